@@ -1,0 +1,72 @@
+import type { Compartment } from "@/records/setup";
+
+/** Dry kilograms in one compartment. Water is kept apart (see moisture): readings speak of it, rules do not. */
+export interface Contents {
+  readonly beddingDryKg: number;
+  readonly foodDryKg: number;
+  readonly castingsDryKg: number;
+}
+export const NOTHING: Contents = { beddingDryKg: 0, foodDryKg: 0, castingsDryKg: 0 };
+
+/** Share of bedding worked in a day, castings made of a kilogram of worked bedding and of eaten food. Source: process model 12.10. */
+const BEDDING_PER_DAY = 0.0044;
+const CASTINGS_OF_BEDDING = 0.83;
+const CASTINGS_OF_FOOD = 0.43;
+/** Half of the food is gone in a week in a working bin. Source: process model 12.9, chopped at 20 °C. */
+const FOOD_PER_DAY = Math.LN2 / 7;
+
+/** Contents after some days of quiet work; what is neither bedding, food nor castings was breathed off. */
+export function worked(contents: Contents, days: number): Contents {
+  if (days <= 0) return contents;
+  const bedding = contents.beddingDryKg * Math.exp(-BEDDING_PER_DAY * days);
+  const food = contents.foodDryKg * Math.exp(-FOOD_PER_DAY * days);
+  return {
+    beddingDryKg: bedding,
+    foodDryKg: food,
+    castingsDryKg:
+      contents.castingsDryKg + CASTINGS_OF_BEDDING * (contents.beddingDryKg - bedding) + CASTINGS_OF_FOOD * (contents.foodDryKg - food),
+  };
+}
+
+export const added = (a: Contents, b: Contents): Contents => ({
+  beddingDryKg: a.beddingDryKg + b.beddingDryKg,
+  foodDryKg: a.foodDryKg + b.foodDryKg,
+  castingsDryKg: a.castingsDryKg + b.castingsDryKg,
+});
+export const scaled = (contents: Contents, factor: number): Contents => ({
+  beddingDryKg: contents.beddingDryKg * factor,
+  foodDryKg: contents.foodDryKg * factor,
+  castingsDryKg: contents.castingsDryKg * factor,
+});
+export const dryKg = (contents: Contents): number => contents.beddingDryKg + contents.foodDryKg + contents.castingsDryKg;
+
+/** Share of what lies there that is finished. Food weighs sixfold, being what one least wants in castings (process model 12.10). */
+export function castingsShare(contents: Contents): number {
+  const whole = contents.castingsDryKg + contents.beddingDryKg + 6 * contents.foodDryKg;
+  return whole === 0 ? 0 : contents.castingsDryKg / whole;
+}
+
+/** Settled dry kilograms in a litre. Source: process model 5.1 and 5.5 (card). */
+const SETTLED = { bedding: 0.085, food: 0.13, castings: 0.19 };
+export interface Volumes {
+  readonly beddingL: number;
+  readonly foodL: number;
+  readonly castingsL: number;
+}
+export const settledVolumes = (contents: Contents): Volumes => ({
+  beddingL: contents.beddingDryKg / SETTLED.bedding,
+  foodL: contents.foodDryKg / SETTLED.food,
+  castingsL: contents.castingsDryKg / SETTLED.castings,
+});
+
+/** A share of everything moves one compartment along the line; the last receives without giving. */
+export function advancedAlong(order: readonly Compartment[], held: ReadonlyMap<string, Contents>, share: number): Map<string, Contents> {
+  const moved = new Map(held);
+  order.forEach((compartment, at) => {
+    const here = held.get(compartment.id) ?? NOTHING;
+    const before = at === 0 ? NOTHING : (held.get(order[at - 1]!.id) ?? NOTHING);
+    const kept = at === order.length - 1 ? here : scaled(here, 1 - share);
+    moved.set(compartment.id, added(kept, scaled(before, share)));
+  });
+  return moved;
+}

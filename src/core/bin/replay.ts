@@ -1,0 +1,309 @@
+import type { Entry, EntryOf, Reading } from "@/records/entry";
+import type { BinSetup } from "@/records/setup";
+import { binSetup } from "@/records/setup";
+import type { CompartmentId, LocalDate } from "@/vocabulary/fields";
+import { addDays, daysBetween } from "../calendar/day";
+import { schoolOf } from "../catalogue/school";
+import { speciesOf } from "../catalogue/species";
+import { amountKg, beddingPartMatter, feedPartMatter, liquidL } from "../log/amount";
+import { effectiveEntries } from "../log/effective";
+import { squeezeInterval, squeezeMoisture } from "../moisture/squeeze";
+import type { Contents } from "./matter";
+import { added, advancedAlong, dryKg, NOTHING, scaled, worked } from "./matter";
+import type { BinState, Feeding, LogProblem, PlaceState } from "./state";
+import { EMPTY_BIN, isAlarm, placeKey } from "./state";
+import { fedCompartment, harvestCompartment } from "./system";
+
+/** The state of a bin: a fold over what counts in its log. Rows may come in any order. */
+export const replay = (rows: Iterable<Entry>): BinState => effectiveEntries(rows).reduce(applyEntry, EMPTY_BIN);
+
+/** One entry on. Never throws on a fact: what does not fit adds a problem and the replay goes on. */
+export function applyEntry(before: BinState, entry: Entry): BinState {
+  const state = arrived(before, entry);
+  switch (entry.kind) {
+    case "altered":
+      return altered(state, entry);
+    case "stocked":
+      return stocked(state, entry);
+    case "seeded": {
+      const wetKg = amountKg(entry.amount, { densityKgPerL: 0.7 });
+      const moisture = entry.moisture ?? 0.65;
+      return taken(state, entry, { ...NOTHING, castingsDryKg: wetKg * (1 - moisture) }, wetKg * moisture);
+    }
+    case "bedded": {
+      const parts = entry.parts.map(beddingPartMatter);
+      const wetKg = sum(parts.map((part) => part.wetKg));
+      const dry = sum(parts.map((part) => part.dryKg));
+      const after = taken(state, entry, { ...NOTHING, beddingDryKg: dry }, wetKg - dry);
+      return { ...after, totals: { ...after.totals, beddedKg: after.totals.beddedKg + wetKg, beddedDryKg: after.totals.beddedDryKg + dry } };
+    }
+    case "fed":
+      return fed(state, entry);
+    case "watered": {
+      const waterL = liquidL(entry.amount);
+      return { ...moister(state, waterL, 0), totals: { ...state.totals, wateredL: state.totals.wateredL + waterL } };
+    }
+    case "dosed":
+      return { ...state, gritOn: entry.day };
+    case "looked":
+      return looked(state, entry);
+    case "drained": {
+      const drainedL = entry.amount ? liquidL(entry.amount) : 0;
+      return { ...state, drainedOn: entry.day, totals: { ...state.totals, drainedL: state.totals.drainedL + drainedL } };
+    }
+    case "harvested":
+      return harvested(state, entry);
+    case "removed":
+      return entry.what === "contents" ? lost(state, amountKg(entry.amount, { densityKgPerL: 0.7 }) * 0.25) : state;
+    case "wormsTaken":
+      return wormsTaken(state, entry);
+    case "split":
+    case "tipped": {
+      const share = 1 - entry.fraction;
+      return {
+        ...state,
+        worms: { ...state.worms, massKg: state.worms.massKg * share },
+        contents: mapValues(state.contents, (contents) => scaled(contents, share)),
+        ...(state.moisture ? { moisture: { ...state.moisture, dryKg: state.moisture.dryKg * share, waterInL: state.moisture.waterInL * share, dryInKg: state.moisture.dryInKg * share } } : {}),
+      };
+    }
+    case "rotated":
+      return state.setup ? { ...state, setup: { ...state.setup, compartments: inOrder(state.setup, entry.order) } } : state;
+    case "advanced": {
+      if (!state.setup) return state;
+      const moved = advancedAlong(state.setup.compartments, new Map(Object.entries(state.contents)), entry.fraction);
+      return { ...state, contents: Object.fromEntries(moved) };
+    }
+    case "added":
+      return state.setup
+        ? { ...state, setup: { ...state.setup, compartments: state.setup.compartments.toSpliced(entry.position, 0, entry.added) } }
+        : state;
+    case "emptied": {
+      const emptied = entry.compartment;
+      if (emptied) return { ...state, contents: { ...state.contents, [emptied]: NOTHING }, places: withoutPlacesOf(state.places, emptied) };
+      return { ...state, contents: {}, places: {} };
+    }
+    case "covered":
+      return state.setup ? { ...state, setup: { ...state.setup, cover: entry.cover } } : state;
+    case "turned":
+    case "weighed":
+    case "noted":
+      return state;
+  }
+}
+
+/** Time passes until the day of the entry. */
+function arrived(state: BinState, entry: Entry): BinState {
+  const days = state.contentsOn ? daysBetween(state.contentsOn, entry.day) : 0;
+  return {
+    ...state,
+    entryCount: state.entryCount + 1,
+    firstDay: state.firstDay ?? entry.day,
+    lastDay: entry.day,
+    contentsOn: entry.day,
+    contents: days > 0 ? mapValues(state.contents, (contents) => worked(contents, days)) : state.contents,
+  };
+}
+
+function altered(state: BinState, entry: EntryOf<"altered">): BinState {
+  // The first `altered` of a bin gives the whole set-up; the schema says whether it is whole.
+  const merged = binSetup.safeParse({ ...state.setup, ...entry.changes });
+  if (!merged.success) return problem(state, entry, "log/no-setup");
+  const { restingUntil, ...setup } = merged.data;
+  if (!setup.resting || restingUntil === undefined) return { ...state, setup };
+  return { ...state, setup: { ...setup, restingUntil }, nextDay: restingUntil };
+}
+
+function stocked(state: BinState, entry: EntryOf<"stocked">): BinState {
+  const lots = entry.worms.map(({ speciesId, amount }) => {
+    // A mixed-age lot weighs less a head: young count for a seventh of an adult (process model, section 6).
+    const immature = entry.immatureFraction ?? 0.3;
+    const meanKg = (speciesOf(speciesId).adultG / 1000) * (1 - immature + immature * 0.25);
+    return { speciesId, massKg: "count" in amount ? amount.count * meanKg : amountKg(amount, { densityKgPerL: 1 }) };
+  });
+  const dominant = lots.reduce((most, lot) => (lot.massKg > most.massKg ? lot : most));
+  const massKg = sum(lots.map((lot) => lot.massKg));
+  return {
+    ...state,
+    worms: {
+      massKg: state.worms.massKg + massKg,
+      speciesId: state.worms.massKg > dominant.massKg ? state.worms.speciesId : dominant.speciesId,
+      since: state.worms.since ?? entry.day,
+    },
+  };
+}
+
+function fed(state: BinState, entry: EntryOf<"fed">): BinState {
+  const parts = entry.parts.map((part) => ({ part, ...feedPartMatter(part) }));
+  const massKg = sum(parts.map((part) => part.wetKg));
+  const dry = sum(parts.map((part) => part.dryKg));
+  const largest = parts.reduce((most, part) => (part.wetKg > most.wetKg ? part : most));
+  const after = taken(state, entry, { ...NOTHING, foodDryKg: dry }, massKg - dry);
+  const compartmentId = compartmentOf(state, entry);
+  const totals = { ...after.totals, fedKg: after.totals.fedKg + massKg, fedDryKg: after.totals.fedDryKg + dry };
+  if (!compartmentId) return { ...after, totals };
+  const place = entry.place ?? 1;
+  const key = placeKey(compartmentId, place);
+  const before = state.places[key];
+  const sameDay = before?.fedOn === entry.day;
+  const placed: PlaceState = {
+    compartmentId,
+    place,
+    fedOn: entry.day,
+    massKg: massKg + (sameDay ? before.massKg : 0),
+    preparation: largest.part.preparation,
+  };
+  const feeding: Feeding = { day: entry.day, massKg, compartmentId, place };
+  const usual = state.setup ? schoolOf(state.setup.school).usualIntervalDays : 7;
+  return {
+    ...after,
+    totals,
+    places: { ...after.places, [key]: placed },
+    feedings: [...after.feedings, feeding].slice(-12),
+    // Until a look sets another date.
+    nextDay: addDays(entry.day, usual),
+  };
+}
+
+function looked(state: BinState, entry: EntryOf<"looked">): BinState {
+  let after: BinState = {
+    ...state,
+    visits: state.visits + (entry.lid === "lifted" ? 1 : 0),
+    readings: state.readings + entry.readings.length,
+    lastLook: { day: entry.day, lid: entry.lid },
+    alarms: [],
+    ...(entry.nextDay ? { nextDay: entry.nextDay } : {}),
+  };
+  for (const reading of entry.readings) after = read(after, entry, reading);
+  return after;
+}
+
+function read(state: BinState, entry: EntryOf<"looked">, reading: Reading): BinState {
+  const after = isAlarm(reading) ? { ...state, alarms: [...state.alarms, { day: entry.day, sign: reading.of === "sign" ? reading.sign : reading.of }] } : state;
+  switch (reading.of) {
+    case "squeeze": {
+      const { low, high } = squeezeInterval(reading.squeeze);
+      return moistureRead(after, entry.day, { value: squeezeMoisture(reading.squeeze), low, high, knownBy: "squeeze", squeeze: reading.squeeze });
+    }
+    case "moisture": {
+      const spread = reading.instrument === "ovenDried" ? 0.02 : 0.08;
+      return moistureRead(after, entry.day, { value: reading.moisture, low: Math.max(0, reading.moisture - spread), high: Math.min(0.98, reading.moisture + spread), knownBy: "probe" });
+    }
+    case "temperature":
+      return { ...after, temperature: { day: entry.day, valueC: reading.temperatureC, spreadK: reading.instrument === "surfaceThermometer" ? 2.5 : 1.2 } };
+    case "smell":
+      return { ...after, smell: { day: entry.day, smell: reading.smell }, feedings: judged(after.feedings, { smelled: reading.smell }) };
+    case "foodLeft": {
+      const compartmentId = reading.compartment ?? compartmentOf(after, entry);
+      if (!compartmentId) return after;
+      const place = reading.place ?? entry.place ?? 1;
+      const key = placeKey(compartmentId, place);
+      const known = after.places[key] ?? { compartmentId, place, massKg: 0, preparation: "chopped" as const };
+      const places = { ...after.places, [key]: { ...known, seen: { day: entry.day, foodLeft: reading.foodLeft } } };
+      const feedings = after.feedings.map((feeding) =>
+        feeding.left === undefined && feeding.compartmentId === compartmentId && feeding.place === place ? { ...feeding, left: reading.foodLeft } : feeding,
+      );
+      return { ...after, places, feedings };
+    }
+    case "warmth":
+    case "weight":
+    case "fillDepth":
+    case "fillMark":
+    case "sign":
+      return after;
+  }
+}
+
+const judged = (feedings: readonly Feeding[], seen: { smelled: NonNullable<Feeding["smelled"]> }): Feeding[] =>
+  feedings.map((feeding, at) => (at === feedings.length - 1 && feeding.smelled === undefined ? { ...feeding, ...seen } : feeding));
+
+function moistureRead(
+  state: BinState,
+  day: LocalDate,
+  known: { value: number; low: number; high: number; knownBy: "squeeze" | "probe"; squeeze?: NonNullable<BinState["moisture"]>["squeeze"] },
+): BinState {
+  const { squeeze, ...rest } = known;
+  return { ...state, moisture: { ...rest, ...(squeeze ? { squeeze } : {}), day, dryKg: totalDryKg(state), waterInL: 0, dryInKg: 0 } };
+}
+
+function harvested(state: BinState, entry: EntryOf<"harvested">): BinState {
+  const wetKg = entry.grossKg - entry.tareKg;
+  const moisture = entry.moisture ?? state.moisture?.value ?? 0.75;
+  const wantedDry = wetKg * (1 - moisture);
+  const asked = entry.compartment ?? (state.setup ? harvestCompartment(state.setup).id : undefined);
+  const held = Object.entries(state.contents);
+  const onHand = sum(held.filter(([id]) => asked === undefined || id === asked || held.length === 1).map(([, contents]) => contents.castingsDryKg));
+  const share = onHand === 0 ? 0 : Math.min(0.98, wantedDry / onHand);
+  const contents = Object.fromEntries(
+    held.map(([id, contents]) => [id, asked === undefined || id === asked || held.length === 1 ? { ...contents, castingsDryKg: contents.castingsDryKg * (1 - share) } : contents]),
+  );
+  const after: BinState = {
+    ...state,
+    contents,
+    harvestedOn: entry.day,
+    totals: { ...state.totals, harvestedKg: state.totals.harvestedKg + wetKg },
+  };
+  // Half as much again may be our sum's fault; beyond that the entry and the log do not fit together.
+  return wantedDry > 1.5 * onHand + 0.3 ? problem(after, entry, "log/harvest-above-contents") : after;
+}
+
+function wormsTaken(state: BinState, entry: EntryOf<"wormsTaken">): BinState {
+  const massKg = "count" in entry.amount ? (entry.amount.count * speciesOf(state.worms.speciesId).adultG) / 1000 : entry.amount.massKg;
+  const after = {
+    ...state,
+    worms: { ...state.worms, massKg: Math.max(0, state.worms.massKg - massKg) },
+    totals: { ...state.totals, wormsOutKg: state.totals.wormsOutKg + massKg },
+  };
+  // A herd grows: only far more than was ever stocked is a contradiction.
+  return massKg > 5 * state.worms.massKg + 0.2 ? problem(after, entry, "log/worms-taken-above-stock") : after;
+}
+
+function taken(state: BinState, entry: Entry, contents: Contents, waterL: number): BinState {
+  const compartmentId = compartmentOf(state, entry) ?? ("c1" as CompartmentId);
+  const after = { ...state, contents: { ...state.contents, [compartmentId]: added(state.contents[compartmentId] ?? NOTHING, contents) } };
+  return moister(after, waterL, dryKg(contents));
+}
+
+/** Water and dry matter that came in since the last reading; before any reading, the bedding itself is the first word. */
+function moister(state: BinState, waterL: number, dryInKg: number): BinState {
+  if (state.moisture && state.moisture.knownBy !== "bedding") {
+    return { ...state, moisture: { ...state.moisture, waterInL: state.moisture.waterInL + waterL, dryInKg: state.moisture.dryInKg + dryInKg } };
+  }
+  const before = state.moisture;
+  const water = (before ? (before.dryKg * before.value) / (1 - before.value) : 0) + waterL;
+  const dry = (before?.dryKg ?? 0) + dryInKg;
+  if (dry <= 0 || !state.lastDay) return state;
+  const value = Math.min(0.95, water / (water + dry));
+  return {
+    ...state,
+    moisture: { day: state.lastDay, value, low: Math.max(0, value - 0.08), high: Math.min(0.97, value + 0.08), knownBy: "bedding", dryKg: dry, waterInL: 0, dryInKg: 0 },
+  };
+}
+
+function lost(state: BinState, dry: number): BinState {
+  const all = totalDryKg(state);
+  const share = all === 0 ? 0 : Math.min(0.98, dry / all);
+  return { ...state, contents: mapValues(state.contents, (contents) => scaled(contents, 1 - share)) };
+}
+
+function compartmentOf(state: BinState, entry: Entry): CompartmentId | undefined {
+  return entry.compartment ?? (state.setup ? fedCompartment(state.setup).id : undefined);
+}
+
+function inOrder(setup: BinSetup, order: readonly CompartmentId[]): BinSetup["compartments"] {
+  const known = order.flatMap((id) => setup.compartments.filter((compartment) => compartment.id === id));
+  return [...new Set([...known, ...setup.compartments])];
+}
+
+const withoutPlacesOf = (places: BinState["places"], compartmentId: string): BinState["places"] =>
+  Object.fromEntries(Object.entries(places).filter(([, place]) => place.compartmentId !== compartmentId));
+
+const problem = (state: BinState, entry: Entry, code: LogProblem["code"]): BinState => ({
+  ...state,
+  problems: [...state.problems, { code, entryId: entry.id, day: entry.day }],
+});
+
+const totalDryKg = (state: BinState): number => sum(Object.values(state.contents).map(dryKg));
+const sum = (values: readonly number[]): number => values.reduce((total, value) => total + value, 0);
+const mapValues = <V, W>(record: Readonly<Record<string, V>>, change: (value: V) => W): Record<string, W> =>
+  Object.fromEntries(Object.entries(record).map(([key, value]) => [key, change(value)]));

@@ -1,0 +1,106 @@
+import type { Reading } from "@/records/entry";
+import type { BinSetup } from "@/records/setup";
+import type { CompartmentId, LocalDate } from "@/vocabulary/fields";
+import type { FoodLeft, Smell, Squeeze } from "@/vocabulary/readings";
+import type { Preparation, SpeciesId } from "@/vocabulary/setup";
+import type { Contents } from "./matter";
+
+/** One feeding spot and what is known of it. Its key is `compartment/number`. */
+export interface PlaceState {
+  readonly compartmentId: CompartmentId;
+  readonly place: number;
+  readonly fedOn?: LocalDate;
+  readonly massKg: number;
+  readonly preparation: Preparation;
+  readonly seen?: { readonly day: LocalDate; readonly foodLeft: FoodLeft };
+}
+
+export interface Feeding {
+  readonly day: LocalDate;
+  readonly massKg: number;
+  readonly compartmentId: CompartmentId;
+  readonly place: number;
+  /** What was left of it when the lid was next lifted, and how the bin smelled then. */
+  readonly left?: FoodLeft;
+  readonly smelled?: Smell;
+}
+
+/** The last word on moisture, and what went in since, so that a forecast can carry it on by mass balance. */
+export interface MoistureRecord {
+  readonly day: LocalDate;
+  readonly value: number;
+  readonly low: number;
+  readonly high: number;
+  readonly knownBy: "squeeze" | "probe" | "bedding";
+  readonly squeeze?: Squeeze;
+  /** Dry mass in the bin then. */
+  readonly dryKg: number;
+  readonly waterInL: number;
+  readonly dryInKg: number;
+}
+
+export interface LogProblem {
+  readonly code: "log/harvest-above-contents" | "log/worms-taken-above-stock" | "log/no-setup";
+  readonly entryId: string;
+  readonly day: LocalDate;
+}
+
+/** What follows from one bin's log. Plain data, thrown away and computed again at will. */
+export interface BinState {
+  readonly setup?: BinSetup;
+  readonly firstDay?: LocalDate;
+  readonly lastDay?: LocalDate;
+  readonly entryCount: number;
+  readonly worms: { readonly massKg: number; readonly speciesId: SpeciesId; readonly since?: LocalDate };
+  /** By compartment id, as of `contentsOn`. */
+  readonly contents: Readonly<Record<string, Contents>>;
+  readonly contentsOn?: LocalDate;
+  readonly moisture?: MoistureRecord;
+  readonly temperature?: { readonly day: LocalDate; readonly valueC: number; readonly spreadK: number };
+  readonly smell?: { readonly day: LocalDate; readonly smell: Smell };
+  readonly alarms: readonly { readonly day: LocalDate; readonly sign: string }[];
+  readonly places: Readonly<Record<string, PlaceState>>;
+  /** The newest twelve, newest last. */
+  readonly feedings: readonly Feeding[];
+  readonly visits: number;
+  readonly readings: number;
+  readonly lastLook?: { readonly day: LocalDate; readonly lid: "lifted" | "closed" };
+  readonly nextDay?: LocalDate;
+  readonly gritOn?: LocalDate;
+  readonly drainedOn?: LocalDate;
+  readonly harvestedOn?: LocalDate;
+  readonly totals: {
+    readonly fedKg: number;
+    readonly fedDryKg: number;
+    readonly beddedKg: number;
+    readonly beddedDryKg: number;
+    readonly wateredL: number;
+    readonly drainedL: number;
+    readonly harvestedKg: number;
+    readonly wormsOutKg: number;
+  };
+  readonly problems: readonly LogProblem[];
+}
+
+export const EMPTY_BIN: BinState = {
+  entryCount: 0,
+  worms: { massKg: 0, speciesId: "fetida" },
+  contents: {},
+  alarms: [],
+  places: {},
+  feedings: [],
+  visits: 0,
+  readings: 0,
+  totals: { fedKg: 0, fedDryKg: 0, beddedKg: 0, beddedDryKg: 0, wateredL: 0, drainedL: 0, harvestedKg: 0, wormsOutKg: 0 },
+  problems: [],
+};
+
+export const placeKey = (compartmentId: string, place: number): string => `${compartmentId}/${place}`;
+
+/** The signs that call for action the same day, whatever the school. */
+export const ALARM_SIGNS: ReadonlySet<string> = new Set(["mass-escape", "string-of-beads", "worms-limp-dead", "hot-centre", "rodent-signs"]);
+export const isAlarm = (reading: Reading): boolean =>
+  (reading.of === "sign" && reading.isPresent && ALARM_SIGNS.has(reading.sign)) ||
+  (reading.of === "smell" && reading.smell === "ammonia") ||
+  (reading.of === "warmth" && reading.warmth === "hot") ||
+  (reading.of === "temperature" && reading.temperatureC > 30);

@@ -1,0 +1,169 @@
+import fc from "fast-check";
+import type { Entry, Reading } from "@/records/entry";
+import { CLIMATE, entry, look, meal, newTub, setupOf, START } from "../../../tests/log";
+import { addDays } from "../calendar/day";
+import { replay } from "../bin/replay";
+import { simpleExpectation } from "../expectation/simpleEngine";
+import { SQUEEZES } from "@/vocabulary/readings";
+import { SYSTEMS } from "@/vocabulary/setup";
+import { decide } from "./decide";
+import type { Decision, StepKind } from "./decision";
+import { practiceOf } from "./practice";
+import { sayEvidence, sayReason, sayStep } from "./words";
+
+/** A year on: fed weekly, all well. */
+const fedTub = (wormsKg = 0.5): Entry[] => [
+  ...newTub(wormsKg),
+  ...Array.from({ length: 20 }, (_, week) => [meal(0.6, (week % 8) + 1, 40 + week * 7), look([{ of: "squeeze", squeeze: "fewDrops" }, { of: "smell", smell: "earthy" }], 40 + week * 7, { nextDay: addDays(START, 47 + week * 7) })]).flat(),
+];
+const LAST = 40 + 19 * 7;
+
+function decided(log: readonly Entry[], readings: readonly unknown[], on: number): Decision {
+  const today = addDays(START, on);
+  const state = replay(log);
+  return decide(simpleExpectation(state, CLIMATE, today), practiceOf(state)!, readings as Reading[], today);
+}
+const kinds = (decision: Decision) => decision.steps.map((step) => step.kind);
+const massOf = (decision: Decision, kind: StepKind) => decision.steps.reduce((sum, step) => (step.kind === kind && step.amount && "massKg" in step.amount ? sum + step.amount.massKg : sum), 0);
+const waterOf = (decision: Decision) => decision.steps.reduce((sum, step) => (step.kind === "water" && step.amount && "volumeL" in step.amount ? sum + step.amount.volumeL : sum), 0);
+const well = [{ of: "squeeze", squeeze: "fewDrops" }, { of: "smell", smell: "earthy" }];
+const allGone = [4, 5].map((place) => ({ of: "foodLeft", foodLeft: "none", place }));
+
+test("a hungry, healthy bin is fed at the next place, covered, and visited again", () => {
+  const decision = decided(fedTub(), [...well, ...allGone], LAST + 7);
+  expect(decision.verdict).toBe("feed");
+  expect(decision.steps[0]).toMatchObject({ kind: "feed", place: 5 });
+  expect(massOf(decision, "feed")).toBeGreaterThan(0.1);
+  expect(kinds(decision)).toContain("cover");
+  expect(decision.nextDay > addDays(START, LAST + 7)).toBe(true);
+});
+test("food left at the place: wait, and come back when it is likely gone", () => {
+  const decision = decided(fedTub(), [...well, { of: "foodLeft", foodLeft: "half", place: 5 }], LAST + 7);
+  expect(decision.verdict).toBe("wait");
+  expect(kinds(decision)).toEqual(["closeAgain"]);
+  expect(decision.steps[0]?.why).toMatchObject({ code: "food/left", place: 5, foodLeft: "half" });
+});
+test("a sour smell: bedding only, no food", () => {
+  const decision = decided(fedTub(), [{ of: "squeeze", squeeze: "fewDrops" }, { of: "smell", smell: "sour" }], LAST + 7);
+  expect(decision.verdict).toBe("beddingOnly");
+  expect(kinds(decision)).toContain("addDryBedding");
+  expect(kinds(decision)).not.toContain("feed");
+});
+test("a dusty handful: water first, at most a tenth of the bin in one go", () => {
+  const decision = decided(fedTub(), [{ of: "squeeze", squeeze: "dust" }], LAST + 7);
+  expect(decision.verdict).toBe("moistureFirst");
+  expect(kinds(decision)).toEqual(["water"]);
+  const state = replay(fedTub());
+  expect(waterOf(decision)).toBeLessThanOrEqual(0.1 * simpleExpectation(state, CLIMATE, addDays(START, LAST + 7)).wetMassKg.middle + 1e-9);
+});
+test("a stream: dry bedding first, no food, no water", () => {
+  const decision = decided(fedTub(), [{ of: "squeeze", squeeze: "stream" }], LAST + 7);
+  expect(decision.verdict).toBe("moistureFirst");
+  expect(kinds(decision)).toEqual(expect.arrayContaining(["fluff", "addDryBedding"]));
+  expect(kinds(decision)).not.toContain("feed");
+});
+test("a breeding tub at three to four drops is sound, a tub of castings is not", () => {
+  const wet = [{ of: "squeeze", squeeze: "manyDrops" }, { of: "smell", smell: "earthy" }];
+  const breeder = [...newTub(0.2, setupOf("breederTub"))];
+  expect(decided(breeder, wet, 30).steps.some((step) => step.why.code === "moisture/wet")).toBe(false);
+  const pot = [...newTub(0.2, setupOf("fabricPot"))];
+  expect(decided(pot, wet, 30).steps.some((step) => step.why.code === "moisture/wet")).toBe(true);
+});
+test.each([
+  [[{ of: "sign", sign: "mass-escape", isPresent: true }], "emergency/escape"],
+  [[{ of: "sign", sign: "string-of-beads", isPresent: true }], "emergency/dying"],
+  [[{ of: "smell", smell: "ammonia" }], "air/gas-off-first"],
+  [[{ of: "temperature", temperatureC: 34 }], "emergency/too-hot"],
+  [[{ of: "warmth", warmth: "hot" }, { of: "sign", sign: "mass-escape", isPresent: true }], "emergency/too-hot"],
+  [[{ of: "squeeze", squeeze: "stream" }, { of: "smell", smell: "rotten" }], "emergency/flooded"],
+] as [unknown[], string][])("an emergency is acted on now: %j", (readings, code) => {
+  const decision = decided(fedTub(), readings, LAST + 2);
+  expect(decision.verdict).toBe("actNow");
+  expect(decision.steps[0]?.why.code).toBe(code);
+  expect(kinds(decision)).not.toContain("feed");
+  expect(decision.nextDay <= addDays(START, LAST + 4)).toBe(true);
+});
+test("a sign that was looked for and not there rings no alarm", () => {
+  expect(decided(fedTub(), [...well, ...allGone, { of: "sign", sign: "mass-escape", isPresent: false }], LAST + 7).verdict).toBe("feed");
+});
+test("a resting bin is left in peace until its day, unless something is wrong", () => {
+  const resting = [...fedTub(), entry({ kind: "altered", changes: { resting: true, restingUntil: "2027-02-01" } }, LAST + 1)];
+  expect(decided(resting, [], LAST + 10)).toMatchObject({ verdict: "leave", nextDay: "2027-02-01" });
+  expect(decided(resting, [{ of: "smell", smell: "rotten" }], LAST + 10).verdict).toBe("beddingOnly");
+});
+test("no worms, no meal; and none just after the last", () => {
+  expect(decided(newTub(0.5).slice(0, 3), well, 10).steps[0]?.why.code).toBe("food/no-worms");
+  expect(decided(fedTub(), [...well], LAST + 1).verdict).toBe("wait");
+});
+
+const anyLog = fc.record({
+  system: fc.constantFrom(...SYSTEMS),
+  wormsKg: fc.double({ min: 0, max: 8, noNaN: true }),
+  meals: fc.array(fc.record({ massKg: fc.double({ min: 0.01, max: 6, noNaN: true }), place: fc.integer({ min: 1, max: 8 }), on: fc.integer({ min: 4, max: 120 }) }), { maxLength: 8 }),
+  on: fc.integer({ min: 4, max: 200 }),
+});
+const anyReadings = fc.record({
+  squeeze: fc.option(fc.constantFrom(...SQUEEZES), { nil: undefined }),
+  smell: fc.option(fc.constantFrom("earthy", "sour", "rotten", "ammonia"), { nil: undefined }),
+  left: fc.option(fc.constantFrom("none", "little", "half", "most"), { nil: undefined }),
+  temperatureC: fc.option(fc.double({ min: -10, max: 45, noNaN: true }), { nil: undefined }),
+});
+const logOf = ({ system, wormsKg, meals }: { system: (typeof SYSTEMS)[number]; wormsKg: number; meals: { massKg: number; place: number; on: number }[] }) => [
+  ...newTub(wormsKg, setupOf(system)),
+  ...meals.map(({ massKg, place, on }) => meal(massKg, place, on)),
+];
+const readingsOf = (seen: { squeeze?: unknown; smell?: unknown; left?: unknown; temperatureC?: unknown }, log: readonly Entry[]) => {
+  const last = replay(log).feedings.at(-1);
+  return [
+    ...(seen.squeeze ? [{ of: "squeeze", squeeze: seen.squeeze }] : []),
+    ...(seen.smell ? [{ of: "smell", smell: seen.smell }] : []),
+    ...(seen.temperatureC === undefined ? [] : [{ of: "temperature", temperatureC: seen.temperatureC }]),
+    ...(seen.left && last ? [{ of: "foodLeft", foodLeft: seen.left, place: last.place, compartment: last.compartmentId }] : []),
+  ];
+};
+
+test("for every bin and every reading: one to six steps, finite amounts of nought or more, a day ahead, and words for all of it", () => {
+  fc.assert(
+    fc.property(anyLog, anyReadings, (bin, seen) => {
+      const log = logOf(bin);
+      const decision = decided(log, readingsOf(seen, log), bin.on + 60);
+      const today = addDays(START, bin.on + 60);
+      expect(decision.steps.length).toBeGreaterThan(0);
+      expect(decision.steps.length).toBeLessThanOrEqual(6);
+      expect(decision.nextDay > today).toBe(true);
+      for (const step of decision.steps) {
+        for (const amount of Object.values(step.amount ?? {})) expect(Number.isFinite(amount) && amount >= 0).toBe(true);
+        const words = [sayReason(step.why, { units: "us", today }), ...step.evidence.map((one) => sayEvidence(one, { units: "us", today }))];
+        const told = sayStep(step, { units: "metric" });
+        expect(`${words.join(" ")} ${told.before}${told.amount ?? ""}${told.after}`).not.toMatch(/NaN|undefined|Infinity/);
+        if (step.amount) expect(told.amount).toBeDefined();
+      }
+    }),
+    { numRuns: 300 },
+  );
+});
+test("a wetter reading never asks for more water", () => {
+  fc.assert(
+    fc.property(anyLog, (bin) => {
+      const log = logOf(bin);
+      const water = SQUEEZES.map((squeeze) => waterOf(decided(log, [{ of: "squeeze", squeeze }], bin.on + 60)));
+      water.slice(1).forEach((litres, at) => expect(litres).toBeLessThanOrEqual(water[at]! + 1e-9));
+    }),
+  );
+});
+test("more food left never gives a larger ration, and more worms never a smaller one", () => {
+  fc.assert(
+    fc.property(anyLog, fc.double({ min: 0, max: 3, noNaN: true }), (bin, more) => {
+      const rations = (["none", "little", "half", "most"] as const).map((left) => {
+        const log = logOf(bin);
+        return massOf(decided(log, readingsOf({ left, squeeze: "fewDrops", smell: "earthy" }, log), bin.on + 60), "feed");
+      });
+      rations.slice(1).forEach((kg, at) => expect(kg).toBeLessThanOrEqual(rations[at]! + 1e-9));
+      const fewer = logOf(bin);
+      const many = logOf({ ...bin, wormsKg: bin.wormsKg + more });
+      const readings = { left: "none", squeeze: "fewDrops", smell: "earthy" };
+      expect(massOf(decided(many, readingsOf(readings, many), bin.on + 60), "feed")).toBeGreaterThanOrEqual(massOf(decided(fewer, readingsOf(readings, fewer), bin.on + 60), "feed") - 1e-9);
+    }),
+    { numRuns: 200 },
+  );
+});

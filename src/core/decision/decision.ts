@@ -1,0 +1,95 @@
+import type { CompartmentId, LocalDate } from "@/vocabulary/fields";
+import type { FoodLeft, Smell, Squeeze } from "@/vocabulary/readings";
+
+/** What the visit comes to. */
+export type Verdict = "actNow" | "beddingOnly" | "moistureFirst" | "wait" | "feed" | "leave";
+
+export const STEP_KINDS = [
+  "ventilate",
+  "moveToShade",
+  "cool",
+  "warmUp",
+  "rescueWorms",
+  "secureBin",
+  "removeFood",
+  "drain",
+  "fluff",
+  "addDryBedding",
+  "water",
+  "feed",
+  "cover",
+  "grit",
+  "closeAgain",
+  "leaveInPeace",
+] as const;
+export type StepKind = (typeof STEP_KINDS)[number];
+
+/** Why a step is there; the sentence is made in words.ts, in the keeper's units. */
+export type Reason =
+  | { readonly code: "emergency/too-hot"; readonly temperatureC?: number }
+  | { readonly code: "emergency/escape" }
+  | { readonly code: "emergency/dying" }
+  | { readonly code: "emergency/ammonia" }
+  | { readonly code: "emergency/flooded" }
+  | { readonly code: "emergency/rodents" }
+  | { readonly code: "air/gas-off-first" }
+  | { readonly code: "air/let-in" }
+  | { readonly code: "smell/off"; readonly smell: Smell }
+  | { readonly code: "smell/food-source" }
+  | { readonly code: "moisture/dry"; readonly moisture: number; readonly target: number; readonly squeeze?: Squeeze }
+  | { readonly code: "moisture/wet"; readonly moisture: number; readonly target: number; readonly squeeze?: Squeeze }
+  | { readonly code: "moisture/sump" }
+  | { readonly code: "moisture/meal"; readonly foodKg: number }
+  | { readonly code: "food/left"; readonly place: number; readonly foodLeft: FoodLeft }
+  | { readonly code: "food/expected-left"; readonly place: number; readonly left: number }
+  | { readonly code: "food/too-early"; readonly lastFedOn: LocalDate; readonly minIntervalDays: number }
+  | { readonly code: "food/too-cold"; readonly temperatureC: number }
+  | { readonly code: "food/no-worms" }
+  | { readonly code: "food/by-worms"; readonly days: number; readonly wormsKg: number }
+  | { readonly code: "food/by-bedding"; readonly ratio: number; readonly beddingL: number }
+  | { readonly code: "food/by-last"; readonly lastKg: number; readonly foodLeft?: FoodLeft }
+  | { readonly code: "cover/flies"; readonly depthM: number }
+  | { readonly code: "grit/monthly" }
+  | { readonly code: "school/in-peace"; readonly until?: LocalDate }
+  | { readonly code: "calm/nothing-due"; readonly nextDay: LocalDate };
+
+/** What a step rests on, so that the keeper can check it. */
+export type Evidence =
+  | { readonly from: "reading"; readonly of: "squeeze"; readonly squeeze: Squeeze; readonly low: number; readonly high: number }
+  | { readonly from: "reading"; readonly of: "foodLeft"; readonly foodLeft: FoodLeft; readonly place: number }
+  | { readonly from: "reading"; readonly of: "smell"; readonly smell: Smell }
+  | { readonly from: "reading"; readonly of: "temperature"; readonly temperatureC: number }
+  | { readonly from: "reading"; readonly of: "sign"; readonly sign: string }
+  | { readonly from: "expectation"; readonly of: "moisture" | "temperature" | "worms"; readonly low: number; readonly high: number }
+  | { readonly from: "expectation"; readonly of: "foodLeft"; readonly place: number; readonly low: number; readonly high: number }
+  | { readonly from: "rule"; readonly of: "appetite"; readonly byWormsKg: number; readonly days: number; readonly temperature: number; readonly moisture: number; readonly maturity: number }
+  | { readonly from: "rule"; readonly of: "volume"; readonly byRatioKg: number; readonly ratio: number; readonly beddingL: number }
+  | { readonly from: "rule"; readonly of: "caution"; readonly shareOfWetMass: number }
+  | { readonly from: "log"; readonly of: "lastMeal"; readonly massKg: number; readonly day: LocalDate; readonly place: number }
+  | { readonly from: "school"; readonly of: "moisture"; readonly low: number; readonly high: number }
+  | { readonly from: "school"; readonly of: "interval"; readonly minDays: number; readonly usualDays: number; readonly maxDays: number }
+  | { readonly from: "school"; readonly of: "places" };
+
+export interface Step {
+  readonly kind: StepKind;
+  readonly amount?: { readonly massKg: number } | { readonly volumeL: number };
+  readonly materialId?: string;
+  readonly compartmentId?: CompartmentId;
+  readonly place?: number;
+  readonly depthM?: number;
+  readonly why: Reason;
+  readonly evidence: readonly Evidence[];
+}
+
+/** Steps in working order, six at the most, and when to come back. */
+export interface Decision {
+  readonly verdict: Verdict;
+  readonly steps: readonly Step[];
+  readonly nextDay: LocalDate;
+  /** The likely span of that day, where it follows from how fast food goes. */
+  readonly nextDaySpan?: { readonly from: LocalDate; readonly to: LocalDate };
+  readonly cautions: readonly Caution[];
+}
+
+/** Where the work can hurt someone. */
+export type Caution = "gas" | "wet-hands-mould" | "dust" | "lifting" | "rodents" | "leachate";

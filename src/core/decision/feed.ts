@@ -1,0 +1,149 @@
+import type { LocalDate } from "@/vocabulary/fields";
+import { daysBetween } from "../calendar/day";
+import { materialOf } from "../catalogue/material";
+import { speciesOf } from "../catalogue/species";
+import { lastFeeding, nextPlace, placeAreaM2 } from "../bin/place";
+import { placeKey } from "../bin/state";
+import type { Band, Expectation } from "../expectation/expectation";
+import type { Ration } from "../ration/ration";
+import { beddingRatio, evidenceFactor, ration } from "../ration/ration";
+import type { Evidence, Reason, Step } from "./decision";
+import { DRY_BEDDING } from "./moistureStep";
+import type { Practice, Seen } from "./practice";
+import { ageDays, moistureToday, targetMoisture } from "./practice";
+
+export interface Meal {
+  readonly isMeal: boolean;
+  readonly steps: readonly Step[];
+  readonly nextInDays: Band;
+}
+
+const SCRAPS = materialOf("food", "mixed-kitchen-scraps");
+/** What goes over a meal so that no fly finds it. */
+const COVER_M = 0.03;
+/** Below this a spoonful is not worth a lid. */
+const LEAST_MEAL_KG = 0.02;
+
+/** The meal of today: ration, place, the bedding that balances its water, the cover, and grit once a month. */
+export function feedSteps(expectation: Expectation, practice: Practice, seen: Seen, today: LocalDate): Meal {
+  const { school, state } = practice;
+  const usual = school.usualIntervalDays;
+  const wait = (why: Reason, days: number): Meal => ({
+    isMeal: false,
+    steps: [{ kind: "closeAgain", why, evidence: appetiteEvidence(expectation, practice) }],
+    nextInDays: { low: Math.max(1, Math.round(days / 2)), middle: days, high: days },
+  });
+  const temperatureC = seen.temperatureC ?? expectation.temperatureC.middle;
+  if (state.worms.massKg <= 0) return wait({ code: "food/no-worms" }, 7);
+  if (temperatureC < speciesOf(state.worms.speciesId).leastC + 2) return wait({ code: "food/too-cold", temperatureC }, Math.max(7, usual));
+
+  const sized = sizedRation(expectation, practice, seen, today);
+  if (sized.rationKg < LEAST_MEAL_KG) return wait({ code: "food/too-cold", temperatureC }, Math.max(3, usual));
+
+  const next = nextPlace(state);
+  const place = next ? { compartmentId: next.compartmentId, place: next.place } : {};
+  const depthM = Math.min(0.06, Math.max(0.03, (practice.setup.compartments[0]?.heightM ?? 0.3) / 8));
+  const steps: Step[] = [
+    { kind: "feed", amount: { massKg: sized.rationKg }, materialId: SCRAPS.id, ...place, depthM, why: sized.why, evidence: sized.evidence },
+    ...balancingBedding(sized.rationKg, expectation, practice, seen),
+    coverStep(practice, sized.rationKg),
+    ...gritStep(practice, expectation, today),
+  ];
+  const days = Math.min(school.maxIntervalDays, Math.max(school.minIntervalDays, Math.round(sized.lastsDays)));
+  return { isMeal: true, steps, nextInDays: { low: Math.max(1, Math.min(days, school.minIntervalDays)), middle: days, high: Math.max(days, Math.min(school.maxIntervalDays, Math.round(days * 1.6))) } };
+}
+
+interface Sized {
+  readonly rationKg: number;
+  readonly why: Reason;
+  readonly evidence: readonly Evidence[];
+  readonly lastsDays: number;
+}
+
+/**
+ * The smallest of three: what the worms eat until the usual next visit, what the bedding buffers at one time (food that
+ * still stands taken off), and what the last ration taught. Each limits something else, so none may be passed over.
+ */
+function sizedRation(expectation: Expectation, practice: Practice, seen: Seen, today: LocalDate): Sized {
+  const { state, school } = practice;
+  const age = ageDays(practice, today);
+  const days = school.usualIntervalDays;
+  const beddingL = expectation.beddingL;
+  const ratio = beddingRatio(school.startRatio, school.steadyRatio, age);
+  const both: Ration = ration(
+    {
+      wormsKg: expectation.wormsKg.middle,
+      species: speciesOf(state.worms.speciesId),
+      temperatureC: seen.temperatureC ?? expectation.temperatureC.middle,
+      moisture: moistureToday(seen, expectation),
+      ageDays: age,
+    },
+    days,
+    { beddingL, ratio, foodDensityKgPerL: SCRAPS.densityKgPerL },
+  );
+  const standingKg = expectation.places.reduce((sum, place) => sum + place.massKg * (place.left.middle > 0.05 ? place.left.middle : 0), 0);
+  const byBedding = Math.max(0, (both.byRatioKg ?? Infinity) - standingKg);
+  const last = lastFeeding(state);
+  const isRecent = last !== undefined && daysBetween(last.day, today) <= 2 * school.maxIntervalDays;
+  const left = last ? (seen.foodLeft.get(placeKey(last.compartmentId, last.place)) ?? last.left) : undefined;
+  const factor = left === undefined ? 1.25 : evidenceFactor(left);
+  const byLast = last && isRecent ? last.massKg * factor : both.byWormsKg * Math.min(1, factor);
+  const rationKg = Math.min(both.byWormsKg, byBedding, byLast);
+  const why: Reason =
+    rationKg === byLast && last && isRecent
+      ? { code: "food/by-last", lastKg: last.massKg, ...(left ? { foodLeft: left } : {}) }
+      : rationKg === byBedding
+        ? { code: "food/by-bedding", ratio, beddingL }
+        : { code: "food/by-worms", days, wormsKg: expectation.wormsKg.middle };
+  const evidence: Evidence[] = [
+    ...(left && last ? [{ from: "reading", of: "foodLeft", foodLeft: left, place: last.place } as const] : []),
+    { from: "rule", of: "appetite", byWormsKg: both.byWormsKg, days, ...both.capacity.factors },
+    { from: "rule", of: "volume", byRatioKg: both.byRatioKg ?? 0, ratio, beddingL },
+    ...(last ? [{ from: "log", of: "lastMeal", massKg: last.massKg, day: last.day, place: last.place } as const] : []),
+    ...appetiteEvidence(expectation, practice).slice(0, 1),
+    { from: "school", of: "places" },
+  ];
+  const perDay = both.capacity.kgPerDay;
+  return { rationKg, why, evidence, lastsDays: perDay > 0 ? rationKg / perDay : days };
+}
+
+function appetiteEvidence(expectation: Expectation, { school }: Practice): Evidence[] {
+  return [
+    { from: "expectation", of: "worms", low: expectation.wormsKg.low, high: expectation.wormsKg.high },
+    { from: "expectation", of: "temperature", low: expectation.temperatureC.low, high: expectation.temperatureC.high },
+    { from: "school", of: "interval", minDays: school.minIntervalDays, usualDays: school.usualIntervalDays, maxDays: school.maxIntervalDays },
+  ];
+}
+
+/** Dry card for the water a meal brings above the target; none while the bin itself is on the dry side. Source: process model 12.6. */
+function balancingBedding(foodKg: number, expectation: Expectation, practice: Practice, seen: Seen): Step[] {
+  const target = targetMoisture(practice);
+  const aim = target.high - 0.02;
+  const moisture = moistureToday(seen, expectation);
+  const beddingKg = (foodKg * (SCRAPS.moisture - aim)) / (aim - DRY_BEDDING.moisture);
+  if (moisture < (target.low + target.high) / 2 - 0.03 || beddingKg < 0.01) return [];
+  return [
+    {
+      kind: "addDryBedding",
+      amount: { massKg: beddingKg },
+      materialId: DRY_BEDDING.id,
+      why: { code: "moisture/meal", foodKg },
+      evidence: [{ from: "school", of: "moisture", low: target.low, high: target.high }],
+    },
+  ];
+}
+
+function coverStep(practice: Practice, foodKg: number): Step {
+  const overPlace = placeAreaM2(practice.state) * COVER_M * 1000;
+  // A heap needs no more cover than about its own volume and a half.
+  const volumeL = Math.min(overPlace, Math.max(0.5, (1.5 * foodKg) / SCRAPS.densityKgPerL));
+  return { kind: "cover", amount: { volumeL }, materialId: "leaf-mould", why: { code: "cover/flies", depthM: COVER_M }, evidence: [{ from: "school", of: "places" }] };
+}
+
+/** Crushed shell, 1.2 g to a litre of bedding a month, at most what a spoon holds. Source: amendment table, crushed eggshell. */
+function gritStep({ state, setup }: Practice, expectation: Expectation, today: LocalDate): Step[] {
+  const last = state.gritOn ?? state.worms.since;
+  if (!last || daysBetween(last, today) < 30 || setup.system === "tower") return [];
+  const litres = expectation.wetMassKg.middle / 0.7;
+  return [{ kind: "grit", amount: { massKg: Math.min(0.1, 0.0012 * litres) }, materialId: "eggshell-crushed", why: { code: "grit/monthly" }, evidence: [{ from: "school", of: "places" }] }];
+}

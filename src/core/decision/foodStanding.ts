@@ -1,0 +1,87 @@
+import type { LocalDate } from "@/vocabulary/fields";
+import type { FoodLeft } from "@/vocabulary/readings";
+import { daysBetween } from "../calendar/day";
+import { lastFeeding, nextPlace } from "../bin/place";
+import { placeKey } from "../bin/state";
+import type { Band, Expectation } from "../expectation/expectation";
+import { evidenceFactor } from "../ration/ration";
+import type { Evidence, Reason, Step } from "./decision";
+import type { Practice, Seen } from "./practice";
+
+export interface Standing {
+  readonly step: Step;
+  readonly inDays: Band;
+}
+
+/** Share of a meal that may still lie at its place when the next goes in beside it: a trace is fine. */
+const TRACE = 0.35;
+
+/**
+ * Whether food that is left says "close it again", and for how long. Asked of the place whose turn it is and of the
+ * last meal; what was seen today goes before what was expected. Schools that feed one place ask for it to be gone,
+ * those that go round want it to be gone where they come to and more than half eaten where they were last.
+ */
+export function foodStanding(expectation: Expectation, practice: Practice, seen: Seen, today: LocalDate): Standing | undefined {
+  const next = nextPlace(practice.state);
+  const last = lastFeeding(practice.state);
+  if (!next) return undefined;
+  const asked = [
+    { ...next, limit: evidenceFactor("little") },
+    ...(last && placeKey(last.compartmentId, last.place) !== placeKey(next.compartmentId, next.place)
+      ? [{ compartmentId: last.compartmentId, place: last.place, limit: evidenceFactor("half") }]
+      : []),
+  ];
+  for (const { compartmentId, place, limit } of asked) {
+    const key = placeKey(compartmentId, place);
+    const expected = expectation.places.find((one) => placeKey(one.compartmentId, one.place) === key);
+    const foodLeft = seen.foodLeft.get(key);
+    const isStanding = foodLeft === undefined ? isExpectedStanding(expected?.left.middle ?? 0, limit) : evidenceFactor(foodLeft) < limit;
+    if (isStanding) return standing(foodLeft, place, expected, practice);
+  }
+  const young = tooEarly(practice, seen, today);
+  if (young) return young;
+  return undefined;
+}
+
+const isExpectedStanding = (left: number, limit: number): boolean => left > (limit < 1 ? 0.75 : TRACE);
+
+const SEEN_SHARE: Record<FoodLeft, number> = { none: 0, little: 0.2, half: 0.5, most: 0.85 };
+
+function standing(foodLeft: FoodLeft | undefined, place: number, expected: Expectation["places"][number] | undefined, { school }: Practice): Standing {
+  const why: Reason =
+    foodLeft === undefined ? { code: "food/expected-left", place, left: expected?.left.middle ?? 0 } : { code: "food/left", place, foodLeft };
+  const evidence: Evidence[] = [
+    ...(foodLeft === undefined ? [] : [{ from: "reading", of: "foodLeft", foodLeft, place } as const]),
+    ...(expected ? [{ from: "expectation", of: "foodLeft", place, low: expected.left.low, high: expected.left.high } as const] : []),
+    { from: "school", of: "interval", minDays: school.minIntervalDays, usualDays: school.usualIntervalDays, maxDays: school.maxIntervalDays },
+  ];
+  // More left than expected: the wait grows in the same measure.
+  const pace = expected && expected.left.middle > 0.05 && foodLeft !== undefined ? SEEN_SHARE[foodLeft] / expected.left.middle : 1;
+  const within = (days: number) => Math.round(Math.min(school.maxIntervalDays, Math.max(1, days)));
+  const gone = expected && expected.goneInDays.middle > 0 ? expected.goneInDays : { low: 2, middle: school.minIntervalDays, high: school.usualIntervalDays };
+  const middle = within(gone.middle * Math.min(3, Math.max(1, pace)));
+  const inDays = { low: Math.min(middle, within(gone.low)), middle, high: Math.max(middle, within(gone.high * Math.max(1, pace))) };
+  return { step: { kind: "closeAgain", place, why, evidence }, inDays };
+}
+
+/** Sooner than the school ever feeds, unless the keeper has seen that the last meal is gone. */
+function tooEarly(practice: Practice, seen: Seen, today: LocalDate): Standing | undefined {
+  const last = lastFeeding(practice.state);
+  if (!last) return undefined;
+  const since = daysBetween(last.day, today);
+  const isSeenGone = seen.foodLeft.get(placeKey(last.compartmentId, last.place)) === "none";
+  const { minIntervalDays, usualIntervalDays, maxIntervalDays } = practice.school;
+  if (since >= minIntervalDays || (isSeenGone && since > 0)) return undefined;
+  const wait = minIntervalDays - since;
+  return {
+    step: {
+      kind: "closeAgain",
+      why: { code: "food/too-early", lastFedOn: last.day, minIntervalDays },
+      evidence: [
+        { from: "log", of: "lastMeal", massKg: last.massKg, day: last.day, place: last.place },
+        { from: "school", of: "interval", minDays: minIntervalDays, usualDays: usualIntervalDays, maxDays: maxIntervalDays },
+      ],
+    },
+    inDays: { low: wait, middle: wait, high: Math.max(wait, usualIntervalDays - since) },
+  };
+}

@@ -1,0 +1,89 @@
+import { materialOf } from "../catalogue/material";
+import type { Expectation } from "../expectation/expectation";
+import { correctMoisture } from "../moisture/correct";
+import { squeezeInterval, squeezeMoisture } from "../moisture/squeeze";
+import type { Evidence, Step } from "./decision";
+import type { Practice, Seen } from "./practice";
+import { moistureToday, targetMoisture } from "./practice";
+
+/** Never more than a tenth of the wet mass in one go. Source: process model, section 11. */
+const MOST_AT_ONCE = 0.1;
+/** Shredded card, the bedding most keepers have at hand. */
+export const DRY_BEDDING = materialOf("bedding", "cardboard-corrugated");
+/** How far beyond the school's band the middle of a squeeze must lie to count as off: a fist is no better than that. */
+const FIST_TOLERANCE = 0.03;
+
+export type MoistureFault = "dust" | "dry" | "wet" | "stream";
+
+/**
+ * What is wrong with the moisture, if anything. Today's fist or probe decides; without one the forecast does, and only
+ * where even its doubtful end lies outside the school's band.
+ */
+export function moistureFault(expectation: Expectation, practice: Practice, seen: Seen): MoistureFault | undefined {
+  const target = targetMoisture(practice);
+  if (seen.moisture !== undefined) {
+    if (seen.moisture < target.low - 0.12) return "dust";
+    if (seen.moisture > target.high + 0.06) return "stream";
+    return seen.moisture < target.low - 0.04 ? "dry" : seen.moisture > target.high + 0.04 ? "wet" : undefined;
+  }
+  if (seen.squeeze !== undefined) {
+    const felt = squeezeMoisture(seen.squeeze);
+    if (felt < target.low - FIST_TOLERANCE) return seen.squeeze === "dust" ? "dust" : "dry";
+    if (felt > target.high + FIST_TOLERANCE) return seen.squeeze === "stream" ? "stream" : "wet";
+    return undefined;
+  }
+  if (expectation.moisture.high < target.low) return "dry";
+  return expectation.moisture.low > target.high ? "wet" : undefined;
+}
+
+export function moistenSteps(expectation: Expectation, practice: Practice, seen: Seen): Step[] {
+  const target = targetMoisture(practice);
+  const moisture = moistureToday(seen, expectation);
+  const massKg = expectation.wetMassKg.middle;
+  // The nearer end of the band: a dry bed takes water slowly, and what it does not take runs through.
+  const wanted = correctMoisture({ massKg, moisture, targetMoisture: Math.max(moisture, target.low) });
+  const waterL = Math.min(wanted.ok ? wanted.value.waterL : 0, massKg * MOST_AT_ONCE);
+  if (waterL <= 0) return [];
+  return [
+    {
+      kind: "water",
+      amount: { volumeL: waterL },
+      why: { code: "moisture/dry", moisture, target: target.low, ...(seen.squeeze ? { squeeze: seen.squeeze } : {}) },
+      evidence: [...moistureEvidence(expectation, practice, seen), { from: "rule", of: "caution", shareOfWetMass: MOST_AT_ONCE }],
+    },
+  ];
+}
+
+/** With `atLeast`, some dry bedding is given even where moisture alone would not ask for it (a bad smell, an escape). */
+export function dryOutSteps(expectation: Expectation, practice: Practice, seen: Seen, options: { readonly atLeast: boolean } = { atLeast: false }): Step[] {
+  const target = targetMoisture(practice);
+  const moisture = moistureToday(seen, expectation);
+  const massKg = expectation.wetMassKg.middle;
+  const wanted = correctMoisture({ massKg, moisture, targetMoisture: Math.min(moisture, target.high) }, DRY_BEDDING);
+  const needed = wanted.ok ? wanted.value.beddingKg : 0;
+  const beddingKg = Math.min(Math.max(needed, options.atLeast ? massKg * 0.02 : 0), massKg * MOST_AT_ONCE);
+  const evidence = moistureEvidence(expectation, practice, seen);
+  const isDraining = practice.setup.drainage === "sump" || seen.signs.has("standing-liquid");
+  const steps: Step[] = [];
+  if (isDraining && moisture > target.high) steps.push({ kind: "drain", why: { code: "moisture/sump" }, evidence });
+  if (beddingKg > 0) {
+    if (!options.atLeast) steps.push({ kind: "fluff", why: { code: "air/let-in" }, evidence });
+    steps.push({
+      kind: "addDryBedding",
+      amount: { massKg: beddingKg },
+      materialId: DRY_BEDDING.id,
+      why: { code: "moisture/wet", moisture, target: target.high, ...(seen.squeeze ? { squeeze: seen.squeeze } : {}) },
+      evidence: [...evidence, { from: "rule", of: "caution", shareOfWetMass: MOST_AT_ONCE }],
+    });
+  }
+  return steps;
+}
+
+function moistureEvidence(expectation: Expectation, practice: Practice, seen: Seen): Evidence[] {
+  const target = targetMoisture(practice);
+  return [
+    ...(seen.squeeze ? [{ from: "reading", of: "squeeze", squeeze: seen.squeeze, ...squeezeInterval(seen.squeeze) } as const] : []),
+    { from: "expectation", of: "moisture", low: expectation.moisture.low, high: expectation.moisture.high },
+    { from: "school", of: "moisture", low: target.low, high: target.high },
+  ];
+}

@@ -1,0 +1,195 @@
+import type { LocalDate } from "@/vocabulary/fields";
+import type { FoodLeft, Smell, Squeeze } from "@/vocabulary/readings";
+import { ago, spokenDay } from "../calendar/day";
+import { materialOf, shortName } from "../catalogue/material";
+import type { UnitSystem } from "../quantity/format";
+import { formatLength, formatMass, formatPercent, formatPercentRange, formatTemperature, formatTemperatureRange, formatVolume } from "../quantity/format";
+import type { Caution, Evidence, Reason, Step } from "./decision";
+
+export interface Speech {
+  readonly units: UnitSystem;
+  readonly today: LocalDate;
+}
+
+export const SQUEEZE_WORDS: Record<Squeeze, string> = { dust: "dust", noDrop: "no drop", fewDrops: "1–2 drops", manyDrops: "3–4 drops", stream: "a stream" };
+export const FOOD_LEFT_WORDS: Record<FoodLeft, string> = { none: "none", little: "a little", half: "about half", most: "most" };
+export const SMELL_WORDS: Record<Smell, string> = { earthy: "earthy", sour: "sour", rotten: "rotten", ammonia: "sharp, ammonia" };
+
+/** An amount to measure out: scraps and water by the bucket, the rest by the kitchen scale. */
+export function sayAmount(step: Pick<Step, "amount" | "kind">, units: UnitSystem): string | undefined {
+  if (!step.amount) return undefined;
+  return "massKg" in step.amount ? formatMass(step.amount.massKg, units) : formatVolume(step.amount.volumeL, units);
+}
+
+export interface StepWords {
+  readonly before: string;
+  readonly amount?: string;
+  readonly after: string;
+}
+
+/** The step as one says it, with the amount apart so that it can be set bold. */
+export function sayStep(step: Step, { units }: Pick<Speech, "units">): StepWords {
+  const amount = sayAmount(step, units);
+  const material = step.materialId ? shortName(materialOf(step.kind === "feed" ? "food" : step.kind === "grit" ? "amendment" : "bedding", step.materialId)) : "";
+  const at = step.place === undefined ? "" : ` at place ${step.place}`;
+  const depth = step.depthM === undefined ? "" : `, under ${formatLength(step.depthM, units)}`;
+  const words = (before: string, after: string): StepWords => ({ before, after, ...(amount ? { amount } : {}) });
+  switch (step.kind) {
+    case "feed":
+      return words("", `${material}${at}${depth}.`);
+    case "addDryBedding":
+      return words("", `dry ${material}, torn small and mixed in loosely.`);
+    case "water":
+      return words("", "water, sprinkled over the dry parts in two or three goes.");
+    case "cover":
+      return words("Cover with", `damp ${material}.`);
+    case "grit":
+      return words("", `${material}, damped, scattered over the food.`);
+    case "fluff":
+      return words("Loosen the bedding by hand, gently, down to the wet part.", "");
+    case "removeFood":
+      return words("Take out the food that is not eaten, and anything slimy.", "");
+    case "drain":
+      return words("Empty the tray or sump, and tilt the bin until it stops running.", "");
+    case "ventilate":
+      return words("Open door and lid, step back, and let the air change.", "");
+    case "rescueWorms":
+      return words("Lift the liveliest worms with clean, damp bedding into a spare tub, under a light.", "");
+    case "cool":
+      return words("Lay a bottle of frozen water on the bedding; spread the warm middle thin.", "");
+    case "moveToShade":
+      return words("Move the bin out of sun and warmth, lid ajar.", "");
+    case "warmUp":
+      return words("Wrap the bin, or bring it where it is warmer.", "");
+    case "secureBin":
+      return words("Close every gap wider than 6 mm with mesh, and raise the bin off the floor.", "");
+    case "closeAgain":
+      return words("Close it again.", "");
+    case "leaveInPeace":
+      return words("Leave it in peace.", "");
+  }
+}
+
+/** One line that says why. */
+export function sayReason(why: Reason, { units, today }: Speech): string {
+  switch (why.code) {
+    case "emergency/too-hot":
+      return why.temperatureC === undefined
+        ? "The middle is hot: above about 32 °C worms die within hours."
+        : `${formatTemperature(why.temperatureC, units)} in the bed: worms begin to die a few degrees higher.`;
+    case "emergency/escape":
+      return "Worms leave in numbers when air, wet or heat is wrong. Give them air and a clean refuge first, then look for the cause.";
+    case "emergency/dying":
+      return "Beaded or limp worms mean poisoned food or sour, airless bedding. Save the healthy ones first.";
+    case "emergency/ammonia":
+      return "Ammonia burns worms. It comes from food rich in protein or from fresh manure.";
+    case "emergency/flooded":
+      return "Standing water shuts the air out; below it the bin is rotting.";
+    case "emergency/rodents":
+      return "What they found once they come back for.";
+    case "air/gas-off-first":
+      return "Your own lungs come first: work only when the sting is gone.";
+    case "air/let-in":
+      return "Air is what turns rotting back into composting.";
+    case "smell/off":
+      return `A ${SMELL_WORDS[why.smell]} smell: no food today, only dry bedding to soak it up and let it breathe.`;
+    case "smell/food-source":
+      return "Food that is not eaten is what rots and heats.";
+    case "moisture/dry":
+      return `About ${formatPercent(why.moisture)} moist; worms want ${formatPercent(why.target)} or more here.`;
+    case "moisture/wet":
+      return `About ${formatPercent(why.moisture)} moist; this bin does best below ${formatPercent(why.target)}.`;
+    case "moisture/sump":
+      return "What stands below keeps the bed above it wet.";
+    case "moisture/meal":
+      return "Takes up the water the meal brings with it.";
+    case "food/left":
+      return `${sentenceStart(FOOD_LEFT_WORDS[why.foodLeft])} of the food is still at place ${why.place}. More on top would rot, not feed.`;
+    case "food/expected-left":
+      return `We expect about ${formatPercent(why.left)} of the food still at place ${why.place}.`;
+    case "food/too-early":
+      return `Fed ${ago(why.lastFedOn, today)}; this way of keeping waits ${why.minIntervalDays} days at least.`;
+    case "food/too-cold":
+      return `At ${formatTemperature(why.temperatureC, units)} they hardly eat; food would only lie.`;
+    case "food/no-worms":
+      return "No worms are noted for this bin yet. Stock it before the first meal.";
+    case "food/by-worms":
+      return `What about ${formatMass(why.wormsKg, units)} of worms eat in ${why.days} days here.`;
+    case "food/by-bedding":
+      return `As much as ${formatVolume(why.beddingL, units)} of bedding can buffer at ${round(why.ratio)} to 1.`;
+    case "food/by-last":
+      return why.foodLeft === undefined
+        ? `A little more than the last ${formatMass(why.lastKg, units)}, no bigger step.`
+        : why.foodLeft === "none"
+          ? `The last ${formatMass(why.lastKg, units)} is gone: a quarter more this time.`
+          : `The last was ${formatMass(why.lastKg, units)} and ${FOOD_LEFT_WORDS[why.foodLeft]} is left.`;
+    case "cover/flies":
+      return `${formatLength(why.depthM, units)} over the meal, so that no fly finds it.`;
+    case "grit/monthly":
+      return "A little grit and lime once a month.";
+    case "school/in-peace":
+      return why.until ? `It rests until ${spokenDay(why.until, today)}; looking now would only disturb it.` : "This way of keeping leaves the bin undisturbed between meals.";
+    case "calm/nothing-due":
+      return `Nothing is due before ${spokenDay(why.nextDay, today)}.`;
+  }
+}
+
+/** What a step rests on, one line each. */
+export function sayEvidence(evidence: Evidence, { units, today }: Speech): string {
+  switch (evidence.from) {
+    case "reading":
+      return sayReading(evidence, units);
+    case "expectation":
+      if (evidence.of === "moisture") return `Expected before the lid was lifted: ${formatPercentRange(evidence.low, evidence.high)} moist.`;
+      if (evidence.of === "temperature") return `Expected in the bed: ${formatTemperatureRange(evidence.low, evidence.high, units)}.`;
+      if (evidence.of === "foodLeft") return `Expected still at place ${evidence.place}: ${formatPercentRange(evidence.low, evidence.high)} of the meal.`;
+      return `Worms by stock and growth: ${formatMass(evidence.low, units)} to ${formatMass(evidence.high, units)}.`;
+    case "rule":
+      if (evidence.of === "appetite") {
+        return `By worms: ${formatMass(evidence.byWormsKg, units)} in ${evidence.days} days (warmth ×${round(evidence.temperature)}, moisture ×${round(evidence.moisture)}, age ×${round(evidence.maturity)}).`;
+      }
+      if (evidence.of === "volume") return `By bedding: at most ${formatMass(evidence.byRatioKg, units)} at one time (${round(evidence.ratio)} to 1, ${formatVolume(evidence.beddingL, units)} of bedding).`;
+      return `Never more than ${formatPercent(evidence.shareOfWetMass)} of the bin's weight in one go.`;
+    case "log":
+      return `Last meal: ${formatMass(evidence.massKg, units)} at place ${evidence.place}, ${ago(evidence.day, today)}.`;
+    case "school":
+      if (evidence.of === "moisture") return `Your way of keeping wants ${formatPercentRange(evidence.low, evidence.high)} here.`;
+      if (evidence.of === "interval") return `Your way of keeping feeds every ${evidence.usualDays} days (${evidence.minDays} to ${evidence.maxDays}).`;
+      return "The place and the cover follow your way of keeping.";
+  }
+}
+
+function sayReading(evidence: Extract<Evidence, { from: "reading" }>, units: UnitSystem): string {
+  switch (evidence.of) {
+    case "squeeze":
+      return `Your squeeze today: ${SQUEEZE_WORDS[evidence.squeeze]}, that is ${formatPercentRange(evidence.low, evidence.high)} water.`;
+    case "foodLeft":
+      return `You saw at place ${evidence.place}: ${FOOD_LEFT_WORDS[evidence.foodLeft]} left.`;
+    case "smell":
+      return `You smelled: ${SMELL_WORDS[evidence.smell]}.`;
+    case "temperature":
+      return `You measured ${formatTemperature(evidence.temperatureC, units)}.`;
+    case "sign":
+      return `You saw: ${evidence.sign.replace(/-/g, " ")}.`;
+  }
+}
+
+export function sayCaution(caution: Caution): string {
+  switch (caution) {
+    case "gas":
+      return "Bad gas collects in closed rooms: open up and wait before you bend over the bin. Sting in eyes or breath: leave, and ask a doctor if it stays.";
+    case "wet-hands-mould":
+      return "Gloves if your skin is cut; wash hands with soap before food. With a weak immune system or lung disease let someone else handle mouldy scraps.";
+    case "dust":
+      return "Damp card, shell and lime before you tear or scatter them: the dust is not for lungs.";
+    case "lifting":
+      return "A wet tub weighs far more than it looks. Empty it by scoop rather than lift it.";
+    case "rodents":
+      return "Droppings: gloves, mask, wet them first, never sweep dry. No poison by the bin; follow local rules or ask a licensed pest service.";
+    case "leachate":
+      return "What drains is raw waste: not on leaves, nor on anything eaten raw. Dispose of it as local rules allow.";
+  }
+}
+
+const round = (value: number): string => String(Math.round(value * 10) / 10);
+const sentenceStart = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

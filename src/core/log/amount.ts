@@ -1,0 +1,35 @@
+import type { Amount, BeddingPart, FeedPart } from "@/records/entry";
+import type { Material } from "../catalogue/material";
+import { materialOf } from "../catalogue/material";
+
+/** Wet mass of an amount given by weight or by volume of a material. */
+export function amountKg(amount: Amount, material: Pick<Material, "densityKgPerL">): number {
+  if ("massKg" in amount) return amount.massKg;
+  if ("volumeL" in amount) return amount.volumeL * material.densityKgPerL;
+  return 0;
+}
+
+export interface Matter {
+  readonly wetKg: number;
+  readonly dryKg: number;
+}
+
+export function feedPartMatter(part: FeedPart): Matter {
+  const material = materialOf("food", part.materialId);
+  const wetKg = amountKg(part.amount, material);
+  return { wetKg, dryKg: wetKg * (1 - material.moisture) };
+}
+
+/** Bedding given by volume holds its dry mass per litre whatever its water, so damp litres weigh more than dry ones. */
+export function beddingPartMatter(part: BeddingPart): Matter {
+  const material = materialOf("bedding", part.materialId);
+  const moisture = part.moisture ?? material.moisture;
+  if ("volumeL" in part.amount) {
+    const dryKg = part.amount.volumeL * material.densityKgPerL * (1 - material.moisture);
+    return { wetKg: dryKg / (1 - moisture), dryKg };
+  }
+  return { wetKg: part.amount.massKg, dryKg: part.amount.massKg * (1 - moisture) };
+}
+
+/** 1 kg of water counts as 1 L. */
+export const liquidL = (amount: Amount): number => ("volumeL" in amount ? amount.volumeL : "massKg" in amount ? amount.massKg : 0);

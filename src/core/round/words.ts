@@ -1,0 +1,57 @@
+import type { LocalDate } from "@/vocabulary/fields";
+import { daysBetween, spokenDay } from "../calendar/day";
+import { nextPlace } from "../bin/place";
+import { sayAmount } from "../decision/words";
+import type { UnitSystem } from "../quantity/format";
+import type { BinToday, Task } from "./round";
+
+export interface TaskWords {
+  readonly verb: string;
+  readonly amount: string;
+}
+
+/** What the slate and the tag on the lid say: a verb, and an amount where there is one. */
+export function sayTask(task: Task, units: UnitSystem): TaskWords {
+  const amount = task.step ? (sayAmount(task.step, units) ?? "") : "";
+  switch (task.kind) {
+    case "act":
+      return { verb: "act now", amount: "first" };
+    case "dryOut":
+      return { verb: "dry out", amount };
+    case "drain":
+      return { verb: "drain", amount };
+    case "feed":
+      return { verb: "feed", amount };
+    case "water":
+      return { verb: "water", amount };
+    case "squeeze":
+      return { verb: "squeeze", amount: "?" };
+    case "wake":
+      return { verb: "wake", amount };
+    case "look":
+      return { verb: "look", amount: "" };
+  }
+}
+
+/** The line under a bin's name on the rack. */
+export function sayStanding({ state, decision }: BinToday, task: Task | undefined, today: LocalDate): string {
+  if (!state.setup) return "Set-up missing";
+  if (state.problems.length > 0 && task === undefined && state.entryCount < 3) return "Entries do not fit";
+  if (task?.kind === "act") return "In trouble: look first";
+  if (task?.kind === "dryOut") return "Too wet";
+  if (task?.kind === "water") return "Too dry";
+  if (task?.kind === "squeeze") return "Unsure: one squeeze would help";
+  if (task?.kind === "drain") return "Sump is full";
+  if (task?.kind === "feed" || task?.kind === "wake") {
+    const place = nextPlace(state);
+    return place && (state.setup.compartments[0]?.placeCount ?? 1) > 1 ? `Hungry at place ${place.place}` : "Hungry";
+  }
+  if (task) return decision.verdict === "wait" ? "Food left, a glance" : "A glance";
+  if (state.setup.resting) return state.nextDay ? `Rests until ${shortSpoken(state.nextDay, today)}` : "Resting";
+  if (state.nextDay) return decision.verdict === "wait" ? `Food left. ${start(shortSpoken(state.nextDay, today))}` : start(shortSpoken(state.nextDay, today));
+  return "New";
+}
+
+const shortSpoken = (day: LocalDate, today: LocalDate): string =>
+  daysBetween(today, day) < 7 ? spokenDay(day, today) : `${Number(day.slice(8))} ${spokenDay(day, today).split(" ")[2] ?? ""}`;
+const start = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

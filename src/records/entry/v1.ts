@@ -1,0 +1,136 @@
+import {
+  actId,
+  binId,
+  compartmentId,
+  count,
+  depthM,
+  entryId,
+  fraction,
+  localDate,
+  massKg,
+  materialId,
+  moisture,
+  place,
+  subjectId,
+  temperatureC,
+  text,
+  visitId,
+  volumeL,
+} from "@/vocabulary/fields";
+import { CREATURES, FILL_MARKS, FOOD_LEFT, INSTRUMENTS, SMELLS, SPOTS, SQUEEZES, WARMTHS } from "@/vocabulary/readings";
+import { COVERS, HARVEST_METHODS, PREPARATIONS, SPECIES } from "@/vocabulary/setup";
+import { z } from "@/vocabulary/z";
+import { rowFields } from "../row/row";
+import { compartment, setupChanges } from "../setup";
+
+/** Amounts keep how they were known and how they were typed. */
+const known = {
+  measuredBy: z.enum(["weighed", "volume", "guessed", "device"]),
+  typed: z.string().max(80).optional(),
+};
+const mass = z.strictObject({ massKg, ...known });
+const volume = z.strictObject({ volumeL, ...known });
+export const amount = z.union([mass, volume, z.strictObject({ count, ...known })]);
+
+export const feedPart = z.strictObject({ materialId, amount: z.union([mass, volume]), preparation: z.enum(PREPARATIONS) });
+export const beddingPart = z.strictObject({ materialId, amount: z.union([mass, volume]), moisture: moisture.optional() });
+
+/** Where and with what a reading was taken. */
+const taken = {
+  compartment: compartmentId.optional(),
+  place: place.optional(),
+  spot: z.enum(SPOTS).optional(),
+  depthM: depthM.optional(),
+  instrument: z.enum(INSTRUMENTS).optional(),
+};
+export const reading = z.discriminatedUnion("of", [
+  z.strictObject({ of: z.literal("squeeze"), squeeze: z.enum(SQUEEZES), ...taken }),
+  z.strictObject({ of: z.literal("foodLeft"), foodLeft: z.enum(FOOD_LEFT), ...taken }),
+  z.strictObject({ of: z.literal("smell"), smell: z.enum(SMELLS), ...taken }),
+  z.strictObject({ of: z.literal("warmth"), warmth: z.enum(WARMTHS), ...taken }),
+  z.strictObject({ of: z.literal("temperature"), temperatureC, ...taken }),
+  z.strictObject({ of: z.literal("moisture"), moisture, ...taken }),
+  z.strictObject({ of: z.literal("weight"), massKg, ...taken }),
+  z.strictObject({ of: z.literal("fillDepth"), belowRimM: depthM, ...taken }),
+  z.strictObject({ of: z.literal("fillMark"), mark: z.enum(FILL_MARKS), ...taken }),
+  z.strictObject({ of: z.literal("sign"), sign: z.enum(CREATURES), isPresent: z.boolean(), ...taken }),
+]);
+
+/** What was expected before the lid was lifted, kept as it was shown so that it can be compared later. */
+const shown = z.strictObject({
+  engine: z.string().max(40),
+  moistureLow: moisture,
+  moistureHigh: moisture,
+  temperatureLowC: temperatureC,
+  temperatureHighC: temperatureC,
+  foodLeftFraction: fraction.optional(),
+});
+
+const common = {
+  schemaVersion: z.literal(1),
+  ...rowFields,
+  id: entryId,
+  subject: z.strictObject({ kind: z.enum(["bin", "room", "bag", "batch", "lot", "tub", "cellar"]), id: subjectId }),
+  compartment: compartmentId.optional(),
+  place: place.optional(),
+  day: localDate,
+  /** Order within a day; entries of a visit carry rising numbers. */
+  seq: z.number().int().min(0).max(1_000_000),
+  visitId: visitId.optional(),
+  actId: actId.optional(),
+  note: text.optional(),
+};
+
+const kinds = [
+  z.strictObject({
+    kind: z.literal("stocked"),
+    worms: z.array(z.strictObject({ speciesId: z.enum(SPECIES), amount: z.union([mass, z.strictObject({ count, ...known })]) })).min(1),
+    immatureFraction: fraction.optional(),
+    ...common,
+  }),
+  z.strictObject({ kind: z.literal("seeded"), amount: z.union([mass, volume]), moisture: moisture.optional(), ...common }),
+  z.strictObject({ kind: z.literal("bedded"), parts: z.array(beddingPart).min(1), isCover: z.boolean().optional(), ...common }),
+  z.strictObject({ kind: z.literal("fed"), parts: z.array(feedPart).min(1), buriedM: depthM.optional(), ...common }),
+  z.strictObject({ kind: z.literal("watered"), amount: z.union([mass, volume]), ...common }),
+  z.strictObject({ kind: z.literal("dosed"), materialId, amount: z.union([mass, volume]), ...common }),
+  z.strictObject({
+    kind: z.literal("looked"),
+    lid: z.enum(["lifted", "closed"]),
+    readings: z.array(reading),
+    shown: shown.optional(),
+    /** The day the keeper means to come back. */
+    nextDay: localDate.optional(),
+    ...common,
+  }),
+  z.strictObject({ kind: z.literal("turned"), ...common }),
+  z.strictObject({ kind: z.literal("covered"), cover: z.enum(COVERS), ...common }),
+  z.strictObject({ kind: z.literal("drained"), amount: z.union([mass, volume]).optional(), ...common }),
+  z.strictObject({ kind: z.literal("weighed"), grossKg: massKg, tareKg: massKg, ...common }),
+  z.strictObject({
+    kind: z.literal("harvested"),
+    grossKg: massKg,
+    tareKg: massKg,
+    method: z.enum(HARVEST_METHODS),
+    moisture: moisture.optional(),
+    typed: z.string().max(80).optional(),
+    ...common,
+  }),
+  z.strictObject({ kind: z.literal("removed"), what: z.enum(["contents", "food", "liquid", "pests"]), amount: z.union([mass, volume]), ...common }),
+  z.strictObject({ kind: z.literal("wormsTaken"), amount: z.union([mass, z.strictObject({ count, ...known })]), ...common }),
+  z.strictObject({ kind: z.literal("split"), fraction, toBinId: binId.optional(), ...common }),
+  z.strictObject({ kind: z.literal("tipped"), fraction, toBinId: binId.optional(), ...common }),
+  z.strictObject({ kind: z.literal("rotated"), order: z.array(compartmentId).min(1), ...common }),
+  z.strictObject({ kind: z.literal("advanced"), fraction, ...common }),
+  z.strictObject({ kind: z.literal("added"), added: compartment, position: z.number().int().min(0).max(19), ...common }),
+  z.strictObject({ kind: z.literal("emptied"), ...common }),
+  z.strictObject({ kind: z.literal("altered"), changes: setupChanges, ...common }),
+  z.strictObject({ kind: z.literal("noted"), text, ...common }),
+] as const;
+
+/** Harvested and weighed masses come as gross and tare; a tare above the gross would make a negative harvest. */
+export const entryV1 = z
+  .discriminatedUnion("kind", kinds)
+  .refine((entry) => !("tareKg" in entry && "grossKg" in entry) || entry.tareKg <= entry.grossKg, {
+    path: ["tareKg"],
+    message: "the tare is more than the gross weight",
+  });

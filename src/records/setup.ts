@@ -1,0 +1,39 @@
+import { compartmentId, lengthM, localDate, massKg, moisture, name, roomId, volumeL } from "@/vocabulary/fields";
+import { COVERS, DRAINAGES, PURPOSES, SCHOOLS, SYSTEMS, WALLS } from "@/vocabulary/setup";
+import { z } from "@/vocabulary/z";
+
+/** A compartment: inner size, and how many feeding places lie in it (numbered from 1, clockwise or in line). */
+export const compartment = z.strictObject({
+  id: compartmentId,
+  name: name.optional(),
+  widthM: lengthM,
+  lengthM,
+  heightM: lengthM,
+  placeCount: z.number().int().min(1).max(24),
+});
+export type Compartment = z.infer<typeof compartment>;
+
+/**
+ * What a bin is on a given day. It changes over time by dated `altered` entries, so that yesterday is computed with
+ * yesterday's set-up. Compartments stand in a line: from the bottom up in a stack, from the fed end in a trough.
+ */
+export const binSetup = z.strictObject({
+  system: z.enum(SYSTEMS),
+  school: z.enum(SCHOOLS),
+  roomId,
+  cover: z.enum(COVERS),
+  drainage: z.enum(DRAINAGES),
+  wall: z.enum(WALLS),
+  purpose: z.enum(PURPOSES),
+  compartments: z.array(compartment).min(1).max(20),
+  sumpL: volumeL.optional(),
+  tareKg: massKg.optional(),
+  resting: z.boolean(),
+  restingUntil: localDate.optional(),
+  /** Where the keeper wants it, if not where the school does. */
+  targetMoisture: moisture.optional(),
+});
+export type BinSetup = z.infer<typeof binSetup>;
+
+export const setupChanges = binSetup.partial();
+export type SetupChanges = z.infer<typeof setupChanges>;

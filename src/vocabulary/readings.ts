@@ -1,0 +1,53 @@
+/*
+ * The scales a keeper reads a bin by. Order is part of the meaning: from dry to wet, from gone to untouched,
+ * from cold to hot. Classes and thresholds follow the process model's observation table.
+ */
+
+/** A handful, squeezed once, firmly: how much water leaves the fist. */
+export const SQUEEZES = ["dust", "noDrop", "fewDrops", "manyDrops", "stream"] as const;
+export type Squeeze = (typeof SQUEEZES)[number];
+
+/** What can still be recognised of a feeding at its place. */
+export const FOOD_LEFT = ["none", "little", "half", "most"] as const;
+export type FoodLeft = (typeof FOOD_LEFT)[number];
+
+export const SMELLS = ["earthy", "sour", "rotten", "ammonia"] as const;
+export type Smell = (typeof SMELLS)[number];
+
+/** The back of a hand laid on the bedding. */
+export const WARMTHS = ["cold", "cool", "pleasant", "warm", "hot"] as const;
+export type Warmth = (typeof WARMTHS)[number];
+
+/** What can be seen besides; ids of the sign table, the ones that change today's decision or the record. */
+export const CREATURES = [
+  "worms-on-food-cluster",
+  "many-babies",
+  "many-cocoons",
+  "worms-on-lid",
+  "few-worms",
+  "mass-escape",
+  "string-of-beads",
+  "worms-limp-dead",
+  "mites-white",
+  "springtails",
+  "white-worms",
+  "fruit-flies",
+  "fungus-gnats",
+  "house-fly-maggots",
+  "ants",
+  "mould-bloom",
+  "standing-liquid",
+  "hot-centre",
+  "dry-edges",
+  "rodent-signs",
+] as const;
+export type Creature = (typeof CREATURES)[number];
+
+/** Where in the bin a reading was taken. */
+export const SPOTS = ["side", "middle", "top", "bottom", "tray"] as const;
+export type Spot = (typeof SPOTS)[number];
+
+export const INSTRUMENTS = ["hand", "fist", "eye", "nose", "probe", "surfaceThermometer", "scale", "ruler", "ovenDried"] as const;
+export type Instrument = (typeof INSTRUMENTS)[number];
+
+export const FILL_MARKS = ["atTheLine", "aboveTheLine", "belowTheLine"] as const;

@@ -1,0 +1,6 @@
+import { z } from "zod";
+
+// Without this Zod probes `new Function`, which the Content-Security-Policy blocks and reports.
+z.config({ jitless: true });
+
+export { z };

@@ -1,0 +1,71 @@
+import type { Entry } from "@/records/entry";
+import { entrySchema } from "@/records/entry";
+import type { BinSetup } from "@/records/setup";
+import { binSetup } from "@/records/setup";
+import { addDays } from "@/core/calendar/day";
+import { systemOf, usualCompartments } from "@/core/bin/system";
+import type { LocalDate } from "@/vocabulary/fields";
+import { localDate } from "@/vocabulary/fields";
+import type { System } from "@/vocabulary/setup";
+
+/*
+ * Logs for tests, written as a keeper would tell them. Each entry passes the schema, so a test cannot rest on a fact
+ * the app would refuse.
+ */
+
+export const day = (text: string): LocalDate => localDate.parse(text);
+export const START = day("2026-03-02");
+
+export const CLIMATE = { meanC: 18, swingK: 3, hottestDay: 205, humidity: 0.7 };
+
+export const setupOf = (system: System, changes: Partial<BinSetup> = {}): BinSetup => {
+  const facts = systemOf(system);
+  return binSetup.parse({
+    system,
+    school: facts.school,
+    roomId: "room-1",
+    cover: facts.cover,
+    drainage: facts.drainage,
+    wall: facts.wall,
+    purpose: "castings",
+    compartments: usualCompartments(system, facts.usual),
+    resting: false,
+    ...changes,
+  });
+};
+
+type Facts = { kind: Entry["kind"] } & Record<string, unknown>;
+let written = 0;
+
+export function entry(facts: Facts, on: LocalDate | number = START): Entry {
+  written += 1;
+  return entrySchema.parse({
+    schemaVersion: 1,
+    rowId: `row-${written}`,
+    id: `entry-${written}`,
+    revision: 1,
+    recordedAt: `2026-01-01T00:00:00.${String(written % 1000).padStart(3, "0")}Z`,
+    deviceId: "test-device",
+    subject: { kind: "bin", id: "bin-1" },
+    day: typeof on === "number" ? addDays(START, on) : on,
+    seq: written,
+    ...facts,
+  });
+}
+
+export const kilograms = (massKg: number) => ({ massKg, measuredBy: "weighed" });
+export const litres = (volumeL: number) => ({ volumeL, measuredBy: "volume" });
+
+/** A tub, bedded with a kilogram of damp card and leaf mould, stocked on the third day. */
+export const newTub = (wormsKg = 0.5, setup = setupOf("tub")): Entry[] => [
+  entry({ kind: "altered", changes: setup }, 0),
+  entry({ kind: "bedded", parts: [{ materialId: "cardboard-corrugated", amount: kilograms(4), moisture: 0.76 }, { materialId: "leaf-mould", amount: kilograms(2), moisture: 0.75 }] }, 0),
+  entry({ kind: "seeded", amount: kilograms(1) }, 0),
+  entry({ kind: "stocked", worms: [{ speciesId: "fetida", amount: kilograms(wormsKg) }] }, 3),
+];
+
+export const meal = (massKg: number, place: number, on: number, preparation = "chopped") =>
+  entry({ kind: "fed", place, parts: [{ materialId: "mixed-kitchen-scraps", amount: kilograms(massKg), preparation }] }, on);
+
+export const look = (readings: readonly Record<string, unknown>[], on: number, facts: Record<string, unknown> = {}) =>
+  entry({ kind: "looked", lid: "lifted", readings, ...facts }, on);

@@ -1,0 +1,2 @@
+import "fake-indexeddb/auto";
+import "@testing-library/jest-dom";
