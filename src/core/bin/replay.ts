@@ -12,7 +12,7 @@ import type { Contents } from "./matter";
 import { added, advancedAlong, dryKg, NOTHING, scaled, worked } from "./matter";
 import type { BinState, Feeding, LogProblem, PlaceState } from "./state";
 import { EMPTY_BIN, isAlarm, placeKey } from "./state";
-import { fedCompartment, harvestCompartment } from "./system";
+import { fedCompartment, fromFedEnd, harvestCompartment } from "./system";
 
 /** The state of a bin: a fold over what counts in its log. Rows may come in any order. */
 export const replay = (rows: Iterable<Entry>): BinState => effectiveEntries(rows).reduce(applyEntry, EMPTY_BIN);
@@ -71,7 +71,7 @@ export function applyEntry(before: BinState, entry: Entry): BinState {
       return state.setup ? { ...state, setup: { ...state.setup, compartments: inOrder(state.setup, entry.order) } } : state;
     case "advanced": {
       if (!state.setup) return state;
-      const moved = advancedAlong(state.setup.compartments, new Map(Object.entries(state.contents)), entry.fraction);
+      const moved = advancedAlong(fromFedEnd(state.setup), new Map(Object.entries(state.contents)), entry.fraction);
       return { ...state, contents: Object.fromEntries(moved) };
     }
     case "added":
@@ -160,10 +160,12 @@ function fed(state: BinState, entry: EntryOf<"fed">): BinState {
     totals,
     places: { ...after.places, [key]: placed },
     feedings: [...after.feedings, feeding].slice(-12),
-    // Until a look sets another date.
-    nextDay: addDays(entry.day, usual),
+    // Unless the look of the same visit has set the keeper's own date.
+    ...(isDatedToday(state, entry.day) ? {} : { nextDay: addDays(entry.day, usual) }),
   };
 }
+
+const isDatedToday = (state: BinState, day: LocalDate): boolean => state.lastLook?.day === day && state.nextDay !== undefined && state.nextDay > day;
 
 function looked(state: BinState, entry: EntryOf<"looked">): BinState {
   let after: BinState = {

@@ -52,6 +52,10 @@ export const fedCompartment = (setup: BinSetup): Compartment =>
 export const harvestCompartment = (setup: BinSetup): Compartment =>
   systemOf(setup.system).arrangement === "stack" ? setup.compartments[0]! : setup.compartments.at(-1)!;
 
+/** The line as matter moves along it: from where one feeds to where one harvests. */
+export const fromFedEnd = (setup: BinSetup): Compartment[] =>
+  systemOf(setup.system).arrangement === "stack" ? setup.compartments.toReversed() : setup.compartments;
+
 /** Compartments of the usual kind for outer measures the keeper gave: a line shares its width, a stack repeats its height. */
 export function usualCompartments(system: System, size: SystemFacts["usual"], count?: number): Compartment[] {
   const facts = systemOf(system);

@@ -41,12 +41,13 @@ export function decide(expectation: Expectation, practice: Practice, readings: r
   }
   const moisten = fault === "dry" ? moistenSteps(expectation, practice, seen) : fault === "wet" ? dryOutSteps(expectation, practice, seen) : [];
 
+  const drain = trayDue(practice, today);
   const standing = foodStanding(expectation, practice, seen, today);
   if (standing) {
     const nextDay = addDays(today, standing.inDays.middle);
     return capped({
       verdict: moisten.length > 0 ? "moistureFirst" : "wait",
-      steps: [...moisten, standing.step],
+      steps: [...moisten, ...drain, standing.step],
       nextDay,
       nextDaySpan: { from: addDays(today, standing.inDays.low), to: addDays(today, standing.inDays.high) },
       cautions: [],
@@ -56,11 +57,18 @@ export function decide(expectation: Expectation, practice: Practice, readings: r
   const meal = feedSteps(expectation, practice, seen, today);
   return capped({
     verdict: moisten.length > 0 ? "moistureFirst" : meal.isMeal ? "feed" : "wait",
-    steps: [...moisten, ...meal.steps],
+    steps: [...moisten, ...drain, ...meal.steps],
     nextDay: addDays(today, meal.nextInDays.middle),
     nextDaySpan: { from: addDays(today, meal.nextInDays.low), to: addDays(today, meal.nextInDays.high) },
     cautions: meal.isMeal ? ["wet-hands-mould"] : [],
   });
+}
+
+/** A tray under the bin is emptied every fortnight, or the lowest bedding stands in it. */
+function trayDue({ state, setup }: Practice, today: LocalDate): Step[] {
+  const last = state.drainedOn ?? state.firstDay;
+  if (setup.drainage !== "sump" || !last || daysBetween(last, today) < 14) return [];
+  return [{ kind: "drain", why: { code: "moisture/sump" }, evidence: [{ from: "school", of: "places" }] }];
 }
 
 /** A bad smell of the last days stands until a nose says otherwise. */

@@ -45,6 +45,10 @@ export type Reason =
   | { readonly code: "food/too-early"; readonly lastFedOn: LocalDate; readonly minIntervalDays: number }
   | { readonly code: "food/too-cold"; readonly temperatureC: number }
   | { readonly code: "food/no-worms" }
+  | { readonly code: "food/no-room" }
+  | { readonly code: "food/too-little" }
+  | { readonly code: "food/buffer-full"; readonly standingKg: number }
+  | { readonly code: "food/by-room"; readonly freeL: number }
   | { readonly code: "food/by-worms"; readonly days: number; readonly wormsKg: number }
   | { readonly code: "food/by-bedding"; readonly ratio: number; readonly beddingL: number }
   | { readonly code: "food/by-last"; readonly lastKg: number; readonly foodLeft?: FoodLeft }

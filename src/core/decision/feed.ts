@@ -21,6 +21,8 @@ export interface Meal {
 const SCRAPS = materialOf("food", "mixed-kitchen-scraps");
 /** What goes over a meal so that no fly finds it. */
 const COVER_M = 0.03;
+/** Of what the worms would eat: the least a past meal holds the next one down to. */
+const LEAST_SHARE = 0.4;
 /** Below this a spoonful is not worth a lid. */
 const LEAST_MEAL_KG = 0.02;
 
@@ -38,7 +40,7 @@ export function feedSteps(expectation: Expectation, practice: Practice, seen: Se
   if (temperatureC < speciesOf(state.worms.speciesId).leastC + 2) return wait({ code: "food/too-cold", temperatureC }, Math.max(7, usual));
 
   const sized = sizedRation(expectation, practice, seen, today);
-  if (sized.rationKg < LEAST_MEAL_KG) return wait({ code: "food/too-cold", temperatureC }, Math.max(3, usual));
+  if (sized.rationKg < LEAST_MEAL_KG) return wait(sized.why.code === "food/by-room" ? { code: "food/no-room" } : sized.isBufferFull ? { code: "food/buffer-full", standingKg: sized.standingKg } : { code: "food/too-little" }, Math.max(3, usual));
 
   const next = nextPlace(state);
   const place = next ? { compartmentId: next.compartmentId, place: next.place } : {};
@@ -58,11 +60,14 @@ interface Sized {
   readonly why: Reason;
   readonly evidence: readonly Evidence[];
   readonly lastsDays: number;
+  readonly standingKg: number;
+  readonly isBufferFull: boolean;
 }
 
 /**
- * The smallest of three: what the worms eat until the usual next visit, what the bedding buffers at one time (food that
- * still stands taken off), and what the last ration taught. Each limits something else, so none may be passed over.
+ * The smallest of four: what the worms eat until the usual next visit, what the bedding buffers at one time (food that
+ * still stands taken off), what the last ration taught, and what fits. Each limits something else, so none may be
+ * passed over. What a ration taught is read where the next one goes: where one goes round, each place is its own test.
  */
 function sizedRation(expectation: Expectation, practice: Practice, seen: Seen, today: LocalDate): Sized {
   const { state, school } = practice;
@@ -83,20 +88,26 @@ function sizedRation(expectation: Expectation, practice: Practice, seen: Seen, t
   );
   const standingKg = expectation.places.reduce((sum, place) => sum + place.massKg * (place.left.middle > 0.05 ? place.left.middle : 0), 0);
   const byBedding = Math.max(0, (both.byRatioKg ?? Infinity) - standingKg);
+  const byRoom = (expectation.freeL / 2) * SCRAPS.densityKgPerL;
   const last = lastFeeding(state);
+  const next = nextPlace(state);
+  const tested = next ? (seen.foodLeft.get(placeKey(next.compartmentId, next.place)) ?? lastTestAt(state, next)) : undefined;
   const isRecent = last !== undefined && daysBetween(last.day, today) <= 2 * school.maxIntervalDays;
-  const left = last ? (seen.foodLeft.get(placeKey(last.compartmentId, last.place)) ?? last.left) : undefined;
-  const factor = left === undefined ? 1.25 : evidenceFactor(left);
-  const byLast = last && isRecent ? last.massKg * factor : both.byWormsKg * Math.min(1, factor);
-  const rationKg = Math.min(both.byWormsKg, byBedding, byLast);
+  const factor = tested === undefined ? 1.25 : evidenceFactor(tested);
+  // One small meal (a busy week, a young bin) must not keep the next ones small for ever.
+  const byLast = last && isRecent ? Math.max(last.massKg, both.byWormsKg * LEAST_SHARE) * factor : both.byWormsKg * Math.min(1, factor);
+  const rationKg = Math.min(both.byWormsKg, byBedding, byLast, byRoom);
+  const left = tested;
   const why: Reason =
-    rationKg === byLast && last && isRecent
+    rationKg === byRoom
+      ? { code: "food/by-room", freeL: expectation.freeL }
+      : rationKg === byLast && last && isRecent
       ? { code: "food/by-last", lastKg: last.massKg, ...(left ? { foodLeft: left } : {}) }
       : rationKg === byBedding
         ? { code: "food/by-bedding", ratio, beddingL }
         : { code: "food/by-worms", days, wormsKg: expectation.wormsKg.middle };
   const evidence: Evidence[] = [
-    ...(left && last ? [{ from: "reading", of: "foodLeft", foodLeft: left, place: last.place } as const] : []),
+    ...(left && next ? [{ from: "reading", of: "foodLeft", foodLeft: left, place: next.place } as const] : []),
     { from: "rule", of: "appetite", byWormsKg: both.byWormsKg, days, ...both.capacity.factors },
     { from: "rule", of: "volume", byRatioKg: both.byRatioKg ?? 0, ratio, beddingL },
     ...(last ? [{ from: "log", of: "lastMeal", massKg: last.massKg, day: last.day, place: last.place } as const] : []),
@@ -104,8 +115,12 @@ function sizedRation(expectation: Expectation, practice: Practice, seen: Seen, t
     { from: "school", of: "places" },
   ];
   const perDay = both.capacity.kgPerDay;
-  return { rationKg, why, evidence, lastsDays: perDay > 0 ? rationKg / perDay : days };
+  return { rationKg, why, evidence, lastsDays: perDay > 0 ? rationKg / perDay : days, standingKg, isBufferFull: rationKg === byBedding };
 }
+
+/** How the last meal at a place ended, if it was seen. */
+const lastTestAt = (state: Practice["state"], place: { readonly compartmentId: string; readonly place: number }) =>
+  state.feedings.findLast((feeding) => feeding.compartmentId === place.compartmentId && feeding.place === place.place)?.left;
 
 function appetiteEvidence(expectation: Expectation, { school }: Practice): Evidence[] {
   return [

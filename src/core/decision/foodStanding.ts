@@ -3,6 +3,7 @@ import type { FoodLeft } from "@/vocabulary/readings";
 import { daysBetween } from "../calendar/day";
 import { lastFeeding, nextPlace } from "../bin/place";
 import { placeKey } from "../bin/state";
+import { fedCompartment } from "../bin/system";
 import type { Band, Expectation } from "../expectation/expectation";
 import { evidenceFactor } from "../ration/ration";
 import type { Evidence, Reason, Step } from "./decision";
@@ -17,9 +18,9 @@ export interface Standing {
 const TRACE = 0.35;
 
 /**
- * Whether food that is left says "close it again", and for how long. Asked of the place whose turn it is and of the
- * last meal; what was seen today goes before what was expected. Schools that feed one place ask for it to be gone,
- * those that go round want it to be gone where they come to and more than half eaten where they were last.
+ * Whether food that is left says "close it again", and for how long. Asked of the place whose turn it is; where there
+ * are only two, of the other one too, since both are half of the bin. What was seen today goes before what was
+ * expected. Where one goes round many places, the last meal may still lie whole: the place one comes to is the test.
  */
 export function foodStanding(expectation: Expectation, practice: Practice, seen: Seen, today: LocalDate): Standing | undefined {
   const next = nextPlace(practice.state);
@@ -27,7 +28,7 @@ export function foodStanding(expectation: Expectation, practice: Practice, seen:
   if (!next) return undefined;
   const asked = [
     { ...next, limit: evidenceFactor("little") },
-    ...(last && placeKey(last.compartmentId, last.place) !== placeKey(next.compartmentId, next.place)
+    ...(last && placesOf(practice) <= 2 && placeKey(last.compartmentId, last.place) !== placeKey(next.compartmentId, next.place)
       ? [{ compartmentId: last.compartmentId, place: last.place, limit: evidenceFactor("half") }]
       : []),
   ];
@@ -42,6 +43,8 @@ export function foodStanding(expectation: Expectation, practice: Practice, seen:
   if (young) return young;
   return undefined;
 }
+
+const placesOf = ({ setup }: Practice): number => fedCompartment(setup).placeCount;
 
 const isExpectedStanding = (left: number, limit: number): boolean => left > (limit < 1 ? 0.75 : TRACE);
 

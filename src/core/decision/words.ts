@@ -113,6 +113,14 @@ export function sayReason(why: Reason, { units, today }: Speech): string {
       return `At ${formatTemperature(why.temperatureC, units)} they hardly eat; food would only lie.`;
     case "food/no-worms":
       return "No worms are noted for this bin yet. Stock it before the first meal.";
+    case "food/no-room":
+      return "It is full to the rim: harvest first, then feed.";
+    case "food/buffer-full":
+      return `About ${formatMass(why.standingKg, units)} of food still lie in it, as much as this bedding can buffer.`;
+    case "food/too-little":
+      return "They would eat so little now that it is not worth opening for.";
+    case "food/by-room":
+      return `No more fits: about ${formatVolume(why.freeL, units)} are free, and fresh food must stay loose.`;
     case "food/by-worms":
       return `What about ${formatMass(why.wormsKg, units)} of worms eat in ${why.days} days here.`;
     case "food/by-bedding":

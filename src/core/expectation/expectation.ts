@@ -40,6 +40,8 @@ export interface Expectation {
   readonly wetMassKg: Band;
   /** Settled litres that can buffer food: bedding, and half of the castings among it. */
   readonly beddingL: number;
+  /** Litres of empty room in the compartment one feeds. */
+  readonly freeL: number;
   readonly sureness: "guess" | "fair" | "good";
   readonly wouldHelp: HelpfulReading;
 }

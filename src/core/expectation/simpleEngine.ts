@@ -8,7 +8,7 @@ import { speciesOf } from "../catalogue/species";
 import type { Contents } from "../bin/matter";
 import { castingsShare, dryKg, NOTHING, settledVolumes, worked } from "../bin/matter";
 import type { BinState, MoistureRecord, PlaceState } from "../bin/state";
-import { harvestCompartment, surfaceM2 } from "../bin/system";
+import { fedCompartment, harvestCompartment, surfaceM2, volumeOfL } from "../bin/system";
 import { capacity, clearingDays } from "../ration/ration";
 import { airTemperatureC, saturationKpa } from "./climate";
 import type { Band, Engine, Expectation, PlaceExpectation } from "./expectation";
@@ -42,6 +42,7 @@ export function simpleExpectation(state: BinState, climate: Climate, day: LocalD
     ripeness: band(Math.max(0, ripe - 0.15), ripe, Math.min(1, ripe + 0.15)),
     wetMassKg: band(wet(whole) * 0.85, wet(whole), wet(whole) * 1.15),
     beddingL: Object.values(contents).reduce((sum, one) => sum + settledVolumes(one).beddingL + settledVolumes(one).castingsL / 2, 0),
+    freeL: state.setup ? roomIn(fedCompartment(state.setup), contents) : 0,
     troubleRisk: trouble(state, moisture, temperatureC, places),
     sureness: state.readings < 3 ? "guess" : state.readings < 20 || moisture.high - moisture.low > 0.14 ? "fair" : "good",
     wouldHelp: moisture.high - moisture.low > 0.1 ? "squeeze" : places.some((place) => place.left.high - place.left.low > 0.4) ? "foodLeft" : "temperature",
@@ -52,6 +53,12 @@ export function simpleExpectation(state: BinState, climate: Climate, day: LocalD
 export function contentsOn(state: BinState, day: LocalDate): Record<string, Contents> {
   const days = state.contentsOn ? Math.max(0, daysBetween(state.contentsOn, day)) : 0;
   return Object.fromEntries(Object.entries(state.contents).map(([id, contents]) => [id, worked(contents, days)]));
+}
+
+/** Up to a hand's breadth below the rim. */
+function roomIn(compartment: BinSetup["compartments"][number], contents: Record<string, Contents>): number {
+  const litres = settledVolumes(contents[compartment.id] ?? NOTHING);
+  return Math.max(0, 0.9 * volumeOfL(compartment) - litres.beddingL - litres.foodL - litres.castingsL);
 }
 
 function temperature(state: BinState, climate: Climate, day: LocalDate): Band {

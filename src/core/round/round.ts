@@ -83,10 +83,9 @@ function kindOf(decision: Decision, expectation: Expectation): TaskKind {
   if (decision.verdict === "beddingOnly") return "dryOut";
   const first = decision.steps[0];
   if (first?.kind === "water") return "water";
-  if (first?.kind === "drain") return "drain";
   if (decision.steps.some((step) => step.kind === "addDryBedding") && decision.verdict === "moistureFirst") return "dryOut";
   if (decision.verdict === "feed") return expectation.sureness === "guess" && expectation.moisture.high - expectation.moisture.low > 0.2 ? "squeeze" : "feed";
-  return "look";
+  return first?.kind === "drain" ? "drain" : "look";
 }
 
 const LEAD_STEP: Partial<Record<TaskKind, Step["kind"]>> = { feed: "feed", water: "water", dryOut: "addDryBedding", drain: "drain", wake: "feed" };

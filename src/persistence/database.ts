@@ -1,0 +1,135 @@
+import type { EntityTable, Table, Transaction } from "dexie";
+import Dexie from "dexie";
+import type { RecordKind, Records } from "@/records/kinds";
+import { RECORD_FORMATS, RECORD_KINDS } from "@/records/kinds";
+import type { RecordFormat, Step } from "@/records/row/migrate";
+
+/** How many rows a subject's log has and which was written last: a stored result that names another is out of date. */
+export interface Tally {
+  readonly subjectId: string;
+  readonly rowCount: number;
+  readonly lastRowId: string;
+}
+
+/** A result computed from a log; may be thrown away at any time. */
+export interface Digest {
+  readonly subjectId: string;
+  /** Tally and code it was computed from. */
+  readonly fingerprint: string;
+  readonly result: unknown;
+  readonly brokenRows: number;
+}
+
+/** One saving of the keeper's, so that it can be undone after a reload. Belongs to this device, not to the archive. */
+export interface Change {
+  readonly no: number;
+  readonly label: string;
+  readonly at: string;
+  readonly rows: readonly { readonly kind: RecordKind; readonly rowId: string; readonly id: string }[];
+  readonly isUndone: 0 | 1;
+}
+
+export interface Draft {
+  readonly key: string;
+  readonly typed: unknown;
+  readonly at: string;
+}
+
+export interface SetAsideRow {
+  readonly no: number;
+  readonly kind: string;
+  readonly reason: string;
+  readonly raw: unknown;
+}
+
+export interface DeviceFact {
+  readonly key: "deviceId" | "archivedAt" | "persistence";
+  readonly value: string;
+}
+
+/** Tables as stored, version by version. A new version adds a line; old lines are never edited. */
+const STORES: readonly Record<string, string>[] = [
+  {
+    cellars: "rowId, id",
+    rooms: "rowId, id",
+    bins: "rowId, id",
+    entries: "rowId, id, subject.id, [subject.id+day], visitId, actId, recordedAt",
+    settings: "rowId, id",
+    tallies: "subjectId",
+    digests: "subjectId",
+    changes: "++no, isUndone",
+    drafts: "key",
+    setAside: "++no, kind",
+    device: "key",
+  },
+];
+
+export interface Formats {
+  readonly stores: readonly Record<string, string>[];
+  readonly records: { readonly [K in RecordKind]: RecordFormat<Records[K]> };
+}
+const CURRENT: Formats = { stores: STORES, records: RECORD_FORMATS };
+
+/**
+ * One cellar's tables. Rows are written once and never changed; see write.ts. `strict` durability: a save is answered
+ * only when it is on the disk, so a killed browser loses nothing it has acknowledged.
+ */
+export class CellarDatabase extends Dexie {
+  declare readonly cellars: Table<Records["cellars"], string>;
+  declare readonly rooms: Table<Records["rooms"], string>;
+  declare readonly bins: Table<Records["bins"], string>;
+  declare readonly entries: Table<Records["entries"], string>;
+  declare readonly settings: Table<Records["settings"], string>;
+  declare readonly tallies: Table<Tally, string>;
+  declare readonly digests: Table<Digest, string>;
+  declare readonly changes: EntityTable<Change, "no">;
+  declare readonly drafts: Table<Draft, string>;
+  declare readonly setAside: EntityTable<SetAsideRow, "no">;
+  declare readonly device: Table<DeviceFact, string>;
+  readonly formats: Formats;
+
+  /** `formats` is another than the app's own only where a test plays a later version of it. */
+  constructor(name: string, formats: Formats = CURRENT) {
+    super(name, { chromeTransactionDurability: "strict" });
+    this.formats = formats;
+    formats.stores.forEach((stores, at) => {
+      const version = this.version(at + 1).stores(stores);
+      if (at > 0) version.upgrade((transaction) => upgradeRows(transaction, formats));
+    });
+  }
+}
+
+export const OWN_CELLAR = "brown-cellar";
+export const DEMO_CELLAR = "brown-cellar-demo";
+
+/**
+ * Walks every row to the current version inside the one upgrade transaction. A row that a step cannot take stays as it
+ * is: it is shown as broken, not lost.
+ */
+async function upgradeRows(transaction: Transaction, formats: Formats): Promise<void> {
+  for (const kind of RECORD_KINDS) {
+    const { current, steps } = formats.records[kind] as { current: number; steps: readonly Step[] };
+    await transaction
+      .table<Record<string, unknown>, string>(kind)
+      .toCollection()
+      .modify((row, reference) => {
+        const stepped = walked(row, current, steps);
+        if (stepped) reference.value = stepped;
+      });
+  }
+  // Whatever was computed from old rows may differ now.
+  await transaction.table("digests").clear();
+}
+
+function walked(row: Record<string, unknown>, current: number, steps: readonly Step[]): Record<string, unknown> | undefined {
+  const version = row.schemaVersion;
+  if (typeof version !== "number" || version >= current) return undefined;
+  try {
+    let at = row;
+    for (let step = version; step < current; step += 1) at = { ...steps[step - 1]!(at), schemaVersion: step + 1 };
+    return at;
+  } catch {
+    // The reader will say what is wrong with it when it is asked for.
+    return undefined;
+  }
+}

@@ -1,0 +1,102 @@
+import type { Entry } from "@/records/entry";
+import type { RecordKind, Records } from "@/records/kinds";
+import { RECORD_KINDS } from "@/records/kinds";
+import type { RecordFormat, UnreadableRow } from "@/records/row/migrate";
+import { readRow } from "@/records/row/migrate";
+import { present } from "@/records/row/row";
+import type { CellarDatabase } from "./database";
+
+export interface BrokenRow {
+  readonly kind: RecordKind;
+  readonly rowId: string;
+  readonly problem: UnreadableRow;
+  readonly raw: unknown;
+}
+export interface ReadRows<R> {
+  readonly rows: readonly R[];
+  readonly broken: readonly BrokenRow[];
+}
+
+/** Rows never change once written, so what was read once need not be judged again in this session. */
+const judged = new WeakMap<CellarDatabase, Map<string, unknown>>();
+
+function readAll<K extends RecordKind>(db: CellarDatabase, kind: K, raws: readonly unknown[]): ReadRows<Records[K]> {
+  const known = judged.get(db) ?? new Map<string, unknown>();
+  judged.set(db, known);
+  const rows: Records[K][] = [];
+  const broken: BrokenRow[] = [];
+  for (const raw of raws) {
+    const rowId = rowIdOf(raw);
+    const held = known.get(rowId);
+    if (held) {
+      rows.push(held as Records[K]);
+      continue;
+    }
+    const read = readRow<Records[K]>(raw, db.formats.records[kind] as unknown as RecordFormat<Records[K]>);
+    if (read.ok) {
+      known.set(rowId, read.value);
+      rows.push(read.value);
+    } else {
+      broken.push({ kind, rowId, problem: read.problem, raw });
+    }
+  }
+  return { rows, broken };
+}
+
+const rowIdOf = (raw: unknown): string => (typeof raw === "object" && raw !== null && "rowId" in raw && typeof raw.rowId === "string" ? raw.rowId : "");
+
+/** A log is held in memory only while its bin is looked at; a hundred logs would be a hundred megabytes. */
+export function forgetLog(db: CellarDatabase, rows: readonly Entry[]): void {
+  const known = judged.get(db);
+  for (const row of rows) known?.delete(row.rowId);
+}
+
+export interface Frame {
+  readonly cellar?: Records["cellars"];
+  readonly rooms: readonly Records["rooms"][];
+  readonly bins: readonly Records["bins"][];
+  readonly settings?: Records["settings"];
+  readonly broken: readonly BrokenRow[];
+}
+
+/** Everything but the logs: what counts of cellar, rooms, bins and settings. */
+export async function readFrame(db: CellarDatabase): Promise<Frame> {
+  const [cellars, rooms, bins, settings] = await Promise.all([
+    db.cellars.toArray().then((raws) => readAll(db, "cellars", raws)),
+    db.rooms.toArray().then((raws) => readAll(db, "rooms", raws)),
+    db.bins.toArray().then((raws) => readAll(db, "bins", raws)),
+    db.settings.toArray().then((raws) => readAll(db, "settings", raws)),
+  ]);
+  const cellar = present(cellars.rows)[0];
+  const kept = present(settings.rows)[0];
+  return {
+    ...(cellar ? { cellar } : {}),
+    ...(kept ? { settings: kept } : {}),
+    rooms: present(rooms.rows),
+    bins: present(bins.rows),
+    broken: [...cellars.broken, ...rooms.broken, ...bins.broken, ...settings.broken],
+  };
+}
+
+/** Every row of one bin's log, all revisions; what cannot be read stands beside. */
+export const readLog = async (db: CellarDatabase, subjectId: string): Promise<ReadRows<Entry>> =>
+  readAll(db, "entries", await db.entries.where("subject.id").equals(subjectId).toArray());
+
+/** All rows that cannot be read, wherever they are. Walks the whole store: for the Records screen, not for the Round. */
+export async function findBroken(db: CellarDatabase): Promise<BrokenRow[]> {
+  const broken: BrokenRow[] = [];
+  for (const kind of RECORD_KINDS) {
+    const keys = (await db.table(kind).toCollection().primaryKeys()) as string[];
+    for (let from = 0; from < keys.length; from += READ_AT_ONCE) {
+      const raws = await db.table<unknown, string>(kind).bulkGet(keys.slice(from, from + READ_AT_ONCE));
+      for (const raw of raws) {
+        const read = readRow(raw, db.formats.records[kind] as RecordFormat<unknown>);
+        if (!read.ok) broken.push({ kind, rowId: rowIdOf(raw), problem: read.problem, raw });
+      }
+    }
+  }
+  return broken;
+}
+
+/** Small enough that reading and judging them leaves the screen free in between. */
+export const READ_AT_ONCE = 500;
