@@ -3,7 +3,6 @@ import type { System } from "@/vocabulary/setup";
 import { daysBetween } from "../calendar/day";
 import { schoolOf } from "../catalogue/school";
 import type { Expectation } from "../expectation/expectation";
-import type { Contents } from "./matter";
 import { castingsShare, NOTHING, settledVolumes } from "./matter";
 import type { BinState } from "./state";
 import { areaM2, systemOf } from "./system";
@@ -52,7 +51,7 @@ export interface Profile {
 }
 
 /** The bin cut open on a day: layer depths from contents, pockets from places, wetness from the expectation. */
-export function profileOf(seed: string, state: BinState, contents: Readonly<Record<string, Contents>>, expectation: Expectation, today: LocalDate): Profile | undefined {
+export function profileOf(seed: string, state: BinState, expectation: Expectation, today: LocalDate): Profile | undefined {
   const { setup } = state;
   if (!setup) return undefined;
   const facts = systemOf(setup.system);
@@ -60,7 +59,7 @@ export function profileOf(seed: string, state: BinState, contents: Readonly<Reco
   const wetnessOf = (moisture: number): Wetness => (moisture < moistureLow - 0.03 ? "dry" : moisture > moistureHigh + 0.03 ? "wet" : "right");
   const last = setup.compartments.length - 1;
   const compartments = setup.compartments.map((compartment, at): ProfileCompartment => {
-    const held = contents[compartment.id] ?? NOTHING;
+    const held = expectation.contents[compartment.id] ?? NOTHING;
     const litres = settledVolumes(held);
     const depth = (volumeL: number) => volumeL / 1000 / areaM2(compartment);
     const raw = {

@@ -13,6 +13,7 @@ export const STEP_KINDS = [
   "secureBin",
   "removeFood",
   "drain",
+  "scoopOut",
   "fluff",
   "addDryBedding",
   "water",
@@ -39,6 +40,7 @@ export type Reason =
   | { readonly code: "moisture/dry"; readonly moisture: number; readonly target: number; readonly squeeze?: Squeeze }
   | { readonly code: "moisture/wet"; readonly moisture: number; readonly target: number; readonly squeeze?: Squeeze }
   | { readonly code: "moisture/sump" }
+  | { readonly code: "moisture/make-room" }
   | { readonly code: "moisture/meal"; readonly foodKg: number }
   | { readonly code: "food/left"; readonly place: number; readonly foodLeft: FoodLeft }
   | { readonly code: "food/expected-left"; readonly place: number; readonly left: number }

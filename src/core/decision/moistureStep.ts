@@ -10,6 +10,8 @@ import { moistureToday, targetMoisture } from "./practice";
 const MOST_AT_ONCE = 0.1;
 /** Shredded card, the bedding most keepers have at hand. */
 export const DRY_BEDDING = materialOf("bedding", "cardboard-corrugated");
+/** Dry card once it has settled. Source: process model 5.5. */
+const SETTLED_KG_PER_L = 0.085;
 /** How far beyond the school's band the middle of a squeeze must lie to count as off: a fist is no better than that. */
 const FIST_TOLERANCE = 0.03;
 
@@ -61,11 +63,16 @@ export function dryOutSteps(expectation: Expectation, practice: Practice, seen: 
   const massKg = expectation.wetMassKg.middle;
   const wanted = correctMoisture({ massKg, moisture, targetMoisture: Math.min(moisture, target.high) }, DRY_BEDDING);
   const needed = wanted.ok ? wanted.value.beddingKg : 0;
-  const beddingKg = Math.min(Math.max(needed, options.atLeast ? massKg * 0.02 : 0), massKg * MOST_AT_ONCE);
+  const askedKg = Math.min(Math.max(needed, options.atLeast ? massKg * 0.02 : 0), massKg * MOST_AT_ONCE);
+  // In a full bin the wettest must come out first; never more than a tenth of it.
+  const litresPerKg = (1 - DRY_BEDDING.moisture) / SETTLED_KG_PER_L;
+  const scoopL = Math.min(Math.max(0, askedKg * litresPerKg - expectation.freeL), (massKg * MOST_AT_ONCE) / 0.7);
+  const beddingKg = Math.min(askedKg, (expectation.freeL + scoopL) / litresPerKg);
   const evidence = moistureEvidence(expectation, practice, seen);
   const isDraining = practice.setup.drainage === "sump" || seen.signs.has("standing-liquid");
   const steps: Step[] = [];
   if (isDraining && moisture > target.high) steps.push({ kind: "drain", why: { code: "moisture/sump" }, evidence });
+  if (scoopL >= 0.5) steps.push({ kind: "scoopOut", amount: { volumeL: scoopL }, why: { code: "moisture/make-room" }, evidence });
   if (beddingKg > 0) {
     if (!options.atLeast) steps.push({ kind: "fluff", why: { code: "air/let-in" }, evidence });
     steps.push({

@@ -51,6 +51,8 @@ export function sayStep(step: Step, { units }: Pick<Speech, "units">): StepWords
       return words("Take out the food that is not eaten, and anything slimy.", "");
     case "drain":
       return words("Empty the tray or sump, and tilt the bin until it stops running.", "");
+    case "scoopOut":
+      return words("Scoop", "of the wettest off the top, pick the worms out, and let it dry beside the bin.");
     case "ventilate":
       return words("Open door and lid, step back, and let the air change.", "");
     case "rescueWorms":
@@ -101,6 +103,8 @@ export function sayReason(why: Reason, { units, today }: Speech): string {
       return `About ${formatPercent(why.moisture)} moist; this bin does best below ${formatPercent(why.target)}.`;
     case "moisture/sump":
       return "What stands below keeps the bed above it wet.";
+    case "moisture/make-room":
+      return "The bin is too full for the dry bedding it needs.";
     case "moisture/meal":
       return "Takes up the water the meal brings with it.";
     case "food/left":

@@ -1,5 +1,6 @@
 import type { Climate } from "@/records/room";
 import type { LocalDate } from "@/vocabulary/fields";
+import type { Contents } from "../bin/matter";
 import type { BinState } from "../bin/state";
 
 /** A figure with its likely range: 10, 50 and 90 %. */
@@ -40,6 +41,8 @@ export interface Expectation {
   readonly wetMassKg: Band;
   /** Settled litres that can buffer food: bedding, and half of the castings among it. */
   readonly beddingL: number;
+  /** Dry matter of each compartment, by its id. */
+  readonly contents: Readonly<Record<string, Contents>>;
   /** Litres of empty room in the compartment one feeds. */
   readonly freeL: number;
   readonly sureness: "guess" | "fair" | "good";

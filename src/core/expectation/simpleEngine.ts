@@ -42,6 +42,7 @@ export function simpleExpectation(state: BinState, climate: Climate, day: LocalD
     ripeness: band(Math.max(0, ripe - 0.15), ripe, Math.min(1, ripe + 0.15)),
     wetMassKg: band(wet(whole) * 0.85, wet(whole), wet(whole) * 1.15),
     beddingL: Object.values(contents).reduce((sum, one) => sum + settledVolumes(one).beddingL + settledVolumes(one).castingsL / 2, 0),
+    contents,
     freeL: state.setup ? roomIn(fedCompartment(state.setup), contents) : 0,
     troubleRisk: trouble(state, moisture, temperatureC, places),
     sureness: state.readings < 3 ? "guess" : state.readings < 20 || moisture.high - moisture.low > 0.14 ? "fair" : "good",
@@ -50,7 +51,7 @@ export function simpleExpectation(state: BinState, climate: Climate, day: LocalD
 }
 
 /** Contents of each compartment carried on to a day after the last entry. */
-export function contentsOn(state: BinState, day: LocalDate): Record<string, Contents> {
+function contentsOn(state: BinState, day: LocalDate): Record<string, Contents> {
   const days = state.contentsOn ? Math.max(0, daysBetween(state.contentsOn, day)) : 0;
   return Object.fromEntries(Object.entries(state.contents).map(([id, contents]) => [id, worked(contents, days)]));
 }

@@ -1,0 +1,31 @@
+import "@fontsource-variable/fraunces";
+import "@fontsource-variable/atkinson-hyperlegible-next";
+import "./globals.css";
+import { Shell } from "@/features/shell/Shell";
+import { Slips } from "@/features/slip/Slips";
+import { RegisterServiceWorker } from "@/offline/RegisterServiceWorker";
+import { Providers } from "@/ui/theme/Providers";
+import InitColorSchemeScript from "@mui/material/InitColorSchemeScript";
+import type { Metadata, Viewport } from "next";
+import type { ReactNode } from "react";
+
+export const metadata: Metadata = {
+  title: "Brown Cellar",
+  description: "For people who keep composting-worm bins: what is going on inside, what to do, how much, and why.",
+  applicationName: "Brown Cellar",
+};
+export const viewport: Viewport = { themeColor: "#191310" };
+
+export default function RootLayout({ children }: { readonly children: ReactNode }) {
+  return (
+    <html lang="en" suppressHydrationWarning>
+      <body>
+        <InitColorSchemeScript attribute="data" defaultMode="system" />
+        <Providers>
+          <RegisterServiceWorker />
+          <Shell slips={<Slips />}>{children}</Shell>
+        </Providers>
+      </body>
+    </html>
+  );
+}

@@ -1,0 +1,14 @@
+import { RoundRoom } from "@/features/round/RoundRoom";
+import { Slate } from "@/features/round/Slate";
+import styles from "./bench.module.css";
+
+export default function RoundPage() {
+  return (
+    <div className={styles.withSlate}>
+      <div className={styles.bench}>
+        <RoundRoom />
+      </div>
+      <Slate />
+    </div>
+  );
+}

@@ -1,0 +1,8 @@
+import { SetupRoom } from "@/features/setup/SetupRoom";
+import type { Metadata } from "next";
+
+export const metadata: Metadata = { title: "Set up a bin · Brown Cellar" };
+
+export default function Page() {
+  return <SetupRoom />;
+}

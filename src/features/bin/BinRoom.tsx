@@ -1,0 +1,123 @@
+"use client";
+import { ago, dayAndMonth, shortDay, spokenDay } from "@/core/calendar/day";
+import { binVolumeL, fedCompartment, systemOf } from "@/core/bin/system";
+import { nextPlace } from "@/core/bin/place";
+import { placeKey } from "@/core/bin/state";
+import { profileOf } from "@/core/bin/profile";
+import { formatMass, formatVolume } from "@/core/quantity/format";
+import { figureNotes } from "@/core/round/figureNotes";
+import type { BinToday } from "@/core/round/round";
+import { useErrands } from "@/session/errand";
+import { useSession } from "@/session/session";
+import { BinFigure } from "@/ui/BinFigure";
+import { LidMap } from "@/ui/LidMap";
+import { useRoom } from "@/ui/useRoom";
+import Button from "@mui/material/Button";
+import dynamic from "next/dynamic";
+import Link from "next/link";
+import { useSearchParams } from "next/navigation";
+import { useEffect, useMemo, useState } from "react";
+import styles from "./Bin.module.css";
+import { EntryList } from "./EntryList";
+import { useBinLog } from "./useBinLog";
+
+const BinHistory = dynamic(() => import("./BinHistory").then((module) => module.BinHistory), { ssr: false, loading: () => <div className={styles.chart} aria-busy="true" /> });
+const AlterDialog = dynamic(() => import("./AlterDialog").then((module) => module.AlterDialog), { ssr: false });
+
+export function BinRoom() {
+  const { bins } = useSession();
+  const params = useSearchParams();
+  if (!bins) return <main className={styles.bin} aria-busy="true" />;
+  const one = bins.find(({ bin }) => bin.id === params.get("id"));
+  if (one) return <BinPage key={one.bin.id} one={one} />;
+  return (
+    <main className={styles.bin}>
+      <h1>No such bin</h1>
+      <p>The address names a bin that is not in this cellar.</p>
+      <Button variant="contained" component={Link} href="/bins">
+        To all bins
+      </Button>
+    </main>
+  );
+}
+
+/** One bin: cut open, its lid from above, its time line and its log. */
+function BinPage({ one }: { readonly one: BinToday }) {
+  const { units, today, rooms } = useSession();
+  const { choose, ask } = useErrands();
+  const [isAltering, setAltering] = useState(false);
+  const room = useRoom();
+  const log = useBinLog(one.bin.id);
+  const { bin, state, expectation } = one;
+  const profile = useMemo(() => profileOf(bin.id, state, expectation, today), [bin.id, state, expectation, today]);
+  useEffect(() => choose(bin.id), [bin.id, choose]);
+  const { setup } = state;
+  const standsIn = setup && rooms.find((candidate) => candidate.id === setup.roomId)?.name;
+  return (
+    <main className={styles.bin} data-usable={log !== undefined}>
+      <div className={styles.head}>
+        <h1>{bin.name}</h1>
+        <p>
+          {setup ? `${systemOf(setup.system).name.toLowerCase()} of ${formatVolume(binVolumeL(setup), units)}${standsIn ? `, ${standsIn}` : ""}, since ${dayAndMonth(bin.firstDay, today)}` : "set-up missing"}
+          {setup?.resting && ", resting"}
+        </p>
+      </div>
+      <div className={styles.top}>
+        <div className={styles.figure}>
+          {profile && <BinFigure profile={profile} notes={figureNotes(one, units, today)} units={units} mostWidth={room.isNarrow ? room.width - 60 : 460} mostHeight={room.isNarrow ? 210 : 280} label={`${bin.name}, cut open`} />}
+        </div>
+        <div className={styles.side}>
+          <h2>The lid</h2>
+          <LidMap places={lidPlaces(one, today)} label={`The feeding places of ${bin.name}`} />
+          <p className={styles.facts}>
+            {state.nextDay && (
+              <>
+                <b>Back {spokenDay(state.nextDay, today)}.</b>{" "}
+              </>
+            )}
+            {state.lastLook ? `Looked at ${ago(state.lastLook.day, today)}; ` : ""}
+            {state.visits} {state.visits === 1 ? "visit" : "visits"}, {sureWords(expectation.sureness)}.
+          </p>
+          <p className={styles.facts}>
+            In: {formatMass(state.totals.fedKg, units, "bucket")} of food, {formatMass(state.totals.beddedKg, units, "bucket")} of bedding. Out: {formatMass(state.totals.harvestedKg, units, "bucket")} of castings.
+          </p>
+          <div className={styles.actions}>
+            <Button variant="contained" component={Link} href={`/visit?id=${bin.id}`}>
+              Lift the lid
+            </Button>
+            <Button onClick={() => ask({ of: "slip", slip: "fed", binId: bin.id })}>feed</Button>
+            <Button onClick={() => ask({ of: "slip", slip: "harvested", binId: bin.id })}>harvest</Button>
+            <Button onClick={() => setAltering(true)}>change the set-up</Button>
+          </div>
+        </div>
+      </div>
+      {log && <BinHistory one={one} entries={log.entries} />}
+      {log && <EntryList one={one} entries={log.entries} broken={log.broken.length} />}
+      {isAltering && <AlterDialog one={one} onClose={() => setAltering(false)} />}
+    </main>
+  );
+}
+
+const sureWords = (sureness: BinToday["expectation"]["sureness"]): string =>
+  ({ guess: "so what we expect is a guess from the general rules", fair: "so we are fairly sure", good: "so we know it well" })[sureness];
+
+function lidPlaces({ state, expectation }: BinToday, today: BinToday["expectation"]["day"]) {
+  const { setup } = state;
+  if (!setup) return [];
+  const compartment = fedCompartment(setup);
+  const next = nextPlace(state);
+  return Array.from({ length: compartment.placeCount }, (_, at) => {
+    const place = at + 1;
+    const key = placeKey(compartment.id, place);
+    const known = state.places[key];
+    const expected = expectation.places.find((other) => placeKey(other.compartmentId, other.place) === key);
+    const share = known?.fedOn ? (expected?.left.middle ?? 0) : 0;
+    return {
+      place,
+      fed: known?.fedOn ? (known.fedOn === today ? "today" : shortDay(known.fedOn)) : "not yet",
+      left: !known?.fedOn ? "" : share < 0.08 ? "gone" : share < 0.35 ? "a little" : share < 0.7 ? "half" : "most",
+      isNext: next?.place === place,
+      share,
+    };
+  });
+}

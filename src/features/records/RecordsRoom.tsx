@@ -1,0 +1,135 @@
+"use client";
+import { dayAndMonth } from "@/core/calendar/day";
+import type { MergeSummary } from "@/archive/merge";
+import { useSession } from "@/session/session";
+import { localDate } from "@/vocabulary/fields";
+import Button from "@mui/material/Button";
+import { useLiveQuery } from "dexie-react-hooks";
+import { useId } from "react";
+import { BrokenRows } from "./BrokenRows";
+import styles from "./Records.module.css";
+import { useArchive } from "./useArchive";
+
+/** How the keeper's work is kept: saving it as a file, bringing one in, what cannot be read, what was done last. */
+export function RecordsRoom() {
+  const { db, open, bins } = useSession();
+  const { isPacking, save, importing, open: openFile, accept, leave } = useArchive();
+  const fileField = useId();
+  const device = useLiveQuery(() => db.device.toArray(), [db]);
+  const entryCount = useLiveQuery(() => db.entries.count(), [db]);
+  const archivedAt = device?.find((fact) => fact.key === "archivedAt")?.value;
+  const persistence = device?.find((fact) => fact.key === "persistence")?.value;
+  const archivedOn = archivedAt && localDate.safeParse(archivedAt.slice(0, 10));
+  return (
+    <main className={styles.records} data-usable={device !== undefined}>
+      <h1>Records</h1>
+      <p className={styles.lead}>
+        {entryCount === undefined ? "" : `${entryCount.toLocaleString("en").replace(/,/g, "\u202f")} rows of log for ${bins?.length ?? 0} ${bins?.length === 1 ? "bin" : "bins"}, `}
+        in this browser on this device and nowhere else.
+      </p>
+      <div className={styles.two}>
+        <section>
+          <h2>Save an archive</h2>
+          <p>One file with everything: bins, rooms, every entry with its corrections. Plain text that any program can read.</p>
+          <p className={styles.quiet}>
+            {open === "demo" ? "This is the demo cellar; its archive is for looking at. " : ""}
+            {archivedOn && archivedOn.success ? `Last saved ${dayAndMonth(archivedOn.data)}.` : "Not saved yet."}
+          </p>
+          <Button variant="contained" disabled={isPacking} onClick={() => void save()}>
+            {isPacking ? "Packing" : "Save the archive"}
+          </Button>
+          {persistence === "refused" && (
+            <p className={styles.warn}>
+              This browser has not promised to keep the data when space runs short. Save archives often; installing the app or adding a bookmark often changes its mind.
+            </p>
+          )}
+          {persistence === "granted" && <p className={styles.quiet}>The browser has promised to keep this cellar until you clear it yourself.</p>}
+        </section>
+        <section>
+          <h2>Bring one in</h2>
+          <p>From another device or an older copy. What is new is added; nothing here is lost. You see what will change first.</p>
+          <label htmlFor={fileField} className={styles.file}>
+            Choose an archive file
+            <input
+              id={fileField}
+              type="file"
+              accept=".json,application/json"
+              disabled={importing.status === "reading" || importing.status === "writing"}
+              onChange={(event) => {
+                const file = event.target.files?.[0];
+                event.target.value = "";
+                if (file) void openFile(file);
+              }}
+            />
+          </label>
+          <div aria-live="polite">
+            {importing.status === "reading" && <p>Reading and checking every row</p>}
+            {importing.status === "writing" && <p>Writing</p>}
+            {importing.status === "refused" && (
+              <p role="alert" className={styles.warn}>
+                <b>{importing.fileName}:</b> {importing.sentence}
+              </p>
+            )}
+            {importing.status === "preview" && <Preview summary={importing.plan.summary} onAccept={() => void accept()} onLeave={leave} />}
+          </div>
+        </section>
+      </div>
+      <BrokenRows />
+      <RecentChanges />
+    </main>
+  );
+}
+
+function Preview({ summary, onAccept, onLeave }: { readonly summary: MergeSummary; readonly onAccept: () => void; readonly onLeave: () => void }) {
+  const { freshCount, alreadyHere, newBins, changedBins, firstDay, lastDay, setAside } = summary;
+  const total = Object.values(freshCount).reduce((sum, count) => sum + count, 0);
+  const day = (text: string | undefined) => (text === undefined ? "" : dayAndMonth(localDate.parse(text)));
+  return (
+    <div className={styles.preview}>
+      {total === 0 ? (
+        <p>Everything in this archive is here already. Importing it would change nothing.</p>
+      ) : (
+        <ul>
+          <li>
+            <b>{freshCount.entries}</b> new log entries{firstDay && lastDay ? `, ${day(firstDay)} ${firstDay.slice(0, 4)} to ${day(lastDay)} ${lastDay.slice(0, 4)}` : ""}
+          </li>
+          {newBins.length > 0 && <li>new bins: {newBins.join(", ")}</li>}
+          {changedBins.length > 0 && <li>more about: {changedBins.join(", ")}</li>}
+          {freshCount.rooms > 0 && <li>{freshCount.rooms} new rows about rooms</li>}
+          {freshCount.settings + freshCount.cellars > 0 && <li>its settings and walking order, where they are newer</li>}
+          <li>{alreadyHere} rows are here already</li>
+          {setAside > 0 && <li>{setAside} rows it could not read itself come along set aside</li>}
+        </ul>
+      )}
+      <div className={styles.actions}>
+        {total > 0 && (
+          <Button variant="contained" onClick={onAccept}>
+            Add them
+          </Button>
+        )}
+        <Button onClick={onLeave}>leave it</Button>
+      </div>
+    </div>
+  );
+}
+
+function RecentChanges() {
+  const { db, undoLast, redoChange } = useSession();
+  const changes = useLiveQuery(() => db.changes.orderBy("no").reverse().limit(12).toArray(), [db]);
+  if (!changes || changes.length === 0) return null;
+  const newest = changes.find((change) => change.isUndone === 0);
+  return (
+    <section className={styles.changes}>
+      <h2>Kept last on this device</h2>
+      <ol>
+        {changes.map((change) => (
+          <li key={change.no} data-undone={change.isUndone === 1}>
+            <span>{change.label}</span>
+            {change.no === newest?.no && <Button onClick={() => void undoLast()}>take it back</Button>}
+            {change.isUndone === 1 && <Button onClick={() => void redoChange(change.no)}>put it back</Button>}
+          </li>
+        ))}
+      </ol>
+    </section>
+  );
+}

@@ -1,0 +1,100 @@
+"use client";
+import { profileOf } from "@/core/bin/profile";
+import { spokenDay } from "@/core/calendar/day";
+import { sayReason, sayStep } from "@/core/decision/words";
+import { formatPercentRange, formatTemperatureRange } from "@/core/quantity/format";
+import { figureNotes } from "@/core/round/figureNotes";
+import type { BinToday } from "@/core/round/round";
+import type { SlipKind } from "@/session/errand";
+import { useErrands } from "@/session/errand";
+import { useSession } from "@/session/session";
+import { BinFigure } from "@/ui/BinFigure";
+import { useRoom } from "@/ui/useRoom";
+import Button from "@mui/material/Button";
+import Link from "next/link";
+import { useMemo } from "react";
+import styles from "./RoundRoom.module.css";
+
+const SLIPS: readonly (readonly [SlipKind, string, string])[] = [
+  ["fed", "Feed", "f"],
+  ["watered", "Water", "w"],
+  ["bedded", "Bedding", "b"],
+  ["measured", "Measure", "m"],
+  ["turned", "Turn", "t"],
+  ["harvested", "Harvest", "h"],
+  ["noted", "Note", "n"],
+];
+
+/** The bin in hand: what we expect inside, what is likely to do, and the lid to lift. */
+export function BinBench({ one }: { readonly one: BinToday }) {
+  const { units, today } = useSession();
+  const { ask } = useErrands();
+  const room = useRoom();
+  const { bin, state, expectation, decision } = one;
+  const profile = useMemo(() => profileOf(bin.id, state, expectation, today), [bin.id, state, expectation, today]);
+  const notes = useMemo(() => figureNotes(one, units, today), [one, units, today]);
+  return (
+    <section className={styles.bench} aria-labelledby="in-hand">
+      <div className={styles.head}>
+        <h2 className={styles.name} id="in-hand">
+          <Link href={`/bin?id=${bin.id}`}>{bin.name}</Link>
+        </h2>
+        <p className={styles.expected}>
+          expected: {formatPercentRange(expectation.moisture.low, expectation.moisture.high)} moist, {formatTemperatureRange(expectation.temperatureC.low, expectation.temperatureC.high, units)}
+          {expectation.sureness === "guess" && ", a guess so far"}
+        </p>
+      </div>
+      {profile ? (
+        <div className={styles.cut}>
+          <BinFigure profile={profile} notes={notes} units={units} mostWidth={room.isNarrow ? room.width - 60 : 480} mostHeight={room.isNarrow ? 200 : 235} label={`${bin.name}, cut open`} />
+        </div>
+      ) : (
+        <p className={styles.problem}>The log does not say what this bin is. Open it and set it up again, or look at its entries.</p>
+      )}
+      {state.problems.length > 0 && (
+        <p className={styles.problem}>
+          {state.problems.length} {state.problems.length === 1 ? "entry does" : "entries do"} not fit the rest of the log. <Link href={`/bin?id=${bin.id}`}>See which</Link>
+        </p>
+      )}
+      <div className={styles.below}>
+        <div>
+          <h2>Likely today</h2>
+          <ol className={styles.steps}>
+            {decision.steps.slice(0, 4).map((step, at) => {
+              const words = sayStep(step, { units });
+              return (
+                <li key={`${step.kind}${at}`}>
+                  {words.before} {words.amount && <b>{words.amount}</b>} {words.after}
+                </li>
+              );
+            })}
+          </ol>
+          <p className={styles.why}>
+            {decision.steps[0] && sayReason(decision.steps[0].why, { units, today })} Back {spokenDay(decision.nextDay, today)}.
+          </p>
+        </div>
+        <div>
+          <h2>Without a visit</h2>
+          <ul className={styles.slips}>
+            {SLIPS.map(([slip, word, key]) => (
+              <li key={slip}>
+                <Button onClick={() => ask({ of: "slip", slip, binId: bin.id })}>
+                  {word}
+                  <kbd aria-hidden="true">{key}</kbd>
+                </Button>
+              </li>
+            ))}
+          </ul>
+        </div>
+      </div>
+      <div className={styles.actions}>
+        <Button variant="contained" component={Link} href={`/visit?id=${bin.id}`}>
+          Lift the lid
+        </Button>
+        <Button component={Link} href={`/visit?id=${bin.id}&quiet=1`}>
+          quiet check, lid closed
+        </Button>
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,32 @@
+"use client";
+import { planRound } from "@/core/round/round";
+import { useErrands } from "@/session/errand";
+import { useSession } from "@/session/session";
+import { Rack } from "@/ui/Rack";
+import { useEffect, useMemo } from "react";
+import { BinBench } from "./BinBench";
+import { EmptyCellar } from "./EmptyCellar";
+import { rackBins } from "./rackBins";
+import styles from "./RoundRoom.module.css";
+
+/** The home of the app: the rack along the top, the bin in hand on the bench, the slate beside it. */
+export function RoundRoom() {
+  const { bins, today, units } = useSession();
+  const { chosen, choose } = useErrands();
+  const round = useMemo(() => planRound(bins ?? [], today), [bins, today]);
+  const shown = useMemo(() => rackBins(bins ?? [], round, today, units), [bins, round, today, units]);
+  const inHand = bins?.find((one) => one.bin.id === chosen) ?? bins?.find((one) => one.bin.id === round.tasks[0]?.binId) ?? bins?.[0];
+  useEffect(() => {
+    if (inHand && inHand.bin.id !== chosen) choose(inHand.bin.id);
+  }, [inHand, chosen, choose]);
+
+  if (!bins) return <main className={styles.opening} aria-busy="true" />;
+  if (bins.length === 0 || !inHand) return <EmptyCellar />;
+  return (
+    <main className={styles.round} data-usable="true">
+      <h1 className="visually-hidden">The round</h1>
+      <Rack bins={shown} chosen={inHand.bin.id} onChoose={choose} />
+      <BinBench key={inHand.bin.id} one={inHand} />
+    </main>
+  );
+}

@@ -1,0 +1,108 @@
+"use client";
+import { daysBetween, spokenDay, weekdayName } from "@/core/calendar/day";
+import { sayReason } from "@/core/decision/words";
+import { formatMass, formatVolume } from "@/core/quantity/format";
+import type { Carry, Task } from "@/core/round/round";
+import { planRound } from "@/core/round/round";
+import { sayTask } from "@/core/round/words";
+import { useErrands } from "@/session/errand";
+import { useSession } from "@/session/session";
+import Link from "next/link";
+import { useMemo } from "react";
+import styles from "./Slate.module.css";
+import { useBackupAge } from "./useBackupAge";
+
+/** The slate: what to do today, in walking order, and what to carry down. */
+export function Slate() {
+  const { bins, today, units } = useSession();
+  const { chosen } = useErrands();
+  const round = useMemo(() => planRound(bins ?? [], today), [bins, today]);
+  const doneToday = (bins ?? []).filter(({ state }) => state.lastLook?.day === today);
+  if (!bins || bins.length === 0) return null;
+  const nameOf = (id: string) => bins.find((one) => one.bin.id === id)?.bin.name ?? "";
+  return (
+    <aside className={styles.slate} aria-label="The slate">
+      <h2 className={styles.title}>{weekdayName(today)}’s round</h2>
+      <p className={styles.sum}>
+        {round.tasks.length === 0
+          ? `Nothing is due today.${round.nextDay ? ` Next: ${spokenDay(round.nextDay, today)}.` : ""}`
+          : `${round.tasks.length} ${round.tasks.length === 1 ? "bin" : "bins"}, about ${round.minutes} minutes`}
+      </p>
+      <ol className={styles.tasks}>
+        {round.tasks.map((task) => (
+          <TaskLine key={task.binId} task={task} name={nameOf(task.binId)} isChosen={chosen === task.binId} />
+        ))}
+        {doneToday.map(({ bin, state }) => (
+          <li key={bin.id} className={styles.done}>
+            <Link href={`/bin?id=${bin.id}`} className={styles.line}>
+              <span className={styles.box} aria-hidden="true">
+                ✓
+              </span>
+              <span>
+                <b>{bin.name}</b> done
+              </span>
+              <span className={styles.why}>{state.nextDay ? `Back ${spokenDay(state.nextDay, today)}` : ""}</span>
+            </Link>
+          </li>
+        ))}
+      </ol>
+      {round.tasks.length > 0 && <ToCarry carry={round.carry} units={units} />}
+      <BackupReminder />
+    </aside>
+  );
+}
+
+function TaskLine({ task, name, isChosen }: { readonly task: Task; readonly name: string; readonly isChosen: boolean }) {
+  const { units, today } = useSession();
+  const words = sayTask(task, units);
+  return (
+    <li className={styles.task}>
+      <Link href={`/visit?id=${task.binId}`} className={styles.line} aria-current={isChosen ? "true" : undefined}>
+        <span className={styles.box} aria-hidden="true" />
+        <span>
+          <b>{name}</b> {words.verb}
+        </span>
+        <span className={styles.amount}>{words.amount}</span>
+        <span className={styles.why}>
+          {task.step ? sayReason(task.step.why, { units, today }) : ""}
+          {task.overdueDays > 0 && ` ${task.overdueDays} ${task.overdueDays === 1 ? "day" : "days"} late.`}
+        </span>
+      </Link>
+    </li>
+  );
+}
+
+function ToCarry({ carry, units }: { readonly carry: Carry; readonly units: "metric" | "us" }) {
+  const rows: (readonly [string, string])[] = [
+    ["Scraps", carry.scrapsKg > 0 ? formatMass(carry.scrapsKg, units, "bucket") : "none"],
+    ["Dry shredded card", carry.dryBeddingKg > 0 ? formatMass(carry.dryBeddingKg, units) : "none"],
+    ["Damp leaf mould", carry.dampBeddingL > 0 ? formatVolume(carry.dampBeddingL, units) : "none"],
+    ["Water, stood a day or filtered", carry.waterL > 0 ? formatVolume(carry.waterL, units) : "none"],
+    ...(carry.gritKg > 0 ? [["Crushed shell, damp", formatMass(carry.gritKg, units)] as const] : []),
+  ];
+  return (
+    <section className={styles.carry}>
+      <h3 className={styles.carryTitle}>To carry</h3>
+      <dl className={styles.carryList}>
+        {rows.map(([what, amount]) => (
+          <div key={what}>
+            <dt>{what}</dt>
+            <dd>{amount}</dd>
+          </div>
+        ))}
+      </dl>
+      <p className={styles.tools}>{carry.needsJug ? "Empty jug, gloves, fork" : "Gloves, fork"}</p>
+    </section>
+  );
+}
+
+function BackupReminder() {
+  const { today } = useSession();
+  const age = useBackupAge();
+  if (!age) return null;
+  return (
+    <p className={styles.backup}>
+      {age.archivedOn ? `The last archive is ${daysBetween(age.archivedOn, today)} days old.` : "There is no archive of this cellar yet."} <Link href="/records">Save one</Link>
+    </p>
+  );
+}

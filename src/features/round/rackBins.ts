@@ -1,0 +1,22 @@
+import { profileOf } from "@/core/bin/profile";
+import type { UnitSystem } from "@/core/quantity/format";
+import type { BinToday, Round } from "@/core/round/round";
+import { sayStanding, sayTask } from "@/core/round/words";
+import type { RackBin } from "@/ui/Rack";
+import type { LocalDate } from "@/vocabulary/fields";
+
+/** The bins as the rack shows them: drawn, with one line beneath and a tag where something is wanted today. */
+export function rackBins(bins: readonly BinToday[], round: Round, today: LocalDate, units: UnitSystem): RackBin[] {
+  return bins.map((one) => {
+    const task = round.tasks.find((candidate) => candidate.binId === one.bin.id);
+    const words = task && sayTask(task, units);
+    const isUrgent = task?.kind === "act" || task?.kind === "dryOut";
+    return {
+      id: one.bin.id,
+      name: one.bin.name,
+      profile: profileOf(one.bin.id, one.state, one.expectation, today),
+      standing: sayStanding(one, task, today),
+      ...(words ? { tag: { text: isUrgent ? words.verb : `${words.verb} ${words.amount}`.trim(), isUrgent } } : {}),
+    };
+  });
+}

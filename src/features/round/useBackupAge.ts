@@ -1,0 +1,23 @@
+"use client";
+import { daysBetween, localDateAt } from "@/core/calendar/day";
+import { useSession } from "@/session/session";
+import type { LocalDate } from "@/vocabulary/fields";
+import { localDate } from "@/vocabulary/fields";
+import { useLiveQuery } from "dexie-react-hooks";
+
+/** Whether the keeper should be reminded of a backup, and since when there is one. The demo needs none. */
+export function useBackupAge(): { readonly archivedOn?: LocalDate } | undefined {
+  const { db, open, today, settings } = useSession();
+  return useLiveQuery(async () => {
+    if (open === "demo") return undefined;
+    const remindAfter = settings?.remindAfterDays ?? 14;
+    const last = await db.device.get("archivedAt");
+    const newest = await db.changes.orderBy("no").last();
+    const oldest = await db.changes.orderBy("no").first();
+    if (!newest || !oldest) return undefined;
+    const dayOf = (at: string) => localDateAt(new Date(at)); // eslint-disable-line no-restricted-syntax -- an instant read back from the store
+    if (!last) return daysBetween(dayOf(oldest.at), today) >= remindAfter ? {} : undefined;
+    const archivedOn = localDate.parse(dayOf(last.value));
+    return newest.at > last.value && daysBetween(archivedOn, today) >= remindAfter ? { archivedOn } : undefined;
+  }, [db, open, today, settings]);
+}

@@ -1,0 +1,43 @@
+import { binSetup } from "@/records/setup";
+import { localDate } from "@/vocabulary/fields";
+import { SYSTEMS } from "@/vocabulary/setup";
+import { emptySetup, newBin, usualSizes } from "./setupTyped";
+
+const TODAY = localDate.parse("2026-11-23");
+const typed = { ...emptySetup(TODAY, "metric"), name: "Quince", room: "new", roomName: "Cellar", worms: "500 g" };
+const faults = (changes: Partial<typeof typed>, units: "metric" | "us" = "metric") => {
+  const outcome = newBin({ ...typed, ...changes }, TODAY, units, ["medlar"]);
+  return outcome.ok ? {} : outcome.problem.fields;
+};
+
+test.each(SYSTEMS)("a %s of the usual size passes as it stands, in both systems of units", (system) => {
+  for (const units of ["metric", "us"] as const) {
+    const outcome = newBin({ ...typed, system, worms: "100 g", ...usualSizes(system, units) }, TODAY, units, []);
+    if (!outcome.ok) throw new Error(JSON.stringify(outcome.problem.fields));
+    expect(binSetup.safeParse({ ...outcome.value.setup, roomId: "r" }).success).toBe(true);
+  }
+});
+
+test("impossible bins are told the nearest thing that works", () => {
+  expect(faults({ height: "1 m" }).height).toMatch(/top 30 cm/);
+  expect(faults({ worms: "3 kg", width: "30 cm", length: "30 cm" }).worms).toMatch(/carries about 220 g to start/);
+  expect(faults({ width: "5" , length: "36 in" })).toEqual({});
+  expect(faults({ width: "2 mm" }).width).toMatch(/unit/);
+  expect(faults({ name: "Medlar" }).name).toMatch(/already/);
+  expect(faults({ name: " " }).name).toBeDefined();
+  expect(faults({ started: "2026-12-01" }).started).toMatch(/not come/);
+  expect(faults({ room: "" }).room).toBeDefined();
+  expect(faults({ places: "2.5" }).places).toBeDefined();
+});
+
+test("worms by weight or by number; a bare figure is grams or ounces", () => {
+  const stocked = (worms: string, units: "metric" | "us" = "metric") => {
+    const outcome = newBin({ ...typed, worms }, TODAY, units, []);
+    return outcome.ok ? outcome.value.stocked?.amount : outcome.problem.fields.worms;
+  };
+  expect(stocked("450")).toMatchObject({ massKg: 0.45 });
+  expect(stocked("1 lb", "us")).toMatchObject({ massKg: 0.45359237 });
+  expect(stocked("1000 worms")).toMatchObject({ count: 1000, measuredBy: "guessed" });
+  expect(stocked("")).toBeUndefined();
+  expect(stocked("2 L")).toMatch(/By weight/);
+});

@@ -1,0 +1,35 @@
+"use client";
+import Link from "next/link";
+import { usePathname } from "next/navigation";
+import styles from "./Shell.module.css";
+
+const ROOMS = [
+  { href: "/", word: "Round", also: ["/visit"] },
+  { href: "/bins", word: "Bins", also: ["/bin", "/setup"] },
+  { href: "/records", word: "Records", also: [] },
+  { href: "/settings", word: "Settings", also: [] },
+] as const;
+
+export function Rail() {
+  const here = usePathname();
+  return (
+    <header className={styles.rail}>
+      <Link href="/" className={styles.house}>
+        Brown
+        <br />
+        Cellar
+      </Link>
+      <nav aria-label="Rooms">
+        <ul className={styles.rooms}>
+          {ROOMS.map(({ href, word, also }) => (
+            <li key={href}>
+              <Link href={href} aria-current={here === href || also.some((path) => path === here) ? "page" : undefined}>
+                {word}
+              </Link>
+            </li>
+          ))}
+        </ul>
+      </nav>
+    </header>
+  );
+}

@@ -1,0 +1,57 @@
+"use client";
+import { ErrandProvider } from "@/session/errand";
+import { SessionProvider } from "@/session/session";
+import Button from "@mui/material/Button";
+import dynamic from "next/dynamic";
+import type { ReactNode } from "react";
+import { CellarMark } from "./CellarMark";
+import { DemoBar } from "./DemoBar";
+import { Keys } from "./Keys";
+import { Notices } from "./Notices";
+import { Rail } from "./Rail";
+import styles from "./Shell.module.css";
+
+const Finder = dynamic(() => import("./Finder").then((module) => module.Finder), { ssr: false });
+
+/** What stands round every room: the rail of words, the keys, what was just said. */
+export function Shell({ children, slips }: { readonly children: ReactNode; readonly slips: ReactNode }) {
+  return (
+    <div className={styles.shell}>
+      <a className={styles.skip} href="#room">
+        Skip to the room
+      </a>
+      <Rail />
+      <SessionProvider waiting={<Waiting />} failed={(message) => <CannotOpen message={message} />}>
+        <ErrandProvider>
+          <div className={styles.room} id="room">
+            <DemoBar />
+            {children}
+          </div>
+          <Keys />
+          <Finder />
+          {slips}
+          <Notices />
+        </ErrandProvider>
+      </SessionProvider>
+    </div>
+  );
+}
+
+const Waiting = () => (
+  <main className={styles.waiting} id="room" aria-busy="true">
+    <CellarMark />
+    <p>Opening the cellar</p>
+  </main>
+);
+
+const CannotOpen = ({ message }: { readonly message: string }) => (
+  <main className={styles.waiting} id="room">
+    <h1>The cellar does not open</h1>
+    <p>
+      This browser keeps its store closed to the app ({message}). Private windows and full disks do that. Nothing was lost or changed.
+    </p>
+    <Button variant="contained" onClick={() => window.location.reload()}>
+      Try again
+    </Button>
+  </main>
+);

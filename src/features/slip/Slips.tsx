@@ -1,0 +1,14 @@
+"use client";
+import { useErrands } from "@/session/errand";
+import { useSession } from "@/session/session";
+import { SlipDialog } from "./SlipDialog";
+
+/** The slip that was asked for by key or touch, whatever room one is in. */
+export function Slips() {
+  const { errand, ask } = useErrands();
+  const { bins } = useSession();
+  if (errand?.of !== "slip") return null;
+  const one = bins?.find(({ bin }) => bin.id === errand.binId);
+  if (!one) return null;
+  return <SlipDialog key={`${errand.slip}/${errand.binId}/${errand.correct?.id ?? ""}`} one={one} slip={errand.slip} correct={errand.correct} onClose={() => ask(undefined)} />;
+}

@@ -1,0 +1,219 @@
+import type { BinState } from "@/core/bin/state";
+import { fedCompartment, harvestCompartment } from "@/core/bin/system";
+import { nextPlace } from "@/core/bin/place";
+import { daysBetween } from "@/core/calendar/day";
+import { materialOf } from "@/core/catalogue/material";
+import type { UnitSystem } from "@/core/quantity/format";
+import { DEFAULT_UNIT, formatLength, formatMass, formatTemperature, formatVolume } from "@/core/quantity/format";
+import { parseQuantity } from "@/core/quantity/parse";
+import type { Dimension } from "@/core/quantity/unit";
+import { sayUnreadable } from "@/core/quantity/words";
+import type { Amount, Entry, Reading } from "@/records/entry";
+import type { SlipKind } from "@/session/errand";
+import type { LocalDate } from "@/vocabulary/fields";
+import { localDate } from "@/vocabulary/fields";
+import type { Outcome } from "@/vocabulary/outcome";
+import { done, refused } from "@/vocabulary/outcome";
+import type { HarvestMethod, Preparation } from "@/vocabulary/setup";
+
+export interface PartTyped {
+  readonly materialId: string;
+  readonly amount: string;
+  readonly preparation: Preparation;
+}
+/** A slip as it stands on the screen; all that is typed stays as typed. */
+export interface SlipTyped {
+  readonly day: string;
+  readonly parts: readonly PartTyped[];
+  readonly isDamp: boolean;
+  readonly isCover: boolean;
+  readonly compartment: string;
+  readonly place: string;
+  readonly amount: string;
+  readonly temperature: string;
+  readonly moisture: string;
+  readonly belowRim: string;
+  readonly gross: string;
+  readonly tare: string;
+  readonly method: HarvestMethod;
+  readonly depth: string;
+  readonly note: string;
+}
+
+export interface SlipFaults {
+  readonly code: "slip/faults";
+  /** Sentence by field name; parts are `part0`, `part1` … */
+  readonly fields: Readonly<Record<string, string>>;
+}
+
+export interface SlipContext {
+  readonly state: BinState;
+  readonly firstDay: LocalDate;
+  readonly today: LocalDate;
+  readonly units: UnitSystem;
+}
+
+export function emptySlip(slip: SlipKind, { state, today }: SlipContext): SlipTyped {
+  const next = nextPlace(state);
+  const compartment = state.setup ? (slip === "harvested" ? harvestCompartment(state.setup).id : fedCompartment(state.setup).id) : "";
+  return {
+    day: today,
+    parts: [{ materialId: slip === "bedded" ? "cardboard-corrugated" : "mixed-kitchen-scraps", amount: "", preparation: "chopped" }],
+    isDamp: false,
+    isCover: false,
+    compartment,
+    place: next ? String(next.place) : "1",
+    amount: "",
+    temperature: "",
+    moisture: "",
+    belowRim: "",
+    gross: "",
+    tare: "",
+    method: "light",
+    depth: "",
+    note: "",
+  };
+}
+
+/** The slip an entry of the log would have been written on, to correct it. */
+export function slipOf(entry: Entry, context: SlipContext): { readonly slip: SlipKind; readonly typed: SlipTyped } | undefined {
+  const { units } = context;
+  const base = (slip: SlipKind): SlipTyped => ({ ...emptySlip(slip, context), day: entry.day, note: entry.note ?? "", compartment: entry.compartment ?? emptySlip(slip, context).compartment, place: entry.place === undefined ? emptySlip(slip, context).place : String(entry.place) });
+  const amountText = (amount: Amount) => amount.typed ?? ("massKg" in amount ? formatMass(amount.massKg, units) : "volumeL" in amount ? formatVolume(amount.volumeL, units) : String(amount.count));
+  switch (entry.kind) {
+    case "fed":
+      return { slip: "fed", typed: { ...base("fed"), parts: entry.parts.map((part) => ({ materialId: part.materialId, amount: amountText(part.amount), preparation: part.preparation })) } };
+    case "bedded":
+      return {
+        slip: "bedded",
+        typed: { ...base("bedded"), isCover: entry.isCover ?? false, isDamp: (entry.parts[0]?.moisture ?? 0) > 0.5, parts: entry.parts.map((part) => ({ materialId: part.materialId, amount: amountText(part.amount), preparation: "chopped" })) },
+      };
+    case "watered":
+      return { slip: "watered", typed: { ...base("watered"), amount: amountText(entry.amount) } };
+    case "turned":
+      return { slip: "turned", typed: base("turned") };
+    case "noted":
+      return { slip: "noted", typed: { ...base("noted"), note: entry.text } };
+    case "harvested":
+      return { slip: "harvested", typed: { ...base("harvested"), gross: formatMass(entry.grossKg, units, "bucket"), tare: formatMass(entry.tareKg, units), method: entry.method, moisture: entry.moisture === undefined ? "" : String(Math.round(entry.moisture * 100)) } };
+    case "looked": {
+      if (entry.visitId) return undefined;
+      const typed = { ...base("measured") };
+      const found: { temperature?: string; moisture?: string; belowRim?: string; gross?: string } = {};
+      for (const reading of entry.readings) {
+        if (reading.of === "temperature") found.temperature = formatTemperature(reading.temperatureC, units);
+        else if (reading.of === "moisture") found.moisture = String(Math.round(reading.moisture * 100));
+        else if (reading.of === "fillDepth") found.belowRim = formatLength(reading.belowRimM, units);
+        else if (reading.of === "weight") found.gross = formatMass(reading.massKg, units, "bucket");
+        else return undefined;
+      }
+      return { slip: "measured", typed: { ...typed, ...found } };
+    }
+    default:
+      return undefined;
+  }
+}
+
+/** The facts a slip states, or a sentence for each field that does not fit. */
+export function slipFacts(slip: SlipKind, typed: SlipTyped, context: SlipContext): Outcome<{ readonly day: LocalDate; readonly facts: Record<string, unknown> }, SlipFaults> {
+  const faults: Record<string, string> = {};
+  const unit = DEFAULT_UNIT[context.units];
+  const quantity = (field: string, text: string, dimension: Dimension, bare: string): number | undefined => {
+    const value = parseQuantity(text, dimension, bare);
+    if (value.ok) return value.value;
+    faults[field] = value.problem.code === "quantity/empty" ? "Write how much." : sayUnreadable(value.problem);
+    return undefined;
+  };
+  const optional = (field: string, text: string, dimension: Dimension, bare: string) => (text.trim() === "" ? undefined : quantity(field, text, dimension, bare));
+  const day = dayIn(typed.day, context);
+  if (!day.ok) faults.day = day.problem.sentence;
+  const at = { ...(typed.compartment ? { compartment: typed.compartment } : {}) };
+  const note = typed.note.trim() ? { note: typed.note.trim() } : {};
+  const amountOf = (field: string, text: string, massFirst: boolean) => {
+    const asMass = parseQuantity(text, "mass", massFirst ? unit.smallMass : "none");
+    if (asMass.ok) return { massKg: asMass.value, measuredBy: "weighed", typed: text.trim() };
+    const asVolume = parseQuantity(text, "volume", massFirst ? "none" : unit.volume);
+    if (asVolume.ok) return { volumeL: asVolume.value, measuredBy: "volume", typed: text.trim() };
+    // The fault that speaks of what was most likely meant.
+    const problem = massFirst ? asMass.problem : asVolume.problem;
+    faults[field] = problem.code === "quantity/empty" ? "Write how much." : sayUnreadable(problem);
+    return undefined;
+  };
+  const somethingOf = (field: string, text: string, massFirst: boolean) => {
+    const amount = amountOf(field, text, massFirst);
+    if (amount && ("massKg" in amount ? amount.massKg : amount.volumeL) === 0) faults[field] = "Nothing is not an amount: leave the slip, or write how much.";
+    return amount;
+  };
+  let facts: Record<string, unknown> = {};
+  switch (slip) {
+    case "fed":
+      facts = { kind: "fed", ...at, place: Number(typed.place), parts: typed.parts.map((part, n) => ({ materialId: part.materialId, preparation: part.preparation, amount: somethingOf(`part${n}`, part.amount, true) })) };
+      break;
+    case "bedded":
+      facts = {
+        kind: "bedded",
+        ...at,
+        ...(typed.isCover ? { isCover: true } : {}),
+        parts: typed.parts.map((part, n) => ({ materialId: part.materialId, amount: somethingOf(`part${n}`, part.amount, true), ...(typed.isDamp ? { moisture: materialOf("bedding", part.materialId).dampMoisture ?? 0.72 } : {}) })),
+      };
+      break;
+    case "watered":
+      facts = { kind: "watered", amount: somethingOf("amount", typed.amount, false) };
+      break;
+    case "turned":
+      facts = { kind: "turned", ...at };
+      break;
+    case "noted":
+      if (typed.note.trim() === "") faults.note = "Write the note first.";
+      facts = { kind: "noted", text: typed.note.trim() };
+      break;
+    case "harvested": {
+      const grossKg = quantity("gross", typed.gross, "mass", unit.mass);
+      const tareKg = optional("tare", typed.tare, "mass", unit.smallMass) ?? 0;
+      if (grossKg !== undefined && grossKg === 0) faults.gross = "Nothing is not a harvest.";
+      if (grossKg !== undefined && tareKg > grossKg) faults.tare = "The empty container weighs more than the full one: are the two swapped?";
+      const moisture = percentIn("moisture", typed.moisture, faults);
+      facts = { kind: "harvested", ...at, grossKg, tareKg, method: typed.method, ...(moisture === undefined ? {} : { moisture }) };
+      break;
+    }
+    case "measured": {
+      const readings: Reading[] = [];
+      const temperatureC = optional("temperature", typed.temperature, "temperature", unit.temperature);
+      const belowRimM = optional("belowRim", typed.belowRim, "length", unit.length);
+      const massKg = optional("gross", typed.gross, "mass", unit.mass);
+      const moisture = percentIn("moisture", typed.moisture, faults);
+      const depthM = optional("depth", typed.depth, "length", unit.length);
+      const deep = depthM === undefined ? {} : { depthM };
+      if (temperatureC !== undefined && temperatureC < -60) faults.temperature = "No bed is that cold: is the unit right?";
+      if (belowRimM !== undefined && belowRimM > 10) faults.belowRim = "That is deeper than any bin: is the unit right?";
+      if (depthM !== undefined && depthM > 10) faults.depth = "That is deeper than any bin: is the unit right?";
+      if (temperatureC !== undefined) readings.push({ of: "temperature", temperatureC, instrument: "probe", ...deep });
+      if (moisture !== undefined) readings.push({ of: "moisture", moisture, instrument: "probe", ...deep });
+      if (belowRimM !== undefined) readings.push({ of: "fillDepth", belowRimM, instrument: "ruler" });
+      if (massKg !== undefined) readings.push({ of: "weight", massKg, instrument: "scale" });
+      if (readings.length === 0 && Object.keys(faults).length === 0) faults.temperature = "Write at least one reading.";
+      facts = { kind: "looked", lid: "closed", readings };
+      break;
+    }
+  }
+  if (!day.ok || Object.keys(faults).length > 0) return refused({ code: "slip/faults", fields: faults });
+  return done({ day: day.value, facts: slip === "noted" ? facts : { ...facts, ...note } });
+}
+
+function percentIn(field: string, text: string, faults: Record<string, string>): number | undefined {
+  if (text.trim() === "") return undefined;
+  const percent = Number(text.trim().replace(/\s*%$/, "").replace(",", "."));
+  if (!Number.isFinite(percent) || percent < 1 || percent > 98) {
+    faults[field] = "Moisture lies between 1 and 98 %.";
+    return undefined;
+  }
+  return percent / 100;
+}
+
+function dayIn(text: string, { firstDay, today }: SlipContext): Outcome<LocalDate, { readonly code: "slip/day"; readonly sentence: string }> {
+  const day = localDate.safeParse(text);
+  if (!day.success) return refused({ code: "slip/day", sentence: "This is not a day of the calendar." });
+  if (daysBetween(today, day.data) > 0) return refused({ code: "slip/day", sentence: "That day has not come yet." });
+  if (daysBetween(firstDay, day.data) < 0) return refused({ code: "slip/day", sentence: "The bin did not exist on that day." });
+  return done(day.data);
+}

@@ -1,0 +1,96 @@
+"use client";
+import { materialsFor } from "@/core/catalogue/material";
+import type { Step } from "@/core/decision/decision";
+import { sayEvidence, sayReason, sayStep } from "@/core/decision/words";
+import { useSession } from "@/session/session";
+import Autocomplete from "@mui/material/Autocomplete";
+import Button from "@mui/material/Button";
+import Checkbox from "@mui/material/Checkbox";
+import TextField from "@mui/material/TextField";
+import { useMemo, useState } from "react";
+import { amountOf, stepKey } from "./visitEntries";
+import type { VisitInHand } from "./useVisit";
+import styles from "./Visit.module.css";
+
+/** One step: what, how much, where; why in one line, opening to what it rests on; an amount that can be overruled. */
+export function StepLine({ step, visit }: { readonly step: Step; readonly visit: VisitInHand }) {
+  const { units, today } = useSession();
+  const [isChanging, setChanging] = useState(false);
+  const { typed, set, fault } = visit;
+  const key = stepKey(step);
+  const words = sayStep(step, { units });
+  const isSkipped = typed.skipped.includes(key);
+  const over = typed.amounts[key];
+  const amount = amountOf(step, typed, units);
+  const sentence = fault?.field === key ? fault.sentence : amount.ok ? undefined : amount.problem.sentence;
+  const isOpen = isChanging || sentence !== undefined;
+  const material = typed.materials[key];
+  const after = material ? words.after.replace(/^[^.,]*?(?= at place|,|\.)/, materialName(step, material)) : words.after;
+  return (
+    <li className={styles.step} data-skipped={isSkipped}>
+      <div className={styles.stepLine}>
+        <span>
+          {words.before}{" "}
+          {words.amount && (
+            <button type="button" className={styles.amount} onClick={() => setChanging((is) => !is)} aria-expanded={isOpen} aria-label={`${over ?? words.amount}: change the amount`}>
+              {over !== undefined && over.trim() !== "" ? over : words.amount}
+            </button>
+          )}{" "}
+          {after}
+        </span>
+        {step.kind !== "closeAgain" && step.kind !== "leaveInPeace" && (
+          <Checkbox
+            size="small"
+            checked={!isSkipped}
+            onChange={() => set((before) => ({ ...before, skipped: isSkipped ? before.skipped.filter((one) => one !== key) : [...before.skipped, key] }))}
+            slotProps={{ input: { "aria-label": `Done: ${words.before} ${words.amount ?? ""} ${words.after}` } }}
+          />
+        )}
+      </div>
+      {isOpen && (
+        <div className={styles.change}>
+          <TextField
+            label="Amount, as you like to write it"
+            value={over ?? ""}
+            placeholder={words.amount}
+            error={sentence !== undefined}
+            helperText={sentence ?? "such as 620 g, 1 lb 6 oz, 2 L or 3/4 cup"}
+            onChange={(event) => set((before) => ({ ...before, amounts: { ...before.amounts, [key]: event.target.value } }))}
+            slotProps={{ htmlInput: { maxLength: 80, autoComplete: "off" } }}
+          />
+          {(step.kind === "feed" || step.kind === "addDryBedding" || step.kind === "cover") && <MaterialField step={step} chosen={material ?? step.materialId} onChoose={(id) => set((before) => ({ ...before, materials: { ...before.materials, [key]: id } }))} />}
+          <Button onClick={() => setChanging(false)}>done</Button>
+        </div>
+      )}
+      <details className={styles.why}>
+        <summary>{sayReason(step.why, { units, today })}</summary>
+        <ul>
+          {step.evidence.map((evidence, at) => (
+            <li key={at}>{sayEvidence(evidence, { units, today })}</li>
+          ))}
+        </ul>
+      </details>
+    </li>
+  );
+}
+
+const materialName = (step: Step, id: string): string => {
+  const name = materialsFor(step.kind === "feed" ? "food" : "bedding").find((one) => one.id === id)?.name ?? id;
+  return name.charAt(0).toLowerCase() + name.slice(1).split(",")[0]!.slice(0);
+};
+
+function MaterialField({ step, chosen, onChoose }: { readonly step: Step; readonly chosen: string | undefined; readonly onChoose: (id: string) => void }) {
+  const options = useMemo(() => materialsFor(step.kind === "feed" ? "food" : "bedding").filter((one) => one.stance !== "avoid"), [step.kind]);
+  return (
+    <Autocomplete
+      options={options}
+      disableClearable
+      value={options.find((one) => one.id === chosen) ?? options[0]!}
+      getOptionLabel={(one) => one.name}
+      getOptionKey={(one) => one.id}
+      isOptionEqualToValue={(a, b) => a.id === b.id}
+      onChange={(_, one) => onChoose(one.id)}
+      renderInput={(params) => <TextField {...params} label="Of what" />}
+    />
+  );
+}

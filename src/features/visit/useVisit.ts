@@ -1,0 +1,61 @@
+"use client";
+import { lastFeeding, nextPlace } from "@/core/bin/place";
+import { placeKey } from "@/core/bin/state";
+import { decide } from "@/core/decision/decide";
+import { practiceOf } from "@/core/decision/practice";
+import { planRound } from "@/core/round/round";
+import type { BinToday } from "@/core/round/round";
+import { newId } from "@/session/author";
+import { useDraft } from "@/session/draft";
+import { useErrands } from "@/session/errand";
+import { useSession } from "@/session/session";
+import { useRouter } from "next/navigation";
+import { useEffect, useMemo, useState } from "react";
+import type { FieldFault } from "./visitTyped";
+import { NOTHING_TYPED, readingsIn } from "./visitTyped";
+import { visitFacts } from "./visitEntries";
+
+/** A visit from lid to close: what is typed, what follows from it at once, and the one press that keeps it. */
+export function useVisit(one: BinToday, lid: "lifted" | "closed") {
+  const { db, units, today, author, keep, bins } = useSession();
+  const { choose } = useErrands();
+  const router = useRouter();
+  const { bin, state, expectation } = one;
+  const draft = useDraft(db, `visit/${lid}/${bin.id}`, NOTHING_TYPED);
+  const [status, setStatus] = useState<"open" | "saving">("open");
+  const [fault, setFault] = useState<FieldFault>();
+  const { typed } = draft;
+
+  useEffect(() => choose(bin.id), [bin.id, choose]);
+
+  const practice = useMemo(() => practiceOf(state), [state]);
+  const read = useMemo(() => readingsIn(typed, units), [typed, units]);
+  const readings = useMemo(() => (read.ok ? read.value : []), [read]);
+  const decision = useMemo(() => (practice ? decide(expectation, practice, readings, today) : one.decision), [practice, expectation, readings, today, one.decision]);
+
+  /** Places one can see something at: where the next meal goes and where the last one went. */
+  const places = useMemo(() => {
+    const asked = [nextPlace(state), lastFeeding(state)].flatMap((place) => (place ? [{ key: placeKey(place.compartmentId, place.place), place: place.place }] : []));
+    const fed = asked.filter(({ key }, at) => state.places[key]?.fedOn !== undefined && asked.findIndex((other) => other.key === key) === at);
+    return fed.map(({ key, place }) => ({ key, place, expected: expectation.places.find((other) => placeKey(other.compartmentId, other.place) === key) }));
+  }, [state, expectation]);
+
+  const close = async () => {
+    setFault(undefined);
+    if (!read.ok) return setFault(read.problem);
+    const facts = visitFacts({ lid, readings, decision, expectation, typed, units, today, visitId: newId() });
+    if (!facts.ok) return setFault(facts.problem);
+    setStatus("saving");
+    const rows = await author.entries(bin.id, today, facts.value);
+    const kept = await keep(lid === "lifted" ? `${bin.name}: visit kept` : `${bin.name}: quiet check kept`, rows);
+    setStatus("open");
+    if (!kept.ok) return;
+    await draft.clear();
+    // On to the next bin of the round, or home.
+    const rest = bins ? planRound(bins, today).tasks.filter((task) => task.binId !== bin.id) : [];
+    choose(rest[0]?.binId ?? bin.id);
+    router.push("/");
+  };
+  return { typed, set: draft.set, isLoaded: draft.isLoaded, clear: draft.clear, decision, readings, practice, places, fault: fault ?? (read.ok ? undefined : read.problem), close, status };
+}
+export type VisitInHand = ReturnType<typeof useVisit>;

@@ -1,0 +1,140 @@
+import type { Reading } from "@/records/entry";
+import type { LocalDate } from "@/vocabulary/fields";
+import { localDate } from "@/vocabulary/fields";
+import type { Outcome } from "@/vocabulary/outcome";
+import { done, refused } from "@/vocabulary/outcome";
+import { daysBetween } from "@/core/calendar/day";
+import type { Decision, Step } from "@/core/decision/decision";
+import { sayAmount } from "@/core/decision/words";
+import type { Expectation } from "@/core/expectation/expectation";
+import type { UnitSystem } from "@/core/quantity/format";
+import { DEFAULT_UNIT } from "@/core/quantity/format";
+import { parseQuantity } from "@/core/quantity/parse";
+import { sayUnreadable } from "@/core/quantity/words";
+import { clamped } from "./clamped";
+import type { FieldFault, VisitTyped } from "./visitTyped";
+
+/** One step has one key on one visit: its kind and where it is done. */
+export const stepKey = (step: Step): string => `${step.kind}/${step.compartmentId ?? ""}/${step.place ?? ""}`;
+
+export interface StepAmount {
+  readonly amount: { readonly massKg: number } | { readonly volumeL: number };
+  readonly typed: string;
+}
+
+/** The amount that will be written for a step: what was typed over it, else what was proposed. */
+export function amountOf(step: Step, typed: VisitTyped, units: UnitSystem): Outcome<StepAmount | undefined, FieldFault> {
+  if (!step.amount) return done(undefined);
+  const text = typed.amounts[stepKey(step)];
+  if (text === undefined || text.trim() === "") return done({ amount: step.amount, typed: sayAmount(step, units) ?? "" });
+  const isMass = "massKg" in step.amount;
+  // Either will do: scraps by the scale or by the bucket, bedding likewise.
+  const first = parseQuantity(text, isMass ? "mass" : "volume", isMass ? DEFAULT_UNIT[units].smallMass : DEFAULT_UNIT[units].volume);
+  if (first.ok) return done({ amount: isMass ? { massKg: first.value } : { volumeL: first.value }, typed: text });
+  if (first.problem.code === "quantity/wrong-dimension" && (step.kind === "feed" || step.kind === "cover" || step.kind === "addDryBedding")) {
+    const other = parseQuantity(text, isMass ? "volume" : "mass", isMass ? DEFAULT_UNIT[units].volume : DEFAULT_UNIT[units].mass);
+    if (other.ok) return done({ amount: isMass ? { volumeL: other.value } : { massKg: other.value }, typed: text });
+  }
+  return refused({ code: "visit/field", field: stepKey(step), sentence: sayUnreadable(first.problem) });
+}
+
+/** The day to come back: the keeper's own, else the proposed one. Not in the past, not in ten years. */
+export function nextDayOf(decision: Decision, typed: VisitTyped, today: LocalDate): Outcome<LocalDate, FieldFault> {
+  if (typed.nextDay === "") return done(decision.nextDay);
+  const day = localDate.safeParse(typed.nextDay);
+  if (!day.success) return refused({ code: "visit/field", field: "nextDay", sentence: "This is not a day of the calendar." });
+  const ahead = daysBetween(today, day.data);
+  if (ahead < 0) return refused({ code: "visit/field", field: "nextDay", sentence: "That day is past." });
+  return ahead > 800 ? refused({ code: "visit/field", field: "nextDay", sentence: "That is more than two years ahead." }) : done(day.data);
+}
+
+export interface Visit {
+  readonly lid: "lifted" | "closed";
+  readonly readings: readonly Reading[];
+  readonly decision: Decision;
+  readonly expectation: Expectation;
+  readonly typed: VisitTyped;
+  readonly units: UnitSystem;
+  readonly today: LocalDate;
+  readonly visitId: string;
+}
+
+/** The facts one visit leaves in the log, in the order they were done. */
+export function visitFacts(visit: Visit): Outcome<Record<string, unknown>[], FieldFault> {
+  const { decision, expectation, typed, units, today, visitId, lid } = visit;
+  const nextDay = nextDayOf(decision, typed, today);
+  if (!nextDay.ok) return nextDay;
+  const looked = {
+    kind: "looked",
+    visitId,
+    lid,
+    readings: visit.readings,
+    nextDay: nextDay.value,
+    shown: {
+      engine: expectation.engine,
+      moistureLow: clamped(expectation.moisture.low),
+      moistureHigh: clamped(expectation.moisture.high),
+      temperatureLowC: expectation.temperatureC.low,
+      temperatureHighC: expectation.temperatureC.high,
+    },
+    ...(typed.note.trim() ? { note: typed.note.trim() } : {}),
+  };
+  const facts: Record<string, unknown>[] = [looked];
+  if (lid === "closed") return done(facts);
+  for (const step of decision.steps) {
+    if (typed.skipped.includes(stepKey(step))) continue;
+    const amount = amountOf(step, typed, units);
+    if (!amount.ok) return amount;
+    const fact = factOf(step, amount.value, typed);
+    if (fact) facts.push({ ...fact, visitId });
+  }
+  return done(facts);
+}
+
+/** The entry a step leaves when it is done; some (open the door, close it again) leave none. */
+function factOf(step: Step, given: StepAmount | undefined, typed: VisitTyped): Record<string, unknown> | undefined {
+  const at = { ...(step.compartmentId ? { compartment: step.compartmentId } : {}), ...(step.place === undefined ? {} : { place: step.place }) };
+  const value = given && ("massKg" in given.amount ? given.amount.massKg : given.amount.volumeL);
+  if (given && (value === undefined || value <= 0)) return undefined;
+  const amount = given && { ...given.amount, measuredBy: "massKg" in given.amount ? "weighed" : "volume", typed: given.typed };
+  const materialId = typed.materials[stepKey(step)] ?? step.materialId;
+  switch (step.kind) {
+    case "feed":
+      return { kind: "fed", ...at, parts: [{ materialId, amount, preparation: "chopped" }], ...(step.depthM === undefined ? {} : { buriedM: step.depthM }) };
+    case "addDryBedding":
+      return { kind: "bedded", ...at, parts: [{ materialId, amount }] };
+    case "cover":
+      return { kind: "bedded", ...at, isCover: true, parts: [{ materialId, amount, moisture: 0.72 }] };
+    case "water":
+      return { kind: "watered", amount };
+    case "grit":
+      return { kind: "dosed", materialId, amount };
+    case "scoopOut":
+      return { kind: "removed", what: "contents", amount };
+    case "fluff":
+      return { kind: "turned" };
+    case "drain":
+      return { kind: "drained" };
+    case "removeFood":
+    case "rescueWorms":
+    case "cool":
+    case "warmUp":
+    case "moveToShade":
+    case "secureBin":
+    case "ventilate":
+      return { kind: "noted", text: NOTED[step.kind] };
+    case "closeAgain":
+    case "leaveInPeace":
+      return undefined;
+  }
+}
+
+const NOTED = {
+  removeFood: "Took out the food that was not eaten.",
+  rescueWorms: "Moved the liveliest worms to clean bedding.",
+  cool: "Cooled the bed with frozen bottles.",
+  warmUp: "Moved or wrapped it against the cold.",
+  moveToShade: "Moved it out of the warmth.",
+  secureBin: "Closed the gaps and raised the bin.",
+  ventilate: "Aired the room and the bin.",
+} as const;

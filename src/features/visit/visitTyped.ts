@@ -1,0 +1,68 @@
+import type { Reading } from "@/records/entry";
+import type { CompartmentId } from "@/vocabulary/fields";
+import type { Creature, FoodLeft, Smell, Squeeze, Warmth } from "@/vocabulary/readings";
+import type { Outcome } from "@/vocabulary/outcome";
+import { done, refused } from "@/vocabulary/outcome";
+import { parseQuantity } from "@/core/quantity/parse";
+import { sayUnreadable } from "@/core/quantity/words";
+import type { UnitSystem } from "@/core/quantity/format";
+import { DEFAULT_UNIT } from "@/core/quantity/format";
+
+/** What the keeper has told so far, as typed; kept as a draft until the lid is closed. */
+export interface VisitTyped {
+  readonly squeeze?: Squeeze;
+  readonly smell?: Smell;
+  readonly warmth?: Warmth;
+  /** By `compartment/place`. */
+  readonly foodLeft: Readonly<Record<string, FoodLeft>>;
+  readonly signs: readonly Creature[];
+  readonly temperature: string;
+  /** For the quiet check: weight of the whole bin, and how far the contents lie below the rim. */
+  readonly weight: string;
+  readonly belowRim: string;
+  readonly note: string;
+  /** Amounts typed over the proposed ones, and steps not done, by step key. */
+  readonly amounts: Readonly<Record<string, string>>;
+  readonly materials: Readonly<Record<string, string>>;
+  readonly skipped: readonly string[];
+  readonly nextDay: string;
+}
+export const NOTHING_TYPED: VisitTyped = { foodLeft: {}, signs: [], temperature: "", weight: "", belowRim: "", note: "", amounts: {}, materials: {}, skipped: [], nextDay: "" };
+
+/** A field that cannot be read: its name and the sentence for beneath it. */
+export interface FieldFault {
+  readonly code: "visit/field";
+  readonly field: string;
+  readonly sentence: string;
+}
+
+/** Today's readings from what was typed; a field that cannot be read is named. */
+export function readingsIn(typed: VisitTyped, units: UnitSystem): Outcome<Reading[], FieldFault> {
+  const readings: Reading[] = [];
+  if (typed.smell) readings.push({ of: "smell", smell: typed.smell, instrument: "nose" });
+  if (typed.squeeze) readings.push({ of: "squeeze", squeeze: typed.squeeze, instrument: "fist" });
+  for (const [key, foodLeft] of Object.entries(typed.foodLeft)) {
+    const [compartment, place] = key.split("/") as [CompartmentId, string];
+    readings.push({ of: "foodLeft", foodLeft, compartment, place: Number(place), instrument: "eye" });
+  }
+  if (typed.warmth) readings.push({ of: "warmth", warmth: typed.warmth, instrument: "hand" });
+  const typedIn = DEFAULT_UNIT[units];
+  const measured: readonly (readonly [string, keyof VisitTyped & ("temperature" | "weight" | "belowRim"), "temperature" | "mass" | "length", string])[] = [
+    [typed.temperature, "temperature", "temperature", typedIn.temperature],
+    [typed.weight, "weight", "mass", typedIn.mass],
+    [typed.belowRim, "belowRim", "length", typedIn.length],
+  ];
+  for (const [text, field, dimension, unit] of measured) {
+    if (text.trim() === "") continue;
+    const value = parseQuantity(text, dimension, unit);
+    if (!value.ok) return refused({ code: "visit/field", field, sentence: sayUnreadable(value.problem) });
+    if (field === "temperature") {
+      if (value.value < -60) return refused({ code: "visit/field", field, sentence: "No bed is that cold: is the unit right?" });
+      readings.push({ of: "temperature", temperatureC: value.value, instrument: "probe", spot: "middle" });
+    } else if (field === "weight") readings.push({ of: "weight", massKg: value.value, instrument: "scale" });
+    else if (value.value > 10) return refused({ code: "visit/field", field, sentence: "That is deeper than any bin: is the unit right?" });
+    else readings.push({ of: "fillDepth", belowRimM: value.value, instrument: "ruler" });
+  }
+  for (const sign of typed.signs) readings.push({ of: "sign", sign, isPresent: true, instrument: "eye" });
+  return done(readings);
+}

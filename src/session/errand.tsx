@@ -1,0 +1,35 @@
+"use client";
+import type { Entry } from "@/records/entry";
+import type { ReactNode } from "react";
+import { createContext, useContext, useMemo, useState } from "react";
+
+export const SLIPS = ["fed", "watered", "bedded", "measured", "turned", "harvested", "noted"] as const;
+export type SlipKind = (typeof SLIPS)[number];
+
+/** Something asked for by key or touch that any screen can open. */
+export type Errand =
+  | { readonly of: "slip"; readonly slip: SlipKind; readonly binId: string; readonly correct?: Entry }
+  | { readonly of: "find" }
+  | { readonly of: "keys" };
+
+interface Errands {
+  /** The bin in hand: picked on the rack, by number, or by the page that shows it. */
+  readonly chosen: string | undefined;
+  readonly choose: (binId: string | undefined) => void;
+  readonly errand: Errand | undefined;
+  readonly ask: (errand: Errand | undefined) => void;
+}
+const ErrandContext = createContext<Errands | undefined>(undefined);
+
+export function useErrands(): Errands {
+  const errands = useContext(ErrandContext);
+  if (!errands) throw new Error("useErrands: no ErrandProvider above");
+  return errands;
+}
+
+export function ErrandProvider({ children }: { readonly children: ReactNode }) {
+  const [chosen, choose] = useState<string>();
+  const [errand, ask] = useState<Errand>();
+  const errands = useMemo(() => ({ chosen, choose, errand, ask }), [chosen, errand]);
+  return <ErrandContext.Provider value={errands}>{children}</ErrandContext.Provider>;
+}

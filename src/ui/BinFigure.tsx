@@ -1,0 +1,84 @@
+"use client";
+import type { Profile } from "@/core/bin/profile";
+import type { UnitSystem } from "@/core/quantity/format";
+import { Cutaway } from "./cutaway/Cutaway";
+import type { Anchors } from "./cutaway/drawing";
+import styles from "./BinFigure.module.css";
+
+export interface FigureNote {
+  readonly at: "bedding" | "working" | "castings" | { readonly place: number };
+  readonly strong: string;
+  readonly quiet?: string;
+}
+export interface BinFigureProps {
+  readonly profile: Profile;
+  readonly label: string;
+  readonly notes: readonly FigureNote[];
+  readonly units: UnitSystem;
+  /** The room there is for the drawing itself, in px. */
+  readonly mostWidth: number;
+  readonly mostHeight: number;
+  readonly isOpen?: boolean;
+}
+
+const LINE = 40;
+
+/** The large cutaway with words beside it on thin leader lines, and a bar that shows its size. */
+export function BinFigure({ profile, label, notes, units, mostWidth, mostHeight, isOpen = false }: BinFigureProps) {
+  const widthM = profile.arrangement === "line" ? profile.compartments.reduce((sum, one) => sum + one.widthM, 0) : Math.max(...profile.compartments.map((one) => one.widthM));
+  const heightM = profile.arrangement === "line" ? Math.max(...profile.compartments.map((one) => one.heightM)) : profile.compartments.reduce((sum, one) => sum + one.heightM + 0.012, 0) + (profile.sumpM === undefined ? 0 : 0.09);
+  const pxPerM = Math.min(mostWidth / widthM, mostHeight / (heightM + 0.1));
+  const bar = scaleBar(pxPerM, units);
+  return (
+    <figure className={styles.figure}>
+      <Cutaway profile={profile} pxPerM={pxPerM} detail="large" label={label} isOpen={isOpen}>
+        {(anchors, size) => <Leaders anchors={anchors} notes={notes} size={size} />}
+      </Cutaway>
+      <figcaption className={styles.scale}>
+        <span className={styles.bar} style={{ width: bar.px }} />
+        {bar.words}
+      </figcaption>
+    </figure>
+  );
+}
+
+function Leaders({ anchors, notes, size }: { readonly anchors: Anchors; readonly notes: readonly FigureNote[]; readonly size: { readonly width: number; readonly height: number } }) {
+  const pointed = notes
+    .flatMap((note) => {
+      const { at } = note;
+      const to = typeof at === "object" ? anchors.pockets.find((pocket) => pocket.place === at.place) : anchors[at];
+      return to ? [{ note, to }] : [];
+    })
+    .sort((a, b) => a.to.y - b.to.y);
+  // Labels keep their distance, and their order from the top.
+  const placed: { readonly note: FigureNote; readonly to: { x: number; y: number }; readonly y: number }[] = [];
+  for (const one of pointed) placed.push({ ...one, y: Math.max(one.to.y, (placed.at(-1)?.y ?? -LINE) + LINE + 3) });
+  const over = Math.max(0, (placed.at(-1)?.y ?? 0) + LINE / 2 - size.height);
+  return (
+    <div className={styles.leaders}>
+      <svg className={styles.lines} width={size.width + 44} height={size.height} aria-hidden="true">
+        {placed.map(({ note, to, y }) => {
+          const end = size.width + 26;
+          const from = Math.min(to.x + 4, size.width - 12);
+          return <path key={`${note.strong}${y}`} d={`M${from} ${to.y}L${size.width} ${y - over}L${end} ${y - over}`} fill="none" stroke="var(--quiet)" strokeWidth="1" />;
+        })}
+      </svg>
+      <ul className={styles.notes} style={{ left: size.width + 34 }}>
+        {placed.map(({ note, y }) => (
+          <li key={`${note.strong}${y}`} style={{ top: y - over }}>
+            <span className={styles.strong}>{note.strong}</span>
+            {note.quiet && <span className={styles.quiet}>{note.quiet}</span>}
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}
+
+/** A round length that comes out at about an eighth of the drawing. */
+function scaleBar(pxPerM: number, units: UnitSystem): { readonly px: number; readonly words: string } {
+  const choices: readonly (readonly [number, string])[] =
+    units === "us" ? [[0.0508, "2 in"], [0.1016, "4 in"], [0.2032, "8 in"], [0.3048, "1 ft"]] : [[0.05, "5 cm"], [0.1, "10 cm"], [0.2, "20 cm"], [0.5, "50 cm"]]; // prettier-ignore
+  const [metres, words] = choices.find(([length]) => length * pxPerM >= 56) ?? choices.at(-1)!;
+  return { px: metres * pxPerM, words };
+}
