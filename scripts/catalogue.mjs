@@ -4,7 +4,8 @@ import { readFileSync, writeFileSync } from "node:fs";
 import Papa from "papaparse";
 
 const folder = new URL("../src/core/catalogue/", import.meta.url);
-const table = (name) => Papa.parse(readFileSync(new URL(`source/${name}.csv`, folder), "utf8").trim(), { header: true }).data;
+const table = (name) =>
+  Papa.parse(readFileSync(new URL(`source/${name}.csv`, folder), "utf8").trim(), { header: true }).data;
 const number = (text) => (text === "" ? undefined : Number(text));
 const share = (percent) => (percent === "" ? undefined : Number((Number(percent) / 100).toFixed(4)));
 
@@ -23,8 +24,12 @@ const materials = [
     use: "bedding",
     moisture: share(row.water_pct_as_stored),
     // As stored: the table has dry kilograms in a litre, a keeper's bucket holds the water too.
-    densityKgPerL: Number((Number(row.bulk_density_dry_kg_per_l) / (1 - Number(row.water_pct_as_stored) / 100)).toFixed(4)),
-    dampMoisture: Number((Number(row.field_capacity_g_per_g_dm) / (1 + Number(row.field_capacity_g_per_g_dm))).toFixed(3)),
+    densityKgPerL: Number(
+      (Number(row.bulk_density_dry_kg_per_l) / (1 - Number(row.water_pct_as_stored) / 100)).toFixed(4),
+    ),
+    dampMoisture: Number(
+      (Number(row.field_capacity_g_per_g_dm) / (1 + Number(row.field_capacity_g_per_g_dm))).toFixed(3),
+    ),
     stance: row.stance,
   })),
   ...table("amendments").map((row) => ({ id: row.id, name: row.name, use: "amendment", stance: row.stance })),

@@ -1,14 +1,14 @@
 // Runs after `next build`: (1) lists CSP hashes of every inline script/style of every prerendered page,
 // (2) bundles the service worker with the list of files to keep offline.
-import { createHash } from 'node:crypto';
-import { existsSync, readFileSync, readdirSync, writeFileSync } from 'node:fs';
-import path from 'node:path';
-import { build } from 'esbuild';
+import { createHash } from "node:crypto";
+import { existsSync, readFileSync, readdirSync, writeFileSync } from "node:fs";
+import path from "node:path";
+import { build } from "esbuild";
 
 const root = process.cwd();
-const dist = path.join(root, '.next');
-const appDir = path.join(dist, 'server/app');
-const sha = (data, enc) => createHash('sha256').update(data).digest(enc);
+const dist = path.join(root, ".next");
+const appDir = path.join(dist, "server/app");
+const sha = (data, enc) => createHash("sha256").update(data).digest(enc);
 const walk = (dir) =>
   existsSync(dir)
     ? readdirSync(dir, { recursive: true, withFileTypes: true })
@@ -16,54 +16,54 @@ const walk = (dir) =>
         .map((d) => path.join(d.parentPath, d.name))
         .sort()
     : [];
-const posix = (p) => p.split(path.sep).join('/');
+const posix = (p) => p.split(path.sep).join("/");
 
 // a saved page keeps its CSP header, so a changed policy must change the revision too
-const policy = readFileSync(path.join(root, 'src/server/csp.ts'), 'utf8');
+const policy = readFileSync(path.join(root, "src/server/csp.ts"), "utf8");
 const hashes = {};
 const precache = [];
-for (const file of walk(appDir).filter((f) => f.endsWith('.html'))) {
-  const html = readFileSync(file, 'utf8');
+for (const file of walk(appDir).filter((f) => f.endsWith(".html"))) {
+  const html = readFileSync(file, "utf8");
   const route =
-    '/' +
+    "/" +
     posix(path.relative(appDir, file))
-      .replace(/\.html$/, '')
-      .replace(/^index$/, '');
-  const pick = (re) => [...new Set([...html.matchAll(re)].map((m) => `'sha256-${sha(m[1], 'base64')}'`))];
+      .replace(/\.html$/, "")
+      .replace(/^index$/, "");
+  const pick = (re) => [...new Set([...html.matchAll(re)].map((m) => `'sha256-${sha(m[1], "base64")}'`))];
   hashes[route] = {
     script: pick(/<script(?![^>]*\bsrc=)[^>]*>([\s\S]*?)<\/script>/g),
     style: pick(/<style[^>]*>([\s\S]*?)<\/style>/g),
   };
-  if (!route.startsWith('/_'))
-    precache.push({ url: route, revision: sha(policy + html, 'hex').slice(0, 16) });
+  if (!route.startsWith("/_"))
+    precache.push({ url: route, revision: sha(policy + html, "hex").slice(0, 16) });
 }
-writeFileSync(path.join(dist, 'csp-hashes.json'), JSON.stringify(hashes));
+writeFileSync(path.join(dist, "csp-hashes.json"), JSON.stringify(hashes));
 
-for (const file of walk(path.join(dist, 'static'))) {
+for (const file of walk(path.join(dist, "static"))) {
   if (/\.map$|_(ssg|build|clientMiddleware)Manifest\.js$/.test(file)) continue;
   precache.push({
-    url: '/_next/static/' + posix(path.relative(path.join(dist, 'static'), file)),
+    url: "/_next/static/" + posix(path.relative(path.join(dist, "static"), file)),
     revision: null,
   });
 }
-for (const file of walk(path.join(root, 'public'))) {
-  const url = '/' + posix(path.relative(path.join(root, 'public'), file));
+for (const file of walk(path.join(root, "public"))) {
+  const url = "/" + posix(path.relative(path.join(root, "public"), file));
   if (/^\/sw\.js/.test(url)) continue;
-  precache.push({ url, revision: sha(readFileSync(file), 'hex').slice(0, 16) });
+  precache.push({ url, revision: sha(readFileSync(file), "hex").slice(0, 16) });
 }
 precache.push({
-  url: '/manifest.webmanifest',
-  revision: sha(readFileSync(path.join(appDir, 'manifest.webmanifest.body')), 'hex').slice(0, 16),
+  url: "/manifest.webmanifest",
+  revision: sha(readFileSync(path.join(appDir, "manifest.webmanifest.body")), "hex").slice(0, 16),
 });
 
 await build({
-  entryPoints: [path.join(root, 'src/offline/sw/sw.ts')],
-  outfile: path.join(root, 'public/sw.js'),
+  entryPoints: [path.join(root, "src/offline/sw/sw.ts")],
+  outfile: path.join(root, "public/sw.js"),
   bundle: true,
   minify: true,
-  format: 'iife',
-  target: 'es2022',
-  legalComments: 'none',
-  define: { __PRECACHE__: JSON.stringify(precache), 'process.env.NODE_ENV': '"production"' },
+  format: "iife",
+  target: "es2022",
+  legalComments: "none",
+  define: { __PRECACHE__: JSON.stringify(precache), "process.env.NODE_ENV": '"production"' },
 });
 console.log(`postbuild: ${Object.keys(hashes).length} pages hashed, ${precache.length} files kept offline`);

@@ -22,8 +22,12 @@ export function proxy(request: NextRequest): NextResponse {
   const isDevelopment = process.env.NODE_ENV !== "production";
   const all = isDevelopment ? {} : hashTable();
   const response = NextResponse.next();
-  response.headers.set("Content-Security-Policy", pagePolicy(isDevelopment, all[request.nextUrl.pathname] ?? all["/_not-found"]));
-  if (process.env.BROWN_CELLAR_OPEN === "demo") response.cookies.set("opening", "demo", { sameSite: "strict", path: "/" });
+  response.headers.set(
+    "Content-Security-Policy",
+    pagePolicy(isDevelopment, all[request.nextUrl.pathname] ?? all["/_not-found"]),
+  );
+  if (process.env.BROWN_CELLAR_OPEN === "demo")
+    response.cookies.set("opening", "demo", { sameSite: "strict", path: "/" });
   return response;
 }
 

@@ -13,7 +13,7 @@ import type { System } from "@/vocabulary/setup";
  * the app would refuse.
  */
 
-export const day = (text: string): LocalDate => localDate.parse(text);
+const day = (text: string): LocalDate => localDate.parse(text);
 export const START = day("2026-03-02");
 
 export const CLIMATE = { meanC: 18, swingK: 3, hottestDay: 205, humidity: 0.7 };
@@ -59,13 +59,32 @@ export const litres = (volumeL: number) => ({ volumeL, measuredBy: "volume" });
 /** A tub, bedded with a kilogram of damp card and leaf mould, stocked on the third day. */
 export const newTub = (wormsKg = 0.5, setup = setupOf("tub")): Entry[] => [
   entry({ kind: "altered", changes: setup }, 0),
-  entry({ kind: "bedded", parts: [{ materialId: "cardboard-corrugated", amount: kilograms(4), moisture: 0.76 }, { materialId: "leaf-mould", amount: kilograms(2), moisture: 0.75 }] }, 0),
+  entry(
+    {
+      kind: "bedded",
+      parts: [
+        { materialId: "cardboard-corrugated", amount: kilograms(4), moisture: 0.76 },
+        { materialId: "leaf-mould", amount: kilograms(2), moisture: 0.75 },
+      ],
+    },
+    0,
+  ),
   entry({ kind: "seeded", amount: kilograms(1) }, 0),
   entry({ kind: "stocked", worms: [{ speciesId: "fetida", amount: kilograms(wormsKg) }] }, 3),
 ];
 
 export const meal = (massKg: number, place: number, on: number, preparation = "chopped") =>
-  entry({ kind: "fed", place, parts: [{ materialId: "mixed-kitchen-scraps", amount: kilograms(massKg), preparation }] }, on);
+  entry(
+    {
+      kind: "fed",
+      place,
+      parts: [{ materialId: "mixed-kitchen-scraps", amount: kilograms(massKg), preparation }],
+    },
+    on,
+  );
 
-export const look = (readings: readonly Record<string, unknown>[], on: number, facts: Record<string, unknown> = {}) =>
-  entry({ kind: "looked", lid: "lifted", readings, ...facts }, on);
+export const look = (
+  readings: readonly Record<string, unknown>[],
+  on: number,
+  facts: Record<string, unknown> = {},
+) => entry({ kind: "looked", lid: "lifted", readings, ...facts }, on);

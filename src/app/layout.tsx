@@ -11,8 +11,10 @@ import type { ReactNode } from "react";
 
 export const metadata: Metadata = {
   title: "Brown Cellar",
-  description: "For people who keep composting-worm bins: what is going on inside, what to do, how much, and why.",
+  description:
+    "For people who keep composting-worm bins: what is going on inside, what to do, how much, and why.",
   applicationName: "Brown Cellar",
+  icons: "/icon.svg",
 };
 export const viewport: Viewport = { themeColor: "#191310" };
 

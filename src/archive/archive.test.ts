@@ -10,17 +10,40 @@ import { planMerge } from "./merge";
 import { sayBadArchive } from "./words";
 
 const HEAD = { exportedAt: "2026-11-23T08:00:00.000Z", deviceId: "laptop" };
-const bin: Bin = binSchema.parse({ schemaVersion: 1, rowId: "bin-row", id: "bin-1", revision: 1, recordedAt: HEAD.exportedAt, deviceId: "laptop", name: "Quince", firstDay: "2026-03-02" });
-const withEntries = (entries: readonly Entry[]): ArchiveRecords => ({ cellars: [], rooms: [], bins: [bin], settings: [], entries });
-const whole = (): string => encodeArchive(HEAD, withEntries([...newTub(), meal(0.4, 1, 9)]), [{ kind: "entries", reason: "older app", raw: { odd: [1, "two"] } }]);
+const bin: Bin = binSchema.parse({
+  schemaVersion: 1,
+  rowId: "bin-row",
+  id: "bin-1",
+  revision: 1,
+  recordedAt: HEAD.exportedAt,
+  deviceId: "laptop",
+  name: "Quince",
+  firstDay: "2026-03-02",
+});
+const withEntries = (entries: readonly Entry[]): ArchiveRecords => ({
+  cellars: [],
+  rooms: [],
+  bins: [bin],
+  settings: [],
+  entries,
+});
+const whole = (): string =>
+  encodeArchive(HEAD, withEntries([...newTub(), meal(0.4, 1, 9)]), [
+    { kind: "entries", reason: "older app", raw: { odd: [1, "two"] } },
+  ]);
 const read = (text: string): DecodedArchive => {
   const outcome = decodeArchive(text);
   if (!outcome.ok) throw new Error(outcome.problem.code);
   return outcome.value;
 };
 /** The file with something done to its content and the checksum made anew, as a patient forger would. */
-const forged = (change: (content: { records: Record<string, Record<string, unknown>[]> }) => void): string => {
-  const document = JSON.parse(whole()) as { content: { records: Record<string, Record<string, unknown>[]> }; checksum: string };
+const forged = (
+  change: (content: { records: Record<string, Record<string, unknown>[]> }) => void,
+): string => {
+  const document = JSON.parse(whole()) as {
+    content: { records: Record<string, Record<string, unknown>[]> };
+    checksum: string;
+  };
   change(document.content);
   return JSON.stringify({ ...document, checksum: checksumOf(document.content) });
 };
@@ -42,13 +65,42 @@ test.each([
   ["a list", () => "[1,2,3]", "archive/foreign"],
   ["a newer format", () => whole().replace('"formatVersion":1', '"formatVersion":7'), "archive/newer"],
   ["one figure altered", () => whole().replace('"massKg":0.4', '"massKg":4.4'), "archive/damaged"],
-  ["a key slipped in", () => whole().replace('"setAside"', '"__proto__":{"x":1},"setAside"'), "archive/foreign"],
-  ["a mass below nought", () => forged(({ records }) => Object.assign(records.entries!.at(-1)!, { parts: [{ materialId: "x", preparation: "whole", amount: { massKg: -1, measuredBy: "weighed" } }] })), "archive/bad-record"],
-  ["a kind of entry nobody knows", () => forged(({ records }) => Object.assign(records.entries![0]!, { kind: "danced" })), "archive/bad-record"],
-  ["an entry from a newer app", () => forged(({ records }) => Object.assign(records.entries![0]!, { schemaVersion: 3 })), "archive/from-the-future"],
-  ["the same row twice", () => forged(({ records }) => records.entries!.push(records.entries![0]!)), "archive/twice"],
+  [
+    "a key slipped in",
+    () => whole().replace('"setAside"', '"__proto__":{"x":1},"setAside"'),
+    "archive/foreign",
+  ],
+  [
+    "a mass below nought",
+    () =>
+      forged(({ records }) =>
+        Object.assign(records.entries!.at(-1)!, {
+          parts: [{ materialId: "x", preparation: "whole", amount: { massKg: -1, measuredBy: "weighed" } }],
+        }),
+      ),
+    "archive/bad-record",
+  ],
+  [
+    "a kind of entry nobody knows",
+    () => forged(({ records }) => Object.assign(records.entries![0]!, { kind: "danced" })),
+    "archive/bad-record",
+  ],
+  [
+    "an entry from a newer app",
+    () => forged(({ records }) => Object.assign(records.entries![0]!, { schemaVersion: 3 })),
+    "archive/from-the-future",
+  ],
+  [
+    "the same row twice",
+    () => forged(({ records }) => records.entries!.push(records.entries![0]!)),
+    "archive/twice",
+  ],
   ["an entry of no bin", () => forged(({ records }) => (records.bins = [])), "archive/no-such-bin"],
-  ["a script for a name", () => forged(({ records }) => Object.assign(records.bins![0]!, { name: { toString: "alert(1)" } })), "archive/bad-record"],
+  [
+    "a script for a name",
+    () => forged(({ records }) => Object.assign(records.bins![0]!, { name: { toString: "alert(1)" } })),
+    "archive/bad-record",
+  ],
 ] as [string, () => string, string][])("%s is refused with a sentence", (_, make, code) => {
   const outcome = decodeArchive(make());
   expect(outcome).toMatchObject({ ok: false, problem: { code } });
@@ -64,15 +116,25 @@ test("phone and laptop merge without losing either's work, in either order, once
     const archive = read(encodeArchive(HEAD, withEntries(second), []));
     const plan = planMerge(archive, (_, rowId) => held.get(rowId));
     if (!plan.ok) throw new Error(plan.problem.code);
-    return { ids: [...held.keys(), ...plan.value.fresh.entries.map((row) => row.rowId)].sort(), summary: plan.value.summary };
+    return {
+      ids: [...held.keys(), ...plan.value.fresh.entries.map((row) => row.rowId)].sort(),
+      summary: plan.value.summary,
+    };
   };
   expect(merged(phone, laptop).ids).toEqual(merged(laptop, phone).ids);
-  expect(merged(phone, laptop).summary).toMatchObject({ freshCount: { entries: 1 }, alreadyHere: 5, changedBins: ["Quince"], newBins: [] });
+  expect(merged(phone, laptop).summary).toMatchObject({
+    freshCount: { entries: 1 },
+    alreadyHere: 5,
+    changedBins: ["Quince"],
+    newBins: [],
+  });
   expect(merged(phone, phone).summary.freshCount.entries).toBe(0);
 });
 
 test("a row that is here with other words refuses the whole file", () => {
   const archive = read(whole());
-  const plan = planMerge(archive, (kind, rowId) => (kind === "bins" ? { ...bin, name: "Medlar" } : archive.records[kind].find((row) => row.rowId === rowId)));
+  const plan = planMerge(archive, (kind, rowId) =>
+    kind === "bins" ? { ...bin, name: "Medlar" } : archive.records[kind].find((row) => row.rowId === rowId),
+  );
   expect(plan).toMatchObject({ ok: false, problem: { code: "archive/row-differs", kind: "bins" } });
 });

@@ -15,7 +15,13 @@ export type BadArchive =
   | { readonly code: "archive/foreign" }
   | { readonly code: "archive/newer"; readonly formatVersion: number }
   | { readonly code: "archive/damaged" }
-  | { readonly code: "archive/bad-record"; readonly kind: RecordKind; readonly number: number; readonly path: string; readonly message: string }
+  | {
+      readonly code: "archive/bad-record";
+      readonly kind: RecordKind;
+      readonly number: number;
+      readonly path: string;
+      readonly message: string;
+    }
   | { readonly code: "archive/from-the-future"; readonly kind: RecordKind; readonly number: number }
   | { readonly code: "archive/twice"; readonly kind: RecordKind; readonly rowId: string }
   | { readonly code: "archive/no-such-bin"; readonly number: number; readonly binId: string }
@@ -34,8 +40,15 @@ const frame = z.strictObject({
   deviceId,
   checksum: z.string().max(100),
   content: z.strictObject({
-    records: z.strictObject(Object.fromEntries(RECORD_KINDS.map((kind) => [kind, z.array(z.unknown())])) as Record<RecordKind, z.ZodArray<z.ZodUnknown>>),
-    setAside: z.array(z.strictObject({ kind: z.string().max(40), reason: z.string().max(2_000), raw: z.unknown() })),
+    records: z.strictObject(
+      Object.fromEntries(RECORD_KINDS.map((kind) => [kind, z.array(z.unknown())])) as Record<
+        RecordKind,
+        z.ZodArray<z.ZodUnknown>
+      >,
+    ),
+    setAside: z.array(
+      z.strictObject({ kind: z.string().max(40), reason: z.string().max(2_000), raw: z.unknown() }),
+    ),
   }),
 });
 
@@ -45,10 +58,12 @@ const frame = z.strictObject({
  */
 export function decodeArchive(text: string): Outcome<DecodedArchive, BadArchive> {
   if (text.trim() === "") return refused({ code: "archive/empty" });
-  if (text.length > MOST_CHARACTERS) return refused({ code: "archive/too-large", megabytes: Math.round(text.length / 1_000_000) });
+  if (text.length > MOST_CHARACTERS)
+    return refused({ code: "archive/too-large", megabytes: Math.round(text.length / 1_000_000) });
   const raw = parsedJson(text);
   if (raw === undefined) return refused({ code: "archive/not-json" });
-  if (typeof raw !== "object" || raw === null || !("format" in raw) || raw.format !== FORMAT) return refused({ code: "archive/foreign" });
+  if (typeof raw !== "object" || raw === null || !("format" in raw) || raw.format !== FORMAT)
+    return refused({ code: "archive/foreign" });
   if ("formatVersion" in raw && typeof raw.formatVersion === "number" && raw.formatVersion > FORMAT_VERSION) {
     return refused({ code: "archive/newer", formatVersion: raw.formatVersion });
   }
@@ -56,7 +71,8 @@ export function decodeArchive(text: string): Outcome<DecodedArchive, BadArchive>
   if (!framed.success) return refused({ code: "archive/foreign" });
   const { content, exportedAt, checksum } = framed.data;
   // Taken from what was read, before the schema's own copies: a key the frame dropped must not escape the sum.
-  if (checksumOf((raw as { content?: unknown }).content) !== checksum) return refused({ code: "archive/damaged" });
+  if (checksumOf((raw as { content?: unknown }).content) !== checksum)
+    return refused({ code: "archive/damaged" });
   const records: Record<string, unknown[]> = {};
   for (const kind of RECORD_KINDS) {
     const rows = readRows(kind, content.records[kind]);
@@ -65,7 +81,7 @@ export function decodeArchive(text: string): Outcome<DecodedArchive, BadArchive>
   }
   const read = records as unknown as ArchiveRecords;
   const stray = entryWithoutBin(read);
-  return stray ? refused(stray) : done({ exportedAt, records: read, setAside: content.setAside as SetAside[] });
+  return stray ? refused(stray) : done({ exportedAt, records: read, setAside: content.setAside });
 }
 
 /** A text made to exhaust the parser (nesting without end) fails like any other that is not JSON. */
@@ -83,9 +99,16 @@ function readRows(kind: RecordKind, raws: readonly unknown[]): Outcome<unknown[]
   for (const [at, raw] of raws.entries()) {
     const row = readRow<{ rowId: string }>(raw, RECORD_FORMATS[kind]);
     if (!row.ok) {
-      if (row.problem.code === "record/from-the-future") return refused({ code: "archive/from-the-future", kind, number: at + 1 });
+      if (row.problem.code === "record/from-the-future")
+        return refused({ code: "archive/from-the-future", kind, number: at + 1 });
       const fault = row.problem.code === "record/invalid" ? row.problem.faults[0] : undefined;
-      return refused({ code: "archive/bad-record", kind, number: at + 1, path: fault?.path ?? "", message: fault?.message ?? row.problem.code });
+      return refused({
+        code: "archive/bad-record",
+        kind,
+        number: at + 1,
+        path: fault?.path ?? "",
+        message: fault?.message ?? row.problem.code,
+      });
     }
     if (seen.has(row.value.rowId)) return refused({ code: "archive/twice", kind, rowId: row.value.rowId });
     seen.add(row.value.rowId);
@@ -96,6 +119,10 @@ function readRows(kind: RecordKind, raws: readonly unknown[]): Outcome<unknown[]
 
 function entryWithoutBin(records: ArchiveRecords): BadArchive | undefined {
   const bins = new Set<string>(records.bins.map((bin) => bin.id));
-  const at = records.entries.findIndex((entry) => entry.subject.kind === "bin" && !bins.has(entry.subject.id));
-  return at === -1 ? undefined : { code: "archive/no-such-bin", number: at + 1, binId: records.entries[at]!.subject.id };
+  const at = records.entries.findIndex(
+    (entry) => entry.subject.kind === "bin" && !bins.has(entry.subject.id),
+  );
+  return at === -1
+    ? undefined
+    : { code: "archive/no-such-bin", number: at + 1, binId: records.entries[at]!.subject.id };
 }

@@ -29,11 +29,27 @@ export const FORMAT_VERSION = 1;
 /** A hundred bins with ten years of log come to some 400 MB as text; beyond a quarter of that a browser tab gives up. */
 export const MOST_CHARACTERS = 120_000_000;
 
-export const checksumOf = (content: unknown): string => `sha256:${bytesToHex(sha256(utf8ToBytes(JSON.stringify(content))))}`;
+export const checksumOf = (content: unknown): string =>
+  `sha256:${bytesToHex(sha256(utf8ToBytes(JSON.stringify(content))))}`;
 
-export function encodeArchive(head: { readonly exportedAt: string; readonly deviceId: string }, records: ArchiveRecords, setAside: readonly SetAside[]): string {
+export function encodeArchive(
+  head: { readonly exportedAt: string; readonly deviceId: string },
+  records: ArchiveRecords,
+  setAside: readonly SetAside[],
+): string {
   // Kinds always in the same order, so that the same cellar gives the same file.
-  const content = { records: Object.fromEntries(RECORD_KINDS.map((kind) => [kind, records[kind]])) as unknown as ArchiveRecords, setAside };
-  const document: ArchiveDocument = { format: FORMAT, formatVersion: FORMAT_VERSION, ...head, checksum: checksumOf(content), content };
+  const content = {
+    records: Object.fromEntries(
+      RECORD_KINDS.map((kind) => [kind, records[kind]]),
+    ) as unknown as ArchiveRecords,
+    setAside,
+  };
+  const document: ArchiveDocument = {
+    format: FORMAT,
+    formatVersion: FORMAT_VERSION,
+    ...head,
+    checksum: checksumOf(content),
+    content,
+  };
   return JSON.stringify(document);
 }

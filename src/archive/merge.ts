@@ -27,7 +27,10 @@ export interface MergeSummary {
  * archives of one cellar merge without losing either's work, and importing twice changes nothing. A row that is here
  * under the same id with other words means one of the two was tampered with: the whole file is refused.
  */
-export function planMerge(archive: DecodedArchive, here: (kind: RecordKind, rowId: string) => unknown): Outcome<MergePlan, BadArchive> {
+export function planMerge(
+  archive: DecodedArchive,
+  here: (kind: RecordKind, rowId: string) => unknown,
+): Outcome<MergePlan, BadArchive> {
   const fresh: Record<string, unknown[]> = {};
   const freshCount = {} as Record<RecordKind, number>;
   let alreadyHere = 0;
@@ -69,5 +72,8 @@ function sameFact(a: unknown, b: unknown): boolean {
   if (typeof a !== "object" || typeof b !== "object" || a === null || b === null) return false;
   const left = Object.entries(a).filter(([, value]) => value !== undefined);
   const right = new Map(Object.entries(b).filter(([, value]) => value !== undefined));
-  return left.length === right.size && left.every(([key, value]) => right.has(key) && sameFact(value, right.get(key)));
+  return (
+    left.length === right.size &&
+    left.every(([key, value]) => right.has(key) && sameFact(value, right.get(key)))
+  );
 }

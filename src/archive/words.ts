@@ -1,6 +1,12 @@
 import type { BadArchive } from "./decode";
 
-const KIND_WORDS = { cellars: "cellar", rooms: "room", bins: "bin", entries: "log entry", settings: "setting" } as const;
+const KIND_WORDS = {
+  cellars: "cellar",
+  rooms: "room",
+  bins: "bin",
+  entries: "log entry",
+  settings: "setting",
+} as const;
 
 /** What is wrong with a file, in one sentence, and that nothing was changed. */
 export function sayBadArchive(problem: BadArchive): string {

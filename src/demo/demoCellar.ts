@@ -41,13 +41,28 @@ export function demoArchive(lastDay: LocalDate, seed = "cellar"): string {
   return encodeArchive({ exportedAt: recordedAt, deviceId: DEVICE }, demoRecords(lastDay, seed), []);
 }
 
-export function demoRecords(lastDay: LocalDate, seed = "cellar"): ArchiveRecords {
+function demoRecords(lastDay: LocalDate, seed = "cellar"): ArchiveRecords {
   const recordedAt = `${addDays(lastDay, -364)}T07:00:00.000Z`;
-  const row = (id: string) => ({ schemaVersion: 1, rowId: `${id}-r1`, id, revision: 1, recordedAt, deviceId: DEVICE });
+  const row = (id: string) => ({
+    schemaVersion: 1,
+    rowId: `${id}-r1`,
+    id,
+    revision: 1,
+    recordedAt,
+    deviceId: DEVICE,
+  });
   return {
-    cellars: [cellarSchema.parse({ ...row("demo-cellar"), name: CELLAR_NAME, walkingOrder: BINS.map((bin) => bin.id) })],
+    cellars: [
+      cellarSchema.parse({
+        ...row("demo-cellar"),
+        name: CELLAR_NAME,
+        walkingOrder: BINS.map((bin) => bin.id),
+      }),
+    ],
     rooms: ROOMS.map((room) => roomSchema.parse({ ...row(room.id), name: room.name, climate: room.climate })),
-    bins: BINS.map((bin) => binSchema.parse({ ...row(bin.id), name: bin.name, firstDay: addDays(lastDay, -bin.beganAgo) })),
+    bins: BINS.map((bin) =>
+      binSchema.parse({ ...row(bin.id), name: bin.name, firstDay: addDays(lastDay, -bin.beganAgo) }),
+    ),
     settings: [settingsSchema.parse({ ...row("demo-settings"), units: "metric", remindAfterDays: 14 })],
     entries: BINS.flatMap((bin) => yearOf(bin, lastDay, seed)),
   };
@@ -102,16 +117,31 @@ class Keeper {
     const shares = this.setup.compartments.length;
     for (const compartment of this.setup.compartments) {
       const parts = [
-        { materialId: "cardboard-corrugated", amount: { massKg: round((bin.beddingKg * 0.55) / shares), measuredBy: "weighed" }, moisture: 0.76 },
-        { materialId: "leaf-mould", amount: { massKg: round((bin.beddingKg * 0.45) / shares), measuredBy: "weighed" }, moisture: 0.74 },
+        {
+          materialId: "cardboard-corrugated",
+          amount: { massKg: round((bin.beddingKg * 0.55) / shares), measuredBy: "weighed" },
+          moisture: 0.76,
+        },
+        {
+          materialId: "leaf-mould",
+          amount: { massKg: round((bin.beddingKg * 0.45) / shares), measuredBy: "weighed" },
+          moisture: 0.74,
+        },
       ] as const;
       this.tell(first, { kind: "bedded", compartment: compartment.id, parts });
       for (const part of parts) this.took(beddingPartMatter(part));
     }
     const castingsKg = round(bin.beddingKg * 0.15);
-    this.tell(first, { kind: "seeded", amount: { massKg: castingsKg, measuredBy: "weighed" }, moisture: 0.7 });
+    this.tell(first, {
+      kind: "seeded",
+      amount: { massKg: castingsKg, measuredBy: "weighed" },
+      moisture: 0.7,
+    });
     this.took({ wetKg: castingsKg, dryKg: castingsKg * 0.3 });
-    this.tell(addDays(first, 2), { kind: "stocked", worms: [{ speciesId: "fetida", amount: { massKg: bin.wormsKg, measuredBy: "weighed" } }] });
+    this.tell(addDays(first, 2), {
+      kind: "stocked",
+      worms: [{ speciesId: "fetida", amount: { massKg: bin.wormsKg, measuredBy: "weighed" } }],
+    });
   }
 
   live(day: LocalDate, ago: number): void {
@@ -159,7 +189,11 @@ class Keeper {
     });
     for (const step of decision.steps) this.follow(step, day, temperatureC);
     if (this.advances && daysBetween(this.movedOn, day) >= 30) this.advance(day);
-    this.harvest(day, moistureOf(truth));
+    this.harvest(
+      day,
+      moistureOf(truth),
+      decision.steps.some((step) => step.why.code === "food/no-room"),
+    );
     if (this.bin.system === "breederTub" && daysBetween(this.freshOn, day) >= 28) this.renew(day);
     if (this.bin.changes?.resting && ago < 60 && !this.setup.resting) this.rest(day);
   }
@@ -170,12 +204,17 @@ class Keeper {
 
   /** The last visit before the end sets the date the scenario wants. */
   private ownDate(proposed: LocalDate): LocalDate {
-    return daysBetween(proposed, this.lastDay) <= this.lastWindow + 1 ? addDays(this.lastDay, this.bin.dueIn) : proposed;
+    return daysBetween(proposed, this.lastDay) <= this.lastWindow + 1
+      ? addDays(this.lastDay, this.bin.dueIn)
+      : proposed;
   }
 
   private rest(day: LocalDate): void {
     (this.setup as { resting: boolean }).resting = true;
-    this.tell(day, { kind: "altered", changes: { resting: true, restingUntil: addDays(this.lastDay, this.bin.dueIn) } });
+    this.tell(day, {
+      kind: "altered",
+      changes: { resting: true, restingUntil: addDays(this.lastDay, this.bin.dueIn) },
+    });
   }
 
   private read(day: LocalDate, temperatureC: number): Reading[] {
@@ -183,22 +222,44 @@ class Keeper {
     const moisture = moistureOf(truth);
     const readings: Reading[] = [
       { of: "squeeze", squeeze: squeezeAt(moisture + 0.02 * bellShaped(chance)), instrument: "fist" },
-      { of: "smell", smell: moisture > 0.865 ? (chance() < 0.5 ? "rotten" : "sour") : "earthy", instrument: "nose" },
+      {
+        of: "smell",
+        smell: moisture > 0.865 ? (chance() < 0.5 ? "rotten" : "sour") : "earthy",
+        instrument: "nose",
+      },
     ];
     const asked = [nextPlace(state), state.feedings.at(-1)];
-    for (const key of new Set(asked.flatMap((place) => (place ? [placeKey(place.compartmentId, place.place)] : [])))) {
+    for (const key of new Set(
+      asked.flatMap((place) => (place ? [placeKey(place.compartmentId, place.place)] : [])),
+    )) {
       const foodLeft = foodLeftAt(truth, key, day, bellShaped(chance));
       const [compartment, place] = key.split("/") as [Reading["compartment"] & string, string];
-      if (foodLeft) readings.push({ of: "foodLeft", foodLeft, compartment, place: Number(place), instrument: "eye" });
+      if (foodLeft)
+        readings.push({ of: "foodLeft", foodLeft, compartment, place: Number(place), instrument: "eye" });
     }
-    if (chance() < 0.6) readings.push({ of: "temperature", temperatureC: Math.round((temperatureC + 0.6 * bellShaped(chance)) * 2) / 2, instrument: "probe", spot: "middle" });
-    if (chance() < 0.15) readings.push({ of: "sign", sign: chance() < 0.5 ? "springtails" : "worms-on-food-cluster", isPresent: true, instrument: "eye" });
+    if (chance() < 0.6)
+      readings.push({
+        of: "temperature",
+        temperatureC: Math.round((temperatureC + 0.6 * bellShaped(chance)) * 2) / 2,
+        instrument: "probe",
+        spot: "middle",
+      });
+    if (chance() < 0.15)
+      readings.push({
+        of: "sign",
+        sign: chance() < 0.5 ? "springtails" : "worms-on-food-cluster",
+        isPresent: true,
+        instrument: "eye",
+      });
     return readings;
   }
 
   private follow(step: Step, day: LocalDate, temperatureC: number): void {
     const { truth, bin, chance } = this;
-    const at = { ...(step.compartmentId ? { compartment: step.compartmentId } : {}), ...(step.place === undefined ? {} : { place: step.place }) };
+    const at = {
+      ...(step.compartmentId ? { compartment: step.compartmentId } : {}),
+      ...(step.place === undefined ? {} : { place: step.place }),
+    };
     const rough = 0.9 + 0.2 * chance();
     switch (step.kind) {
       case "feed": {
@@ -206,12 +267,23 @@ class Keeper {
         const massKg = step.amount.massKg * rough;
         const parts = menuOf(dayOfYear(day), chance()).map(({ materialId, share }) => {
           const partKg = round(massKg * share);
-          return { materialId, amount: { massKg: partKg, measuredBy: "weighed" as const, typed: formatMass(partKg, "metric") }, preparation: "chopped" as const };
+          return {
+            materialId,
+            amount: { massKg: partKg, measuredBy: "weighed" as const, typed: formatMass(partKg, "metric") },
+            preparation: "chopped" as const,
+          };
         });
         this.tell(day, { kind: "fed", ...at, parts, buriedM: 0.04 });
-        const matter = parts.map(feedPartMatter).reduce((sum, part) => ({ wetKg: sum.wetKg + part.wetKg, dryKg: sum.dryKg + part.dryKg }));
+        const matter = parts
+          .map(feedPartMatter)
+          .reduce((sum, part) => ({ wetKg: sum.wetKg + part.wetKg, dryKg: sum.dryKg + part.dryKg }));
         const ageDays = daysBetween(this.first, day);
-        takeMeal(truth, bin, placeKey(step.compartmentId ?? "c1", step.place ?? 1), { ...matter, temperatureC, ageDays, day });
+        takeMeal(truth, bin, placeKey(step.compartmentId ?? "c1", step.place ?? 1), {
+          ...matter,
+          temperatureC,
+          ageDays,
+          day,
+        });
         return;
       }
       case "addDryBedding":
@@ -220,9 +292,29 @@ class Keeper {
         if (step.kind === "cover" && chance() < 0.55) return;
         const part =
           step.kind === "cover"
-            ? { materialId: "leaf-mould", amount: { volumeL: round((step.amount && "volumeL" in step.amount ? step.amount.volumeL : 1) * 0.4 * rough), measuredBy: "volume" as const }, moisture: 0.72 }
-            : { materialId: "cardboard-corrugated", amount: { massKg: round((step.amount && "massKg" in step.amount ? step.amount.massKg : 0.1) * rough), measuredBy: "weighed" as const } };
-        this.tell(day, { kind: "bedded", ...at, parts: [part], ...(step.kind === "cover" ? { isCover: true } : {}) });
+            ? {
+                materialId: "leaf-mould",
+                amount: {
+                  volumeL: round(
+                    (step.amount && "volumeL" in step.amount ? step.amount.volumeL : 1) * 0.4 * rough,
+                  ),
+                  measuredBy: "volume" as const,
+                },
+                moisture: 0.72,
+              }
+            : {
+                materialId: "cardboard-corrugated",
+                amount: {
+                  massKg: round((step.amount && "massKg" in step.amount ? step.amount.massKg : 0.1) * rough),
+                  measuredBy: "weighed" as const,
+                },
+              };
+        this.tell(day, {
+          kind: "bedded",
+          ...at,
+          parts: [part],
+          ...(step.kind === "cover" ? { isCover: true } : {}),
+        });
         this.took(beddingPartMatter(part));
         return;
       }
@@ -233,7 +325,11 @@ class Keeper {
         return;
       }
       case "grit":
-        this.tell(day, { kind: "dosed", materialId: "eggshell-crushed", amount: { massKg: 0.03, measuredBy: "guessed" } });
+        this.tell(day, {
+          kind: "dosed",
+          materialId: "eggshell-crushed",
+          amount: { massKg: 0.03, measuredBy: "guessed" },
+        });
         return;
       case "fluff":
         this.tell(day, { kind: "turned" });
@@ -247,20 +343,27 @@ class Keeper {
     }
   }
 
-  private harvest(day: LocalDate, moisture: number): void {
+  private harvest(day: LocalDate, moisture: number, isFull: boolean): void {
     const { state, setup } = this;
     const school = schoolOf(setup.school);
     if (setup.system === "breederTub" || setup.system === "fabricPot") return;
     const age = daysBetween(this.first, day);
     const sinceLast = state.harvestedOn ? daysBetween(state.harvestedOn, day) : Infinity;
-    if (age < school.firstHarvestMonths * 30 || sinceLast < school.harvestIntervalDays) return;
+    if (age < school.firstHarvestMonths * 30 || sinceLast < (isFull ? 25 : school.harvestIntervalDays))
+      return;
     const from = harvestCompartment(setup);
     const held = state.contents[from.id] ?? NOTHING;
     if (castingsShare(held) < 0.25) return;
     const netKg = (held.castingsDryKg * 0.7) / (1 - moisture);
     if (netKg < 0.5 || areaM2(from) === 0) return;
     const method = setup.system === "tub" ? "migrate" : setup.system === "bath" ? "light" : "bottom";
-    this.tell(day, { kind: "harvested", compartment: from.id, grossKg: round(netKg + 0.65), tareKg: 0.65, method });
+    this.tell(day, {
+      kind: "harvested",
+      compartment: from.id,
+      grossKg: round(netKg + 0.65),
+      tareKg: 0.65,
+      method,
+    });
     this.truth.dryKg *= 0.75;
     this.truth.waterKg *= 0.75;
     if (this.advances) this.advance(day);
@@ -280,17 +383,37 @@ class Keeper {
   /** The emptied lowest tray goes on top, with fresh damp bedding. */
   private rotate(day: LocalDate, emptied: string): void {
     const setup = this.state.setup ?? this.setup;
-    const order = [...setup.compartments.filter((one) => one.id !== emptied), ...setup.compartments.filter((one) => one.id === emptied)];
+    const order = [
+      ...setup.compartments.filter((one) => one.id !== emptied),
+      ...setup.compartments.filter((one) => one.id === emptied),
+    ];
     this.tell(day, { kind: "rotated", order: order.map((one) => one.id) });
-    this.tell(day, { kind: "bedded", compartment: emptied, parts: [{ materialId: "cardboard-corrugated", amount: { massKg: 1.6, measuredBy: "weighed" }, moisture: 0.76 }] });
+    this.tell(day, {
+      kind: "bedded",
+      compartment: emptied,
+      parts: [
+        {
+          materialId: "cardboard-corrugated",
+          amount: { massKg: 1.6, measuredBy: "weighed" },
+          moisture: 0.76,
+        },
+      ],
+    });
     (this.setup as { compartments: BinSetup["compartments"] }).compartments = order;
   }
 
   /** A breeding tub gets fresh bedding each cycle; the old one, with its cocoons, goes to hatch elsewhere. */
   private renew(day: LocalDate): void {
     this.freshOn = day;
-    this.tell(day, { kind: "emptied", note: "Adults lifted to fresh bedding; the old bedding hatches in the shed." });
-    const part = { materialId: "leaf-mould", amount: { massKg: this.bin.beddingKg, measuredBy: "weighed" }, moisture: 0.82 } as const;
+    this.tell(day, {
+      kind: "emptied",
+      note: "Adults lifted to fresh bedding; the old bedding hatches in the shed.",
+    });
+    const part = {
+      materialId: "leaf-mould",
+      amount: { massKg: this.bin.beddingKg, measuredBy: "weighed" },
+      moisture: 0.82,
+    } as const;
     this.tell(day, { kind: "bedded", parts: [part] });
     const { wetKg, dryKg } = beddingPartMatter(part);
     Object.assign(this.truth, { waterKg: wetKg - dryKg, dryKg });

@@ -10,8 +10,16 @@ import type { SchoolId, System } from "@/vocabulary/setup";
 export const CELLAR_NAME = "The guest house cellar";
 
 export const ROOMS: readonly { readonly id: string; readonly name: string; readonly climate: Climate }[] = [
-  { id: "demo-north", name: "North cellar", climate: { meanC: 15.5, swingK: 3.5, hottestDay: 215, humidity: 0.78 } },
-  { id: "demo-boiler", name: "Boiler passage", climate: { meanC: 19.5, swingK: 2.5, hottestDay: 215, humidity: 0.6 } },
+  {
+    id: "demo-north",
+    name: "North cellar",
+    climate: { meanC: 15.5, swingK: 3.5, hottestDay: 215, humidity: 0.78 },
+  },
+  {
+    id: "demo-boiler",
+    name: "Boiler passage",
+    climate: { meanC: 19.5, swingK: 2.5, hottestDay: 215, humidity: 0.6 },
+  },
 ];
 
 export interface DemoBin {
@@ -39,7 +47,7 @@ export interface DemoBin {
 
 export const BINS: readonly DemoBin[] = [
   { id: "demo-fennel", name: "Fennel", system: "trough", room: "demo-north", beganAgo: 364, wormsKg: 1.6, beddingKg: 34, dries: 1.1, eats: 1.2, dueIn: 0 },
-  { id: "demo-quince", name: "Quince", system: "tub", room: "demo-north", beganAgo: 350, wormsKg: 0.45, beddingKg: 8, dries: 1, eats: 0.85, dueIn: 3 },
+  { id: "demo-quince", name: "Quince", system: "tub", room: "demo-north", beganAgo: 350, wormsKg: 0.45, beddingKg: 8, dries: 1.7, eats: 0.85, dueIn: 3 },
   { id: "demo-sorrel", name: "Sorrel", system: "trayStack", room: "demo-boiler", beganAgo: 330, wormsKg: 0.6, beddingKg: 6.5, dries: 2.2, eats: 1, dueIn: 0 },
   { id: "demo-medlar", name: "Medlar", system: "flowThrough", room: "demo-north", beganAgo: 360, wormsKg: 0.9, beddingKg: 16, dries: 0.9, eats: 1, neglected: [118, 92], dueIn: 1 },
   { id: "demo-bath", name: "Old bath", system: "bath", room: "demo-north", size: { widthM: 1.3, lengthM: 0.55, heightM: 0.38 }, beganAgo: 340, wormsKg: 1.2, beddingKg: 36, dries: 0.8, eats: 1.1, dueIn: 11 },
@@ -50,11 +58,27 @@ export const BINS: readonly DemoBin[] = [
 
 /** What the kitchen sends down, by season; shares of a meal. */
 export const MENUS: readonly (readonly { readonly materialId: string; readonly share: number }[])[] = [
-  [{ materialId: "apple-cores-peel", share: 0.5 }, { materialId: "tea-leaves", share: 0.2 }, { materialId: "porridge-cooked", share: 0.3 }],
-  [{ materialId: "lettuce-salad", share: 0.4 }, { materialId: "tea-leaves", share: 0.3 }, { materialId: "cut-flowers", share: 0.3 }],
-  [{ materialId: "melon-rind", share: 0.6 }, { materialId: "berries-soft", share: 0.4 }],
-  [{ materialId: "pumpkin-flesh-rind", share: 0.5 }, { materialId: "banana-peel", share: 0.3 }, { materialId: "coffee-grounds", share: 0.2 }],
+  [
+    { materialId: "apple-cores-peel", share: 0.5 },
+    { materialId: "tea-leaves", share: 0.2 },
+    { materialId: "porridge-cooked", share: 0.3 },
+  ],
+  [
+    { materialId: "lettuce-salad", share: 0.4 },
+    { materialId: "tea-leaves", share: 0.3 },
+    { materialId: "cut-flowers", share: 0.3 },
+  ],
+  [
+    { materialId: "melon-rind", share: 0.6 },
+    { materialId: "berries-soft", share: 0.4 },
+  ],
+  [
+    { materialId: "pumpkin-flesh-rind", share: 0.5 },
+    { materialId: "banana-peel", share: 0.3 },
+    { materialId: "coffee-grounds", share: 0.2 },
+  ],
   [{ materialId: "mixed-kitchen-scraps", share: 1 }],
 ];
 /** Rounded down to fit the season: 0 winter, 1 spring, 2 summer, 3 autumn, 4 whatever there is. */
-export const menuOf = (dayOfYear: number, dice: number): (typeof MENUS)[number] => MENUS[dice < 0.35 ? 4 : Math.floor(((dayOfYear + 31) % 365) / 91.5) % 4]!;
+export const menuOf = (dayOfYear: number, dice: number): (typeof MENUS)[number] =>
+  MENUS[dice < 0.35 ? 4 : Math.floor(((dayOfYear + 31) % 365) / 91.5) % 4]!;

@@ -121,12 +121,17 @@ async function upgradeRows(transaction: Transaction, formats: Formats): Promise<
   await transaction.table("digests").clear();
 }
 
-function walked(row: Record<string, unknown>, current: number, steps: readonly Step[]): Record<string, unknown> | undefined {
+function walked(
+  row: Record<string, unknown>,
+  current: number,
+  steps: readonly Step[],
+): Record<string, unknown> | undefined {
   const version = row.schemaVersion;
   if (typeof version !== "number" || version >= current) return undefined;
   try {
     let at = row;
-    for (let step = version; step < current; step += 1) at = { ...steps[step - 1]!(at), schemaVersion: step + 1 };
+    for (let step = version; step < current; step += 1)
+      at = { ...steps[step - 1]!(at), schemaVersion: step + 1 };
     return at;
   } catch {
     // The reader will say what is wrong with it when it is asked for.

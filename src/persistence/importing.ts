@@ -12,12 +12,17 @@ import type { WriteProblem } from "./write";
 import { addRows, settled } from "./write";
 
 /** What importing an archive would change here. Reads only. */
-export async function previewImport(db: CellarDatabase, archive: DecodedArchive): Promise<Outcome<MergePlan, BadArchive>> {
+export async function previewImport(
+  db: CellarDatabase,
+  archive: DecodedArchive,
+): Promise<Outcome<MergePlan, BadArchive>> {
   const held = new Map<string, unknown>();
   for (const kind of RECORD_KINDS) {
     const ids = archive.records[kind].map((row) => row.rowId);
     for (let from = 0; from < ids.length; from += READ_AT_ONCE) {
-      const rows = await db.table<{ rowId: string } | undefined, string>(kind).bulkGet(ids.slice(from, from + READ_AT_ONCE));
+      const rows = await db
+        .table<{ rowId: string } | undefined, string>(kind)
+        .bulkGet(ids.slice(from, from + READ_AT_ONCE));
       for (const row of rows) if (row) held.set(`${kind}/${row.rowId}`, row);
     }
   }
@@ -25,16 +30,25 @@ export async function previewImport(db: CellarDatabase, archive: DecodedArchive)
 }
 
 /** Writes a plan in one transaction, all or nothing, in portions that leave the screen free in between. */
-export async function importPlan(db: CellarDatabase, plan: MergePlan, setAside: readonly SetAside[]): Promise<Outcome<void, WriteProblem>> {
+export async function importPlan(
+  db: CellarDatabase,
+  plan: MergePlan,
+  setAside: readonly SetAside[],
+): Promise<Outcome<void, WriteProblem>> {
   return settled(() =>
     db.transaction("rw", [...RECORD_KINDS, "tallies", "setAside"], async () => {
       for (const kind of RECORD_KINDS) {
         const rows: readonly AnyRecord[] = plan.fresh[kind];
         for (let from = 0; from < rows.length; from += READ_AT_ONCE) {
-          await addRows(db, rows.slice(from, from + READ_AT_ONCE).map((row) => ({ kind, row })));
+          await addRows(
+            db,
+            rows.slice(from, from + READ_AT_ONCE).map((row) => ({ kind, row })),
+          );
         }
       }
-      const known = new Set((await db.setAside.toArray()).map(({ kind, raw }) => JSON.stringify([kind, raw])));
+      const known = new Set(
+        (await db.setAside.toArray()).map(({ kind, raw }) => JSON.stringify([kind, raw])),
+      );
       const fresh = setAside.filter(({ kind, raw }) => !known.has(JSON.stringify([kind, raw])));
       if (fresh.length > 0) await db.setAside.bulkAdd(fresh.map((row) => ({ ...row })));
     }),
@@ -42,15 +56,23 @@ export async function importPlan(db: CellarDatabase, plan: MergePlan, setAside: 
 }
 
 /** Every row there is, for an archive; rows that cannot be read go along whole, set aside. */
-export async function readEverything(db: CellarDatabase): Promise<{ readonly records: ArchiveRecords; readonly setAside: readonly SetAside[] }> {
+export async function readEverything(
+  db: CellarDatabase,
+): Promise<{ readonly records: ArchiveRecords; readonly setAside: readonly SetAside[] }> {
   const records: Record<string, unknown[]> = {};
-  const setAside: SetAside[] = (await db.setAside.toArray()).map(({ kind, reason, raw }) => ({ kind, reason, raw }));
+  const setAside: SetAside[] = (await db.setAside.toArray()).map(({ kind, reason, raw }) => ({
+    kind,
+    reason,
+    raw,
+  }));
   const readable = (kind: RecordKind, row: unknown) => db.formats.records[kind].schema.safeParse(row);
   for (const kind of RECORD_KINDS) {
     const rows: unknown[] = [];
     const keys = (await db.table(kind).toCollection().primaryKeys()) as string[];
     for (let from = 0; from < keys.length; from += READ_AT_ONCE) {
-      for (const raw of await db.table<unknown, string>(kind).bulkGet(keys.slice(from, from + READ_AT_ONCE))) {
+      for (const raw of await db
+        .table<unknown, string>(kind)
+        .bulkGet(keys.slice(from, from + READ_AT_ONCE))) {
         const parsed = readable(kind, raw);
         if (parsed.success) rows.push(parsed.data);
         else setAside.push({ kind, reason: parsed.error.issues[0]?.message ?? "unreadable", raw });
@@ -62,11 +84,22 @@ export async function readEverything(db: CellarDatabase): Promise<{ readonly rec
 }
 
 /** Empties a cellar and imports into it, in one transaction: for the demo cellar, which may be started afresh. */
-export async function replaceCellar(db: CellarDatabase, archive: DecodedArchive): Promise<Outcome<void, WriteProblem>> {
+export async function replaceCellar(
+  db: CellarDatabase,
+  archive: DecodedArchive,
+): Promise<Outcome<void, WriteProblem>> {
   return settled(() =>
     db.transaction("rw", db.tables, async () => {
-      await Promise.all([...RECORD_KINDS, "tallies", "digests", "changes", "drafts", "setAside"].map((table) => db.table(table).clear()));
-      for (const kind of RECORD_KINDS) await addRows(db, archive.records[kind].map((row: AnyRecord) => ({ kind, row })));
+      await Promise.all(
+        [...RECORD_KINDS, "tallies", "digests", "changes", "drafts", "setAside"].map((table) =>
+          db.table(table).clear(),
+        ),
+      );
+      for (const kind of RECORD_KINDS)
+        await addRows(
+          db,
+          archive.records[kind].map((row: AnyRecord) => ({ kind, row })),
+        );
     }),
   );
 }

@@ -18,11 +18,23 @@ import { redo, sayWriteProblem, undo, write } from "./write";
 
 let db: CellarDatabase;
 let made = 0;
-const stamp: Stamp = { newId: () => `made-${(made += 1)}`, now: () => `2026-11-23T08:00:00.${String((made += 1) % 1000).padStart(3, "0")}Z` };
+const stamp: Stamp = {
+  newId: () => `made-${(made += 1)}`,
+  now: () => `2026-11-23T08:00:00.${String((made += 1) % 1000).padStart(3, "0")}Z`,
+};
 const rows = (entries: readonly Entry[]): NewRow[] => entries.map((row) => ({ kind: "entries", row }));
 const AT = "2026-11-23T08:00:00.000Z";
 const effective = async () => effectiveEntries((await readLog(db, "bin-1")).rows).map((one) => one.kind);
-const binRow = { schemaVersion: 1, rowId: "bin-row", id: "bin-1", revision: 1, recordedAt: AT, deviceId: "laptop", name: "Quince", firstDay: "2026-03-02" };
+const binRow = {
+  schemaVersion: 1,
+  rowId: "bin-row",
+  id: "bin-1",
+  revision: 1,
+  recordedAt: AT,
+  deviceId: "laptop",
+  name: "Quince",
+  firstDay: "2026-03-02",
+};
 
 beforeEach(() => {
   db = new CellarDatabase(`cellar-${(made += 1)}`);
@@ -31,7 +43,12 @@ afterEach(() => db.delete());
 
 test("a visit is written whole, undone whole after a reload, and put back", async () => {
   await write(db, "set up", rows(newTub()), AT);
-  const written = await write(db, "visit", rows([meal(0.4, 1, 9), entry({ kind: "watered", amount: litres(0.5) }, 9)]), AT);
+  const written = await write(
+    db,
+    "visit",
+    rows([meal(0.4, 1, 9), entry({ kind: "watered", amount: litres(0.5) }, 9)]),
+    AT,
+  );
   expect(written.ok).toBe(true);
   expect(await effective()).toEqual(["altered", "bedded", "seeded", "stocked", "fed", "watered"]);
 
@@ -53,7 +70,21 @@ test("a visit is written whole, undone whole after a reload, and put back", asyn
 test("undoing a correction brings the first telling back, not a deletion", async () => {
   const first = meal(4, 1, 9);
   await write(db, "feed", rows([first]), AT);
-  await write(db, "correct", rows([{ ...first, revision: 2, rowId: "fix" as Entry["rowId"], parts: [{ materialId: "tea-leaves", amount: { massKg: 0.4, measuredBy: "weighed" }, preparation: "whole" }] } as Entry]), AT);
+  await write(
+    db,
+    "correct",
+    rows([
+      {
+        ...first,
+        revision: 2,
+        rowId: "fix" as Entry["rowId"],
+        parts: [
+          { materialId: "tea-leaves", amount: { massKg: 0.4, measuredBy: "weighed" }, preparation: "whole" },
+        ],
+      } as Entry,
+    ]),
+    AT,
+  );
   await undo(db, stamp);
   const [only] = effectiveEntries((await readLog(db, "bin-1")).rows);
   expect(only).toMatchObject({ revision: 3, parts: [{ amount: { massKg: 4 } }] });
@@ -61,17 +92,31 @@ test("undoing a correction brings the first telling back, not a deletion", async
 
 test("one bad row and none is written; a row is never written over", async () => {
   const good = meal(0.4, 1, 9);
-  expect(await write(db, "visit", [...rows([good]), { kind: "entries", row: { ...meal(0.4, 2, 9), day: "2026-02-30" } }], AT)).toMatchObject({ ok: false, problem: { code: "write/invalid", path: "day" } });
+  expect(
+    await write(
+      db,
+      "visit",
+      [...rows([good]), { kind: "entries", row: { ...meal(0.4, 2, 9), day: "2026-02-30" } }],
+      AT,
+    ),
+  ).toMatchObject({ ok: false, problem: { code: "write/invalid", path: "day" } });
   expect(await db.entries.count()).toBe(0);
   await write(db, "feed", rows([good]), AT);
-  const again = await write(db, "feed again", [...rows([entry({ kind: "turned" })]), ...rows([{ ...good, note: "other" }])], AT);
+  const again = await write(
+    db,
+    "feed again",
+    [...rows([entry({ kind: "turned" })]), ...rows([{ ...good, note: "other" }])],
+    AT,
+  );
   expect(again).toMatchObject({ ok: false, problem: { code: "write/failed" } });
   expect(await db.entries.count()).toBe(1);
   expect(await db.changes.count()).toBe(1);
 });
 
 test("a full disk is said, and nothing is half written", async () => {
-  const full = jest.spyOn(db.tallies, "bulkPut").mockImplementation(() => Dexie.Promise.reject(new Dexie.QuotaExceededError("full")) as never);
+  const full = jest
+    .spyOn(db.tallies, "bulkPut")
+    .mockImplementation(() => Dexie.Promise.reject(new Dexie.QuotaExceededError("full")));
   const outcome = await write(db, "feed", rows([meal(0.4, 1, 9)]), AT);
   expect(outcome).toMatchObject({ ok: false, problem: { code: "write/no-room" } });
   if (!outcome.ok) expect(sayWriteProblem(outcome.problem)).toMatch(/still here/);
@@ -98,12 +143,30 @@ test("a broken row is shown, goes along in the archive, and can be mended", asyn
   expect(log.broken).toMatchObject([{ problem: { code: "record/invalid" } }]);
   const everything = await readEverything(db);
   expect(everything.setAside).toMatchObject([{ kind: "entries", raw: wrong }]);
-  expect(decodeArchive(encodeArchive({ exportedAt: AT, deviceId: "laptop" }, everything.records, everything.setAside)).ok).toBe(true);
+  expect(
+    decodeArchive(
+      encodeArchive({ exportedAt: AT, deviceId: "laptop" }, everything.records, everything.setAside),
+    ).ok,
+  ).toBe(true);
 
   const [broken] = await findBroken(db);
   expect(await repair(db, broken!, "{")).toMatchObject({ ok: false, problem: { code: "repair/not-json" } });
-  expect(await repair(db, broken!, JSON.stringify(wrong))).toMatchObject({ ok: false, problem: { code: "repair/still-broken", path: "parts" } });
-  expect((await repair(db, broken!, JSON.stringify({ ...wrong, parts: [{ materialId: "melon-rind", amount: kilograms(0.4), preparation: "whole" }] }))).ok).toBe(true);
+  expect(await repair(db, broken!, JSON.stringify(wrong))).toMatchObject({
+    ok: false,
+    problem: { code: "repair/still-broken", path: "parts" },
+  });
+  expect(
+    (
+      await repair(
+        db,
+        broken!,
+        JSON.stringify({
+          ...wrong,
+          parts: [{ materialId: "melon-rind", amount: kilograms(0.4), preparation: "whole" }],
+        }),
+      )
+    ).ok,
+  ).toBe(true);
   expect(await findBroken(db)).toEqual([]);
   expect(await db.setAside.count()).toBe(1);
   expect((await readLog(db, "bin-1")).rows).toHaveLength(5);
@@ -119,10 +182,14 @@ test("export and import gives the same cellar; a second import adds nothing; a f
   const other = new CellarDatabase("other");
   const plan = await previewImport(other, decoded.value);
   if (!plan.ok) throw new Error(plan.problem.code);
-  const refusing = jest.spyOn(other.tallies, "bulkPut").mockImplementationOnce(() => Dexie.Promise.reject(new Error("power cut")) as never);
+  const refusing = jest
+    .spyOn(other.tallies, "bulkPut")
+    .mockImplementationOnce(() => Dexie.Promise.reject(new Error("power cut")));
   expect((await importPlan(other, plan.value, setAside)).ok).toBe(false);
   refusing.mockRestore();
-  expect((await Promise.all([other.bins, other.entries].map((table) => table.count()))).reduce((a, b) => a + b)).toBe(0);
+  expect(
+    (await Promise.all([other.bins, other.entries].map((table) => table.count()))).reduce((a, b) => a + b),
+  ).toBe(0);
 
   expect((await importPlan(other, plan.value, setAside)).ok).toBe(true);
   expect((await readEverything(other)).records).toEqual(records);
@@ -142,11 +209,19 @@ test("a database of version 1 opens under version 2: rows are stepped, a broken 
     stores: [...new CellarDatabase("x").formats.stores, { bins: "rowId, id, label" }],
     records: {
       ...RECORD_FORMATS,
-      bins: { current: 2, steps: [(row: Record<string, unknown>) => ({ ...row, label: (row.name as string).toUpperCase() })], schema: binV2 },
+      bins: {
+        current: 2,
+        steps: [(row: Record<string, unknown>) => ({ ...row, label: (row.name as string).toUpperCase() })],
+        schema: binV2,
+      },
     } as unknown as Formats["records"],
   };
   db = new CellarDatabase(name, later);
-  expect(await db.table("bins").get("bin-row")).toMatchObject({ schemaVersion: 2, label: "QUINCE", name: "Quince" });
+  expect(await db.table("bins").get("bin-row")).toMatchObject({
+    schemaVersion: 2,
+    label: "QUINCE",
+    name: "Quince",
+  });
   expect(await db.table("bins").get("odd")).toEqual({ rowId: "odd", id: "odd", schemaVersion: 1, name: 12 });
   expect((await findBroken(db)).map((row) => row.rowId)).toEqual(["odd"]);
   expect(await db.entries.count()).toBe(1);

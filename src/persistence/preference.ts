@@ -18,7 +18,8 @@ class PreferenceDatabase extends Dexie {
 let database: PreferenceDatabase | undefined;
 const open = (): PreferenceDatabase => (database ??= new PreferenceDatabase());
 
-export const readOpenCellar = async (): Promise<OpenCellar | undefined> => (await open().preferences.get("open"))?.value;
+export const readOpenCellar = async (): Promise<OpenCellar | undefined> =>
+  (await open().preferences.get("open"))?.value;
 export const rememberOpenCellar = async (value: OpenCellar): Promise<void> => {
   await open().preferences.put({ key: "open", value });
 };

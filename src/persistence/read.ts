@@ -20,7 +20,11 @@ export interface ReadRows<R> {
 /** Rows never change once written, so what was read once need not be judged again in this session. */
 const judged = new WeakMap<CellarDatabase, Map<string, unknown>>();
 
-function readAll<K extends RecordKind>(db: CellarDatabase, kind: K, raws: readonly unknown[]): ReadRows<Records[K]> {
+function readAll<K extends RecordKind>(
+  db: CellarDatabase,
+  kind: K,
+  raws: readonly unknown[],
+): ReadRows<Records[K]> {
   const known = judged.get(db) ?? new Map<string, unknown>();
   judged.set(db, known);
   const rows: Records[K][] = [];
@@ -32,7 +36,7 @@ function readAll<K extends RecordKind>(db: CellarDatabase, kind: K, raws: readon
       rows.push(held as Records[K]);
       continue;
     }
-    const read = readRow<Records[K]>(raw, db.formats.records[kind] as unknown as RecordFormat<Records[K]>);
+    const read = readRow<Records[K]>(raw, db.formats.records[kind]);
     if (read.ok) {
       known.set(rowId, read.value);
       rows.push(read.value);
@@ -43,7 +47,8 @@ function readAll<K extends RecordKind>(db: CellarDatabase, kind: K, raws: readon
   return { rows, broken };
 }
 
-const rowIdOf = (raw: unknown): string => (typeof raw === "object" && raw !== null && "rowId" in raw && typeof raw.rowId === "string" ? raw.rowId : "");
+const rowIdOf = (raw: unknown): string =>
+  typeof raw === "object" && raw !== null && "rowId" in raw && typeof raw.rowId === "string" ? raw.rowId : "";
 
 /** A log is held in memory only while its bin is looked at; a hundred logs would be a hundred megabytes. */
 export function forgetLog(db: CellarDatabase, rows: readonly Entry[]): void {

@@ -13,7 +13,12 @@ export interface NewRow {
 }
 export type WriteProblem =
   | { readonly code: "write/no-room" }
-  | { readonly code: "write/invalid"; readonly kind: RecordKind; readonly path: string; readonly message: string }
+  | {
+      readonly code: "write/invalid";
+      readonly kind: RecordKind;
+      readonly path: string;
+      readonly message: string;
+    }
   | { readonly code: "write/failed"; readonly message: string };
 export interface Written {
   readonly changeNo: number;
@@ -29,13 +34,23 @@ export interface Stamp {
  * Writes rows, all or none, and answers when they are on the disk. Each passes its schema; none replaces another. The
  * change is remembered under its label so that it can be undone.
  */
-export async function write(db: CellarDatabase, label: string, rows: readonly NewRow[], at: string): Promise<Outcome<Written, WriteProblem>> {
+export async function write(
+  db: CellarDatabase,
+  label: string,
+  rows: readonly NewRow[],
+  at: string,
+): Promise<Outcome<Written, WriteProblem>> {
   const checked: { kind: RecordKind; row: AnyRecord }[] = [];
   for (const { kind, row } of rows) {
     const parsed = db.formats.records[kind].schema.safeParse(row);
     if (!parsed.success) {
       const fault = parsed.error.issues[0];
-      return refused({ code: "write/invalid", kind, path: fault?.path.join(".") ?? "", message: fault?.message ?? "" });
+      return refused({
+        code: "write/invalid",
+        kind,
+        path: fault?.path.join(".") ?? "",
+        message: fault?.message ?? "",
+      });
     }
     checked.push({ kind, row: parsed.data });
   }
@@ -54,7 +69,10 @@ export async function write(db: CellarDatabase, label: string, rows: readonly Ne
 }
 
 /** Adds rows inside a transaction that is open already, and keeps the tallies true. */
-export async function addRows(db: CellarDatabase, rows: readonly { readonly kind: RecordKind; readonly row: AnyRecord }[]): Promise<void> {
+export async function addRows(
+  db: CellarDatabase,
+  rows: readonly { readonly kind: RecordKind; readonly row: AnyRecord }[],
+): Promise<void> {
   const counted = new Map<string, { count: number; lastRowId: string }>();
   for (const kind of RECORD_KINDS) {
     const ofKind = rows.filter((one) => one.kind === kind).map((one) => one.row);
@@ -62,10 +80,15 @@ export async function addRows(db: CellarDatabase, rows: readonly { readonly kind
   }
   for (const { kind, row } of rows) {
     const subjectId = kind === "entries" && "subject" in row ? row.subject.id : undefined;
-    if (subjectId) counted.set(subjectId, { count: (counted.get(subjectId)?.count ?? 0) + 1, lastRowId: row.rowId });
+    if (subjectId)
+      counted.set(subjectId, { count: (counted.get(subjectId)?.count ?? 0) + 1, lastRowId: row.rowId });
   }
   const held = await db.tallies.bulkGet([...counted.keys()]);
-  const tallies = [...counted].map(([subjectId, { count, lastRowId }], at): Tally => ({ subjectId, rowCount: (held[at]?.rowCount ?? 0) + count, lastRowId }));
+  const tallies = [...counted].map(([subjectId, { count, lastRowId }], at): Tally => ({
+    subjectId,
+    rowCount: (held[at]?.rowCount ?? 0) + count,
+    lastRowId,
+  }));
   await db.tallies.bulkPut(tallies);
 }
 
@@ -73,10 +96,17 @@ export async function addRows(db: CellarDatabase, rows: readonly { readonly kind
  * Takes the newest change back: each fact gets one more revision with what it said before, or a mark of deletion where
  * it said nothing. Nothing is erased, so the undoing can itself be undone (`redo`).
  */
-export async function undo(db: CellarDatabase, stamp: Stamp, changeNo?: number): Promise<Outcome<Change | undefined, WriteProblem>> {
+export async function undo(
+  db: CellarDatabase,
+  stamp: Stamp,
+  changeNo?: number,
+): Promise<Outcome<Change | undefined, WriteProblem>> {
   return settled(() =>
     db.transaction("rw", [...RECORD_KINDS, "tallies", "changes"], async () => {
-      const change = changeNo === undefined ? (await db.changes.where("isUndone").equals(0).sortBy("no")).at(-1) : await db.changes.get(changeNo);
+      const change =
+        changeNo === undefined
+          ? (await db.changes.where("isUndone").equals(0).sortBy("no")).at(-1)
+          : await db.changes.get(changeNo);
       if (!change || change.isUndone === 1) return undefined;
       await addRows(db, await Promise.all(change.rows.map((ref) => revised(db, ref, stamp, "before"))));
       await db.changes.update(change.no, { isUndone: 1 });
@@ -86,7 +116,11 @@ export async function undo(db: CellarDatabase, stamp: Stamp, changeNo?: number):
 }
 
 /** Puts an undone change back. */
-export async function redo(db: CellarDatabase, stamp: Stamp, changeNo: number): Promise<Outcome<Change | undefined, WriteProblem>> {
+export async function redo(
+  db: CellarDatabase,
+  stamp: Stamp,
+  changeNo: number,
+): Promise<Outcome<Change | undefined, WriteProblem>> {
   return settled(() =>
     db.transaction("rw", [...RECORD_KINDS, "tallies", "changes"], async () => {
       const change = await db.changes.get(changeNo);
@@ -98,7 +132,12 @@ export async function redo(db: CellarDatabase, stamp: Stamp, changeNo: number): 
   );
 }
 
-async function revised(db: CellarDatabase, ref: Change["rows"][number], stamp: Stamp, say: "before" | "again"): Promise<{ kind: RecordKind; row: AnyRecord }> {
+async function revised(
+  db: CellarDatabase,
+  ref: Change["rows"][number],
+  stamp: Stamp,
+  say: "before" | "again",
+): Promise<{ kind: RecordKind; row: AnyRecord }> {
   const rows = (await db.table(ref.kind).where("id").equals(ref.id).toArray()) as (AnyRecord & Row)[];
   const written = rows.find((row) => row.rowId === ref.rowId);
   const newest = newestRows(rows)[0];
@@ -108,7 +147,13 @@ async function revised(db: CellarDatabase, ref: Change["rows"][number], stamp: S
   const isDeleted = say === "again" ? deleted === true : before === undefined || before.deleted === true;
   return {
     kind: ref.kind,
-    row: { ...said, revision: newest.revision + 1, rowId: stamp.newId(), recordedAt: stamp.now(), ...(isDeleted ? { deleted: true } : {}) } as AnyRecord,
+    row: {
+      ...said,
+      revision: newest.revision + 1,
+      rowId: stamp.newId(),
+      recordedAt: stamp.now(),
+      ...(isDeleted ? { deleted: true } : {}),
+    } as AnyRecord,
   };
 }
 
@@ -117,13 +162,18 @@ export async function settled<V>(work: () => Promise<V>): Promise<Outcome<V, Wri
   try {
     return done(await work());
   } catch (cause) {
-    return refused(isNoRoom(cause) ? { code: "write/no-room" } : { code: "write/failed", message: cause instanceof Error ? cause.message : String(cause) });
+    return refused(
+      isNoRoom(cause)
+        ? { code: "write/no-room" }
+        : { code: "write/failed", message: cause instanceof Error ? cause.message : String(cause) },
+    );
   }
 }
 
 function isNoRoom(cause: unknown): boolean {
   for (let at: unknown = cause, depth = 0; at && depth < 5; depth += 1) {
-    if (at instanceof Error && (at.name === Dexie.errnames.QuotaExceeded || at.name === "QuotaExceededError")) return true;
+    if (at instanceof Error && (at.name === Dexie.errnames.QuotaExceeded || at.name === "QuotaExceededError"))
+      return true;
     at = typeof at === "object" && "inner" in at ? at.inner : undefined;
   }
   return false;

@@ -1,4 +1,13 @@
-import { compartmentId, lengthM, localDate, massKg, moisture, name, roomId, volumeL } from "@/vocabulary/fields";
+import {
+  compartmentId,
+  lengthM,
+  localDate,
+  massKg,
+  moisture,
+  name,
+  roomId,
+  volumeL,
+} from "@/vocabulary/fields";
 import { COVERS, DRAINAGES, PURPOSES, SCHOOLS, SYSTEMS, WALLS } from "@/vocabulary/setup";
 import { z } from "@/vocabulary/z";
 

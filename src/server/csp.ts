@@ -7,12 +7,8 @@ export interface PageHashes {
 const EMPTY = "'sha256-47DEQpj8HBSa+/TImW+5JCeuQeRkm5NMpJWZG3hSuFU='";
 
 export function pagePolicy(dev: boolean, h: PageHashes | undefined): string {
-  const script = dev
-    ? "'self' 'unsafe-inline' 'unsafe-eval'"
-    : ["'self'", ...(h?.script ?? [])].join(' ');
-  const styleElem = dev
-    ? "'self' 'unsafe-inline'"
-    : ["'self'", EMPTY, ...(h?.style ?? [])].join(' ');
+  const script = dev ? "'self' 'unsafe-inline' 'unsafe-eval'" : ["'self'", ...(h?.script ?? [])].join(" ");
+  const styleElem = dev ? "'self' 'unsafe-inline'" : ["'self'", EMPTY, ...(h?.style ?? [])].join(" ");
   return [
     "default-src 'none'",
     `script-src ${script}`,
@@ -21,12 +17,12 @@ export function pagePolicy(dev: boolean, h: PageHashes | undefined): string {
     "style-src-attr 'unsafe-inline'",
     "img-src 'self' data: blob:",
     "font-src 'self'",
-    `connect-src 'self'${dev ? ' ws:' : ''}`,
-    `worker-src 'self'${dev ? ' blob:' : ''}`,
+    `connect-src 'self'${dev ? " ws:" : ""}`,
+    `worker-src 'self'${dev ? " blob:" : ""}`,
     "manifest-src 'self'",
     "form-action 'self'",
     "base-uri 'none'",
     "frame-ancestors 'none'",
     "object-src 'none'",
-  ].join('; ');
+  ].join("; ");
 }

@@ -14,7 +14,11 @@ export async function openDemo(db: CellarDatabase): Promise<void> {
     if (!head.ok) throw new Error(`openDemo: the demo archive was refused (${head.problem.code})`);
     const records: Record<string, unknown[]> = {};
     for (const kind of RECORD_KINDS) records[kind] = await fetchRows(archive, kind, head.value.counts[kind]);
-    const written = await replaceCellar(db, { exportedAt: head.value.exportedAt, records: records as unknown as ArchiveRecords, setAside: [] });
+    const written = await replaceCellar(db, {
+      exportedAt: head.value.exportedAt,
+      records: records as unknown as ArchiveRecords,
+      setAside: [],
+    });
     if (!written.ok) throw new Error(`openDemo: ${written.problem.code}`);
   } finally {
     end();

@@ -19,13 +19,19 @@ export interface KnownBin {
   readonly brokenRows: number;
 }
 
-const fingerprintOf = (tally: Tally | undefined): string => `${FOLD}:${tally?.rowCount ?? 0}:${tally?.lastRowId ?? ""}`;
+const fingerprintOf = (tally: Tally | undefined): string =>
+  `${FOLD}:${tally?.rowCount ?? 0}:${tally?.lastRowId ?? ""}`;
 
 /**
  * The state of each bin: from memory, from its stored digest, or by replaying its log, whichever is still true. A
  * hundred bins with a thousand entries each open from a hundred digests.
  */
-export async function statesOf(db: CellarDatabase, bins: readonly Bin[], tallies: readonly Tally[], known: Map<string, KnownBin>): Promise<Map<string, KnownBin>> {
+export async function statesOf(
+  db: CellarDatabase,
+  bins: readonly Bin[],
+  tallies: readonly Tally[],
+  known: Map<string, KnownBin>,
+): Promise<Map<string, KnownBin>> {
   const tallyOf = new Map(tallies.map((tally) => [tally.subjectId, tally]));
   const asked = bins.filter((bin) => known.get(bin.id)?.fingerprint !== fingerprintOf(tallyOf.get(bin.id)));
   const digests = await db.digests.bulkGet(asked.map((bin) => bin.id));
@@ -41,7 +47,9 @@ export async function statesOf(db: CellarDatabase, bins: readonly Bin[], tallies
     if (asked.length > 10) forgetLog(db, log.rows);
     known.set(bin.id, { fingerprint, state, brokenRows: log.broken.length });
     // Kept for the next start; that it may fail (a full disk) harms nothing.
-    await db.digests.put({ subjectId: bin.id, fingerprint, result: state, brokenRows: log.broken.length }).catch(() => undefined);
+    await db.digests
+      .put({ subjectId: bin.id, fingerprint, result: state, brokenRows: log.broken.length })
+      .catch(() => undefined);
   }
   return known;
 }
@@ -49,9 +57,16 @@ export async function statesOf(db: CellarDatabase, bins: readonly Bin[], tallies
 /** A climate to compute with while a bin's room is missing. */
 const TEMPERATE: Climate = { meanC: 17, swingK: 3, hottestDay: 200, humidity: 0.65 };
 
-export async function binToday(bin: Bin, state: BinState, climate: Climate | undefined, today: LocalDate): Promise<BinToday> {
+export async function binToday(
+  bin: Bin,
+  state: BinState,
+  climate: Climate | undefined,
+  today: LocalDate,
+): Promise<BinToday> {
   const expectation = await simpleEngine.expect(state, climate ?? TEMPERATE, today);
   const practice = practiceOf(state);
-  const decision = practice ? decide(expectation, practice, [], today) : { verdict: "leave" as const, steps: [], nextDay: today, cautions: [] };
+  const decision = practice
+    ? decide(expectation, practice, [], today)
+    : { verdict: "leave" as const, steps: [], nextDay: today, cautions: [] };
   return { bin, state, expectation, decision };
 }

@@ -3,8 +3,8 @@ import type { Entry } from "@/records/entry";
 import type { ReactNode } from "react";
 import { createContext, useContext, useMemo, useState } from "react";
 
-export const SLIPS = ["fed", "watered", "bedded", "measured", "turned", "harvested", "noted"] as const;
-export type SlipKind = (typeof SLIPS)[number];
+/** The short entries one can write outside a visit. */
+export type SlipKind = "fed" | "watered" | "bedded" | "measured" | "turned" | "harvested" | "noted";
 
 /** Something asked for by key or touch that any screen can open. */
 export type Errand =

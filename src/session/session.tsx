@@ -66,7 +66,15 @@ export function useSession(): Session {
 type Opened = { readonly open: OpenCellar; readonly db: CellarDatabase; readonly author: Author };
 
 /** Opens the cellar of this device and keeps every screen on what it holds, in this tab and in others. */
-export function SessionProvider({ children, waiting, failed }: { readonly children: ReactNode; readonly waiting: ReactNode; readonly failed: (message: string) => ReactNode }) {
+export function SessionProvider({
+  children,
+  waiting,
+  failed,
+}: {
+  readonly children: ReactNode;
+  readonly waiting: ReactNode;
+  readonly failed: (message: string) => ReactNode;
+}) {
   const [opened, setOpened] = useState<Opened>();
   const [failure, setFailure] = useState<string>();
   const today = useToday();
@@ -97,9 +105,22 @@ export function SessionProvider({ children, waiting, failed }: { readonly childr
 }
 
 /** A server started for the demo says so in a cookie, which counts until the keeper has chosen. */
-const openingAsked = (): OpenCellar => (/(?:^|;\s*)opening=demo(?:;|$)/.test(document.cookie) ? "demo" : "own");
+const openingAsked = (): OpenCellar =>
+  /(?:^|;\s*)opening=demo(?:;|$)/.test(document.cookie) ? "demo" : "own";
 
-function OpenSession({ opened, today, openCellar, waiting, children }: { readonly opened: Opened; readonly today: LocalDate; readonly openCellar: (open: OpenCellar) => Promise<void>; readonly waiting: ReactNode; readonly children: ReactNode }) {
+function OpenSession({
+  opened,
+  today,
+  openCellar,
+  waiting,
+  children,
+}: {
+  readonly opened: Opened;
+  readonly today: LocalDate;
+  readonly openCellar: (open: OpenCellar) => Promise<void>;
+  readonly waiting: ReactNode;
+  readonly children: ReactNode;
+}) {
   const { db, author, open } = opened;
   const frame = useLiveQuery(() => readFrame(db), [db]);
   const tallies = useLiveQuery(() => db.tallies.toArray(), [db]);
@@ -125,7 +146,12 @@ function OpenSession({ opened, today, openCellar, waiting, children }: { readonl
       setBins(all);
       setBrokenEntries(frame.bins.reduce((sum, bin) => sum + (states.get(bin.id)?.brokenRows ?? 0), 0));
     };
-    work().catch((cause: unknown) => say({ tone: "problem", text: `The cellar could not be read: ${cause instanceof Error ? cause.message : String(cause)}` }));
+    work().catch((cause: unknown) =>
+      say({
+        tone: "problem",
+        text: `The cellar could not be read: ${cause instanceof Error ? cause.message : String(cause)}`,
+      }),
+    );
     return () => {
       isOutdated = true;
     };
@@ -134,7 +160,11 @@ function OpenSession({ opened, today, openCellar, waiting, children }: { readonl
   const keep = useCallback<Session["keep"]>(
     async (label, rows) => {
       const written = await write(db, label, rows, nextInstant());
-      say(written.ok ? { tone: "said", text: `${label}.`, change: { no: written.value.changeNo, offer: "undo" } } : { tone: "problem", text: sayWriteProblem(written.problem) });
+      say(
+        written.ok
+          ? { tone: "said", text: `${label}.`, change: { no: written.value.changeNo, offer: "undo" } }
+          : { tone: "problem", text: sayWriteProblem(written.problem) },
+      );
       if (written.ok) void askForPersistence(db);
       return written;
     },
@@ -143,14 +173,20 @@ function OpenSession({ opened, today, openCellar, waiting, children }: { readonl
   const undoLast = useCallback(async () => {
     const undone = await undo(db, stamp);
     if (!undone.ok) say({ tone: "problem", text: sayWriteProblem(undone.problem) });
-    else if (undone.value) say({ tone: "said", text: `Taken back: ${undone.value.label}.`, change: { no: undone.value.no, offer: "redo" } });
+    else if (undone.value)
+      say({
+        tone: "said",
+        text: `Taken back: ${undone.value.label}.`,
+        change: { no: undone.value.no, offer: "redo" },
+      });
     else say({ tone: "said", text: "There is nothing to take back." });
   }, [db]);
   const redoChange = useCallback(
     async (no: number) => {
       const back = await redo(db, stamp, no);
       if (!back.ok) say({ tone: "problem", text: sayWriteProblem(back.problem) });
-      else if (back.value) say({ tone: "said", text: `Put back: ${back.value.label}.`, change: { no, offer: "undo" } });
+      else if (back.value)
+        say({ tone: "said", text: `Put back: ${back.value.label}.`, change: { no, offer: "undo" } });
     },
     [db],
   );
@@ -187,7 +223,21 @@ function OpenSession({ opened, today, openCellar, waiting, children }: { readonl
         switchTo,
         restartDemo,
       },
-    [frame, db, open, today, author, bins, brokenEntries, notice, keep, undoLast, redoChange, switchTo, restartDemo],
+    [
+      frame,
+      db,
+      open,
+      today,
+      author,
+      bins,
+      brokenEntries,
+      notice,
+      keep,
+      undoLast,
+      redoChange,
+      switchTo,
+      restartDemo,
+    ],
   );
   if (!session) return waiting;
   return <SessionContext.Provider value={session}>{children}</SessionContext.Provider>;
@@ -199,5 +249,9 @@ const LAST = 1_000_000;
 /** As the keeper walks; bins that are in no order yet come last, oldest first. */
 function walkingOrder(bins: readonly Bin[], cellar: Cellar | undefined): Bin[] {
   const order = new Map<string, number>((cellar?.walkingOrder ?? []).map((id, at) => [id, at]));
-  return bins.toSorted((a, b) => (order.get(a.id) ?? LAST) - (order.get(b.id) ?? LAST) || (a.firstDay < b.firstDay ? -1 : a.firstDay > b.firstDay ? 1 : 0));
+  return bins.toSorted(
+    (a, b) =>
+      (order.get(a.id) ?? LAST) - (order.get(b.id) ?? LAST) ||
+      (a.firstDay < b.firstDay ? -1 : a.firstDay > b.firstDay ? 1 : 0),
+  );
 }

@@ -21,12 +21,27 @@ export interface BinFigureProps {
   readonly isOpen?: boolean;
 }
 
-const LINE = 40;
+const LINE = 44;
 
 /** The large cutaway with words beside it on thin leader lines, and a bar that shows its size. */
-export function BinFigure({ profile, label, notes, units, mostWidth, mostHeight, isOpen = false }: BinFigureProps) {
-  const widthM = profile.arrangement === "line" ? profile.compartments.reduce((sum, one) => sum + one.widthM, 0) : Math.max(...profile.compartments.map((one) => one.widthM));
-  const heightM = profile.arrangement === "line" ? Math.max(...profile.compartments.map((one) => one.heightM)) : profile.compartments.reduce((sum, one) => sum + one.heightM + 0.012, 0) + (profile.sumpM === undefined ? 0 : 0.09);
+export function BinFigure({
+  profile,
+  label,
+  notes,
+  units,
+  mostWidth,
+  mostHeight,
+  isOpen = false,
+}: BinFigureProps) {
+  const widthM =
+    profile.arrangement === "line"
+      ? profile.compartments.reduce((sum, one) => sum + one.widthM, 0)
+      : Math.max(...profile.compartments.map((one) => one.widthM));
+  const heightM =
+    profile.arrangement === "line"
+      ? Math.max(...profile.compartments.map((one) => one.heightM))
+      : profile.compartments.reduce((sum, one) => sum + one.heightM + 0.012, 0) +
+        (profile.sumpM === undefined ? 0 : 0.09);
   const pxPerM = Math.min(mostWidth / widthM, mostHeight / (heightM + 0.1));
   const bar = scaleBar(pxPerM, units);
   return (
@@ -42,17 +57,28 @@ export function BinFigure({ profile, label, notes, units, mostWidth, mostHeight,
   );
 }
 
-function Leaders({ anchors, notes, size }: { readonly anchors: Anchors; readonly notes: readonly FigureNote[]; readonly size: { readonly width: number; readonly height: number } }) {
+function Leaders({
+  anchors,
+  notes,
+  size,
+}: {
+  readonly anchors: Anchors;
+  readonly notes: readonly FigureNote[];
+  readonly size: { readonly width: number; readonly height: number };
+}) {
   const pointed = notes
     .flatMap((note) => {
       const { at } = note;
-      const to = typeof at === "object" ? anchors.pockets.find((pocket) => pocket.place === at.place) : anchors[at];
+      const to =
+        typeof at === "object" ? anchors.pockets.find((pocket) => pocket.place === at.place) : anchors[at];
       return to ? [{ note, to }] : [];
     })
     .sort((a, b) => a.to.y - b.to.y);
   // Labels keep their distance, and their order from the top.
-  const placed: { readonly note: FigureNote; readonly to: { x: number; y: number }; readonly y: number }[] = [];
-  for (const one of pointed) placed.push({ ...one, y: Math.max(one.to.y, (placed.at(-1)?.y ?? -LINE) + LINE + 3) });
+  const placed: { readonly note: FigureNote; readonly to: { x: number; y: number }; readonly y: number }[] =
+    [];
+  for (const one of pointed)
+    placed.push({ ...one, y: Math.max(one.to.y, (placed.at(-1)?.y ?? -LINE) + LINE + 3) });
   const over = Math.max(0, (placed.at(-1)?.y ?? 0) + LINE / 2 - size.height);
   return (
     <div className={styles.leaders}>
@@ -60,7 +86,15 @@ function Leaders({ anchors, notes, size }: { readonly anchors: Anchors; readonly
         {placed.map(({ note, to, y }) => {
           const end = size.width + 26;
           const from = Math.min(to.x + 4, size.width - 12);
-          return <path key={`${note.strong}${y}`} d={`M${from} ${to.y}L${size.width} ${y - over}L${end} ${y - over}`} fill="none" stroke="var(--quiet)" strokeWidth="1" />;
+          return (
+            <path
+              key={`${note.strong}${y}`}
+              d={`M${from} ${to.y}L${size.width} ${y - over}L${end} ${y - over}`}
+              fill="none"
+              stroke="var(--quiet)"
+              strokeWidth="1"
+            />
+          );
         })}
       </svg>
       <ul className={styles.notes} style={{ left: size.width + 34 }}>

@@ -16,10 +16,18 @@ export function LidMap({ places, label }: { readonly places: readonly LidPlace[]
   // The back row runs left to right, the front row comes back.
   const order = count <= 3 ? places : [...places.slice(0, columns), ...places.slice(columns).toReversed()];
   return (
-    <ol className={styles.lid} style={{ gridTemplateColumns: `repeat(${columns}, minmax(0, 1fr))` }} aria-label={label}>
+    <ol
+      className={styles.lid}
+      style={{ gridTemplateColumns: `repeat(${columns}, minmax(0, 1fr))` }}
+      aria-label={label}
+    >
       {order.map((one) => (
         <li key={one.place} className={styles.place} data-next={one.isNext}>
-          <span className={styles.heap} style={{ height: `${Math.round(one.share * 100)}%` }} aria-hidden="true" />
+          <span
+            className={styles.heap}
+            style={{ height: `${Math.round(one.share * 100)}%` }}
+            aria-hidden="true"
+          />
           <b>{one.place}</b>
           <span>{one.fed}</span>
           <span>{one.isNext ? "next" : one.left}</span>

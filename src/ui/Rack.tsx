@@ -17,19 +17,49 @@ export interface RackProps {
   readonly onChoose: (id: string) => void;
   /** Folded while something else is being done: bins in a row, names beside them. */
   readonly isFolded?: boolean;
+  /** Room for one shelf, in px: the scale gives way a little before a second shelf is needed. */
+  readonly shelfWidth?: number;
 }
 
-const PX_PER_M = 122;
-const FOLDED_PX_PER_M = 52;
+const LARGEST_PX_PER_M = 124;
+const SMALLEST_PX_PER_M = 84;
+const FOLDED_PX_PER_M = 42;
+/** A name needs that much, however small the bin. */
+const LEAST_WIDTH = 80;
+/** Lid, gap and air round a bin. */
+const AROUND = 26;
+
+/** One scale for all bins of a rack: as large as lets them stand on one shelf, within reason. */
+function scaleOf(bins: readonly RackBin[], shelfWidth: number): number {
+  const needed = (pxPerM: number) =>
+    bins.reduce(
+      (sum, { profile }) => sum + Math.max(LEAST_WIDTH, (profile ? widthM(profile) : 0.4) * pxPerM + AROUND),
+      0,
+    );
+  for (let pxPerM = LARGEST_PX_PER_M; pxPerM > SMALLEST_PX_PER_M; pxPerM -= 4)
+    if (needed(pxPerM) <= shelfWidth) return pxPerM;
+  return bins.length > 12 ? LARGEST_PX_PER_M * 0.8 : SMALLEST_PX_PER_M;
+}
+const widthM = (profile: Profile): number =>
+  profile.arrangement === "line"
+    ? profile.compartments.reduce((sum, one) => sum + one.widthM, 0)
+    : Math.max(...profile.compartments.map((one) => one.widthM));
 
 /** All bins on their planks, cut open, to one scale, in walking order. */
-export function Rack({ bins, chosen, onChoose, isFolded = false }: RackProps) {
+export function Rack({ bins, chosen, onChoose, isFolded = false, shelfWidth = 820 }: RackProps) {
+  const pxPerM = isFolded ? FOLDED_PX_PER_M : scaleOf(bins, shelfWidth);
   return (
     <nav aria-label="Bins on the rack" className={isFolded ? styles.folded : styles.rack}>
       <ul className={styles.plank}>
         {bins.map((bin, at) => (
           <li key={bin.id} className={styles.place}>
-            <button type="button" className={styles.bin} aria-current={chosen === bin.id} onClick={() => onChoose(bin.id)} title={at < 9 ? `Key ${at + 1}` : undefined}>
+            <button
+              type="button"
+              className={styles.bin}
+              aria-current={chosen === bin.id}
+              onClick={() => onChoose(bin.id)}
+              title={at < 9 ? `Key ${at + 1}` : undefined}
+            >
               <span className={styles.stand}>
                 {bin.tag && !isFolded && (
                   <span className={styles.tag} data-urgent={bin.tag.isUrgent}>
@@ -37,7 +67,7 @@ export function Rack({ bins, chosen, onChoose, isFolded = false }: RackProps) {
                   </span>
                 )}
                 {bin.profile ? (
-                  <Cutaway profile={bin.profile} pxPerM={isFolded ? FOLDED_PX_PER_M : PX_PER_M} detail="thumb" label="" />
+                  <Cutaway profile={bin.profile} pxPerM={pxPerM} detail="thumb" label="" />
                 ) : (
                   <span className={styles.unknown} aria-hidden="true">
                     ?

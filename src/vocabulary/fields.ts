@@ -24,12 +24,6 @@ export const compartmentId = brandedId("CompartmentId");
 export const subjectId = brandedId("SubjectId");
 
 export type BinId = z.infer<typeof binId>;
-export type RoomId = z.infer<typeof roomId>;
-export type EntryId = z.infer<typeof entryId>;
-export type RowId = z.infer<typeof rowId>;
-export type VisitId = z.infer<typeof visitId>;
-export type ActId = z.infer<typeof actId>;
-export type DeviceId = z.infer<typeof deviceId>;
 export type CompartmentId = z.infer<typeof compartmentId>;
 
 /** A calendar day where the bin stands, `2026-03-29`. It sorts as text. */

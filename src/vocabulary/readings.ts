@@ -11,12 +11,19 @@ export type Squeeze = (typeof SQUEEZES)[number];
 export const FOOD_LEFT = ["none", "little", "half", "most"] as const;
 export type FoodLeft = (typeof FOOD_LEFT)[number];
 
+/** The class one would call a share of the meal still there. Thresholds: process model, section 9. */
+export const foodLeftAt = (share: number): FoodLeft =>
+  share < 0.08 ? "none" : share < 0.35 ? "little" : share < 0.7 ? "half" : "most";
+
 export const SMELLS = ["earthy", "sour", "rotten", "ammonia"] as const;
 export type Smell = (typeof SMELLS)[number];
 
 /** The back of a hand laid on the bedding. */
 export const WARMTHS = ["cold", "cool", "pleasant", "warm", "hot"] as const;
 export type Warmth = (typeof WARMTHS)[number];
+/** What a hand would call a temperature. Thresholds: process model, section 9. */
+export const warmthAt = (temperatureC: number): Warmth =>
+  WARMTHS[[12, 18, 26, 33].filter((limit) => temperatureC >= limit).length]!;
 
 /** What can be seen besides; ids of the sign table, the ones that change today's decision or the record. */
 export const CREATURES = [
@@ -45,9 +52,17 @@ export type Creature = (typeof CREATURES)[number];
 
 /** Where in the bin a reading was taken. */
 export const SPOTS = ["side", "middle", "top", "bottom", "tray"] as const;
-export type Spot = (typeof SPOTS)[number];
 
-export const INSTRUMENTS = ["hand", "fist", "eye", "nose", "probe", "surfaceThermometer", "scale", "ruler", "ovenDried"] as const;
-export type Instrument = (typeof INSTRUMENTS)[number];
+export const INSTRUMENTS = [
+  "hand",
+  "fist",
+  "eye",
+  "nose",
+  "probe",
+  "surfaceThermometer",
+  "scale",
+  "ruler",
+  "ovenDried",
+] as const;
 
 export const FILL_MARKS = ["atTheLine", "aboveTheLine", "belowTheLine"] as const;

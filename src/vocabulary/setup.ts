@@ -43,7 +43,15 @@ export const PURPOSES = ["lessWaste", "castings", "worms"] as const;
 export const SPECIES = ["fetida", "excavatus", "eugeniae", "hortensis"] as const;
 export type SpeciesId = (typeof SPECIES)[number];
 
-export const PREPARATIONS = ["whole", "chopped", "frozen", "choppedFrozen", "pureed", "soaked", "precomposted"] as const;
+export const PREPARATIONS = [
+  "whole",
+  "chopped",
+  "frozen",
+  "choppedFrozen",
+  "pureed",
+  "soaked",
+  "precomposted",
+] as const;
 export type Preparation = (typeof PREPARATIONS)[number];
 
 export const HARVEST_METHODS = ["light", "migrate", "bottom", "dump", "screen"] as const;

@@ -2,8 +2,14 @@ import * as Comlink from "comlink";
 import type { ArchiveWorker } from "./archive.protocol";
 
 /** Starts a worker for one errand; `end` it afterwards, so that a large archive does not stay in memory. */
-export function startArchiveWorker(): { readonly archive: Comlink.Remote<ArchiveWorker>; readonly end: () => void } {
-  const worker = new Worker(new URL("./archive.worker.ts", import.meta.url), { type: "module", name: "archive" });
+export function startArchiveWorker(): {
+  readonly archive: Comlink.Remote<ArchiveWorker>;
+  readonly end: () => void;
+} {
+  const worker = new Worker(new URL("./archive.worker.ts", import.meta.url), {
+    type: "module",
+    name: "archive",
+  });
   const archive = Comlink.wrap<ArchiveWorker>(worker);
   return {
     archive,

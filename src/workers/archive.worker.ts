@@ -10,7 +10,8 @@ import { localDate } from "@/vocabulary/fields";
 import type { ArchiveWorker } from "./archive.protocol";
 
 let held: DecodedArchive | undefined;
-let packing: { head: { exportedAt: string; deviceId: string }; records: Record<string, unknown[]> } | undefined;
+let packing:
+  { head: { exportedAt: string; deviceId: string }; records: Record<string, unknown[]> } | undefined;
 
 const api: ArchiveWorker = {
   decode: (bytes) => hold(new TextDecoder().decode(bytes)),
@@ -37,7 +38,11 @@ function hold(text: string): ReturnType<ArchiveWorker["decode"]> {
   if (!decoded.ok) return decoded;
   held = decoded.value;
   const counts = Object.fromEntries(RECORD_KINDS.map((kind) => [kind, decoded.value.records[kind].length]));
-  return done({ exportedAt: held.exportedAt, counts: counts as Record<(typeof RECORD_KINDS)[number], number>, setAside: held.setAside });
+  return done({
+    exportedAt: held.exportedAt,
+    counts: counts as Record<(typeof RECORD_KINDS)[number], number>,
+    setAside: held.setAside,
+  });
 }
 
 Comlink.expose(api);

@@ -29,8 +29,19 @@ export function historyOf(entries: readonly Entry[]): History {
       harvests.push({ day: entry.day, massKg: entry.grossKg - entry.tareKg });
     } else if (entry.kind === "looked") {
       for (const reading of entry.readings) {
-        if (reading.of === "squeeze") moisture.push({ day: entry.day, value: squeezeMoisture(reading.squeeze), ...squeezeInterval(reading.squeeze) });
-        else if (reading.of === "moisture") moisture.push({ day: entry.day, low: Math.max(0, reading.moisture - 0.06), value: reading.moisture, high: Math.min(0.99, reading.moisture + 0.06) });
+        if (reading.of === "squeeze")
+          moisture.push({
+            day: entry.day,
+            value: squeezeMoisture(reading.squeeze),
+            ...squeezeInterval(reading.squeeze),
+          });
+        else if (reading.of === "moisture")
+          moisture.push({
+            day: entry.day,
+            low: Math.max(0, reading.moisture - 0.06),
+            value: reading.moisture,
+            high: Math.min(0.99, reading.moisture + 0.06),
+          });
       }
     }
   }

@@ -24,7 +24,9 @@ export function worked(contents: Contents, days: number): Contents {
     beddingDryKg: bedding,
     foodDryKg: food,
     castingsDryKg:
-      contents.castingsDryKg + CASTINGS_OF_BEDDING * (contents.beddingDryKg - bedding) + CASTINGS_OF_FOOD * (contents.foodDryKg - food),
+      contents.castingsDryKg +
+      CASTINGS_OF_BEDDING * (contents.beddingDryKg - bedding) +
+      CASTINGS_OF_FOOD * (contents.foodDryKg - food),
   };
 }
 
@@ -38,7 +40,8 @@ export const scaled = (contents: Contents, factor: number): Contents => ({
   foodDryKg: contents.foodDryKg * factor,
   castingsDryKg: contents.castingsDryKg * factor,
 });
-export const dryKg = (contents: Contents): number => contents.beddingDryKg + contents.foodDryKg + contents.castingsDryKg;
+export const dryKg = (contents: Contents): number =>
+  contents.beddingDryKg + contents.foodDryKg + contents.castingsDryKg;
 
 /** Share of what lies there that is finished. Food weighs sixfold, being what one least wants in castings (process model 12.10). */
 export function castingsShare(contents: Contents): number {
@@ -60,7 +63,11 @@ export const settledVolumes = (contents: Contents): Volumes => ({
 });
 
 /** A share of everything moves one compartment along the line; the last receives without giving. */
-export function advancedAlong(order: readonly Compartment[], held: ReadonlyMap<string, Contents>, share: number): Map<string, Contents> {
+export function advancedAlong(
+  order: readonly Compartment[],
+  held: ReadonlyMap<string, Contents>,
+  share: number,
+): Map<string, Contents> {
   const moved = new Map(held);
   order.forEach((compartment, at) => {
     const here = held.get(compartment.id) ?? NOTHING;

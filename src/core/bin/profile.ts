@@ -51,12 +51,18 @@ export interface Profile {
 }
 
 /** The bin cut open on a day: layer depths from contents, pockets from places, wetness from the expectation. */
-export function profileOf(seed: string, state: BinState, expectation: Expectation, today: LocalDate): Profile | undefined {
+export function profileOf(
+  seed: string,
+  state: BinState,
+  expectation: Expectation,
+  today: LocalDate,
+): Profile | undefined {
   const { setup } = state;
   if (!setup) return undefined;
   const facts = systemOf(setup.system);
   const { moistureLow, moistureHigh } = schoolOf(setup.school);
-  const wetnessOf = (moisture: number): Wetness => (moisture < moistureLow - 0.03 ? "dry" : moisture > moistureHigh + 0.03 ? "wet" : "right");
+  const wetnessOf = (moisture: number): Wetness =>
+    moisture < moistureLow - 0.03 ? "dry" : moisture > moistureHigh + 0.03 ? "wet" : "right";
   const last = setup.compartments.length - 1;
   const compartments = setup.compartments.map((compartment, at): ProfileCompartment => {
     const held = expectation.contents[compartment.id] ?? NOTHING;
@@ -102,11 +108,19 @@ function wormShare(arrangement: Profile["arrangement"], at: number, last: number
   if (last === 0) return 1;
   const distance = arrangement === "stack" ? last - at : at;
   const weight = (steps: number) => 0.35 ** steps;
-  const all = Array.from({ length: last + 1 }, (_, steps) => weight(steps)).reduce((sum, value) => sum + value, 0);
+  const all = Array.from({ length: last + 1 }, (_, steps) => weight(steps)).reduce(
+    (sum, value) => sum + value,
+    0,
+  );
   return weight(distance) / all;
 }
 
-function pocketsIn(compartmentId: string, placeCount: number, expectation: Expectation, today: LocalDate): Pocket[] {
+function pocketsIn(
+  compartmentId: string,
+  placeCount: number,
+  expectation: Expectation,
+  today: LocalDate,
+): Pocket[] {
   return expectation.places
     .filter((place) => place.compartmentId === compartmentId && place.left.middle > 0.03 && place.massKg > 0)
     .map((place) => ({
@@ -119,7 +133,7 @@ function pocketsIn(compartmentId: string, placeCount: number, expectation: Expec
 }
 
 /** Where a place of the lid map lies along the front: a ring of places runs along the back and returns along the front. */
-export function pocketColumn(place: number, placeCount: number): number {
+function pocketColumn(place: number, placeCount: number): number {
   const columns = Math.ceil(placeCount / 2);
   const column = placeCount <= 3 ? place - 1 : place <= columns ? place - 1 : placeCount - place;
   const across = placeCount <= 3 ? placeCount : columns;

@@ -15,7 +15,8 @@ import { EMPTY_BIN, isAlarm, placeKey } from "./state";
 import { fedCompartment, fromFedEnd, harvestCompartment } from "./system";
 
 /** The state of a bin: a fold over what counts in its log. Rows may come in any order. */
-export const replay = (rows: Iterable<Entry>): BinState => effectiveEntries(rows).reduce(applyEntry, EMPTY_BIN);
+export const replay = (rows: Iterable<Entry>): BinState =>
+  effectiveEntries(rows).reduce(applyEntry, EMPTY_BIN);
 
 /** One entry on. Never throws on a fact: what does not fit adds a problem and the replay goes on. */
 export function applyEntry(before: BinState, entry: Entry): BinState {
@@ -35,13 +36,23 @@ export function applyEntry(before: BinState, entry: Entry): BinState {
       const wetKg = sum(parts.map((part) => part.wetKg));
       const dry = sum(parts.map((part) => part.dryKg));
       const after = taken(state, entry, { ...NOTHING, beddingDryKg: dry }, wetKg - dry);
-      return { ...after, totals: { ...after.totals, beddedKg: after.totals.beddedKg + wetKg, beddedDryKg: after.totals.beddedDryKg + dry } };
+      return {
+        ...after,
+        totals: {
+          ...after.totals,
+          beddedKg: after.totals.beddedKg + wetKg,
+          beddedDryKg: after.totals.beddedDryKg + dry,
+        },
+      };
     }
     case "fed":
       return fed(state, entry);
     case "watered": {
       const waterL = liquidL(entry.amount);
-      return { ...moister(state, waterL, 0), totals: { ...state.totals, wateredL: state.totals.wateredL + waterL } };
+      return {
+        ...moister(state, waterL, 0),
+        totals: { ...state.totals, wateredL: state.totals.wateredL + waterL },
+      };
     }
     case "dosed":
       return { ...state, gritOn: entry.day };
@@ -49,12 +60,18 @@ export function applyEntry(before: BinState, entry: Entry): BinState {
       return looked(state, entry);
     case "drained": {
       const drainedL = entry.amount ? liquidL(entry.amount) : 0;
-      return { ...state, drainedOn: entry.day, totals: { ...state.totals, drainedL: state.totals.drainedL + drainedL } };
+      return {
+        ...state,
+        drainedOn: entry.day,
+        totals: { ...state.totals, drainedL: state.totals.drainedL + drainedL },
+      };
     }
     case "harvested":
       return harvested(state, entry);
     case "removed":
-      return entry.what === "contents" ? lost(state, amountKg(entry.amount, { densityKgPerL: 0.7 }) * 0.25) : state;
+      return entry.what === "contents"
+        ? lost(state, amountKg(entry.amount, { densityKgPerL: 0.7 }) * 0.25)
+        : state;
     case "wormsTaken":
       return wormsTaken(state, entry);
     case "split":
@@ -64,23 +81,49 @@ export function applyEntry(before: BinState, entry: Entry): BinState {
         ...state,
         worms: { ...state.worms, massKg: state.worms.massKg * share },
         contents: mapValues(state.contents, (contents) => scaled(contents, share)),
-        ...(state.moisture ? { moisture: { ...state.moisture, dryKg: state.moisture.dryKg * share, waterInL: state.moisture.waterInL * share, dryInKg: state.moisture.dryInKg * share } } : {}),
+        ...(state.moisture
+          ? {
+              moisture: {
+                ...state.moisture,
+                dryKg: state.moisture.dryKg * share,
+                waterInL: state.moisture.waterInL * share,
+                dryInKg: state.moisture.dryInKg * share,
+              },
+            }
+          : {}),
       };
     }
     case "rotated":
-      return state.setup ? { ...state, setup: { ...state.setup, compartments: inOrder(state.setup, entry.order) } } : state;
+      return state.setup
+        ? { ...state, setup: { ...state.setup, compartments: inOrder(state.setup, entry.order) } }
+        : state;
     case "advanced": {
       if (!state.setup) return state;
-      const moved = advancedAlong(fromFedEnd(state.setup), new Map(Object.entries(state.contents)), entry.fraction);
+      const moved = advancedAlong(
+        fromFedEnd(state.setup),
+        new Map(Object.entries(state.contents)),
+        entry.fraction,
+      );
       return { ...state, contents: Object.fromEntries(moved) };
     }
     case "added":
       return state.setup
-        ? { ...state, setup: { ...state.setup, compartments: state.setup.compartments.toSpliced(entry.position, 0, entry.added) } }
+        ? {
+            ...state,
+            setup: {
+              ...state.setup,
+              compartments: state.setup.compartments.toSpliced(entry.position, 0, entry.added),
+            },
+          }
         : state;
     case "emptied": {
       const emptied = entry.compartment;
-      if (emptied) return { ...state, contents: { ...state.contents, [emptied]: NOTHING }, places: withoutPlacesOf(state.places, emptied) };
+      if (emptied)
+        return {
+          ...state,
+          contents: { ...state.contents, [emptied]: NOTHING },
+          places: withoutPlacesOf(state.places, emptied),
+        };
       return { ...state, contents: {}, places: {} };
     }
     case "covered":
@@ -119,7 +162,10 @@ function stocked(state: BinState, entry: EntryOf<"stocked">): BinState {
     // A mixed-age lot weighs less a head: young count for a seventh of an adult (process model, section 6).
     const immature = entry.immatureFraction ?? 0.3;
     const meanKg = (speciesOf(speciesId).adultG / 1000) * (1 - immature + immature * 0.25);
-    return { speciesId, massKg: "count" in amount ? amount.count * meanKg : amountKg(amount, { densityKgPerL: 1 }) };
+    return {
+      speciesId,
+      massKg: "count" in amount ? amount.count * meanKg : amountKg(amount, { densityKgPerL: 1 }),
+    };
   });
   const dominant = lots.reduce((most, lot) => (lot.massKg > most.massKg ? lot : most));
   const massKg = sum(lots.map((lot) => lot.massKg));
@@ -140,7 +186,11 @@ function fed(state: BinState, entry: EntryOf<"fed">): BinState {
   const largest = parts.reduce((most, part) => (part.wetKg > most.wetKg ? part : most));
   const after = taken(state, entry, { ...NOTHING, foodDryKg: dry }, massKg - dry);
   const compartmentId = compartmentOf(state, entry);
-  const totals = { ...after.totals, fedKg: after.totals.fedKg + massKg, fedDryKg: after.totals.fedDryKg + dry };
+  const totals = {
+    ...after.totals,
+    fedKg: after.totals.fedKg + massKg,
+    fedDryKg: after.totals.fedDryKg + dry,
+  };
   if (!compartmentId) return { ...after, totals };
   const place = entry.place ?? 1;
   const key = placeKey(compartmentId, place);
@@ -165,7 +215,8 @@ function fed(state: BinState, entry: EntryOf<"fed">): BinState {
   };
 }
 
-const isDatedToday = (state: BinState, day: LocalDate): boolean => state.lastLook?.day === day && state.nextDay !== undefined && state.nextDay > day;
+const isDatedToday = (state: BinState, day: LocalDate): boolean =>
+  state.lastLook?.day === day && state.nextDay !== undefined && state.nextDay > day;
 
 function looked(state: BinState, entry: EntryOf<"looked">): BinState {
   let after: BinState = {
@@ -181,29 +232,64 @@ function looked(state: BinState, entry: EntryOf<"looked">): BinState {
 }
 
 function read(state: BinState, entry: EntryOf<"looked">, reading: Reading): BinState {
-  const after = isAlarm(reading) ? { ...state, alarms: [...state.alarms, { day: entry.day, sign: reading.of === "sign" ? reading.sign : reading.of }] } : state;
+  const after = isAlarm(reading)
+    ? {
+        ...state,
+        alarms: [
+          ...state.alarms,
+          { day: entry.day, sign: reading.of === "sign" ? reading.sign : reading.of },
+        ],
+      }
+    : state;
   switch (reading.of) {
     case "squeeze": {
       const { low, high } = squeezeInterval(reading.squeeze);
-      return moistureRead(after, entry.day, { value: squeezeMoisture(reading.squeeze), low, high, knownBy: "squeeze", squeeze: reading.squeeze });
+      return moistureRead(after, entry.day, {
+        value: squeezeMoisture(reading.squeeze),
+        low,
+        high,
+        knownBy: "squeeze",
+        squeeze: reading.squeeze,
+      });
     }
     case "moisture": {
       const spread = reading.instrument === "ovenDried" ? 0.02 : 0.08;
-      return moistureRead(after, entry.day, { value: reading.moisture, low: Math.max(0, reading.moisture - spread), high: Math.min(0.98, reading.moisture + spread), knownBy: "probe" });
+      return moistureRead(after, entry.day, {
+        value: reading.moisture,
+        low: Math.max(0, reading.moisture - spread),
+        high: Math.min(0.98, reading.moisture + spread),
+        knownBy: "probe",
+      });
     }
     case "temperature":
-      return { ...after, temperature: { day: entry.day, valueC: reading.temperatureC, spreadK: reading.instrument === "surfaceThermometer" ? 2.5 : 1.2 } };
+      return {
+        ...after,
+        temperature: {
+          day: entry.day,
+          valueC: reading.temperatureC,
+          spreadK: reading.instrument === "surfaceThermometer" ? 2.5 : 1.2,
+        },
+      };
     case "smell":
-      return { ...after, smell: { day: entry.day, smell: reading.smell }, feedings: judged(after.feedings, { smelled: reading.smell }) };
+      return {
+        ...after,
+        smell: { day: entry.day, smell: reading.smell },
+        feedings: judged(after.feedings, { smelled: reading.smell }),
+      };
     case "foodLeft": {
       const compartmentId = reading.compartment ?? compartmentOf(after, entry);
       if (!compartmentId) return after;
       const place = reading.place ?? entry.place ?? 1;
       const key = placeKey(compartmentId, place);
       const known = after.places[key] ?? { compartmentId, place, massKg: 0, preparation: "chopped" as const };
-      const places = { ...after.places, [key]: { ...known, seen: { day: entry.day, foodLeft: reading.foodLeft } } };
+      const places = {
+        ...after.places,
+        [key]: { ...known, seen: { day: entry.day, foodLeft: reading.foodLeft } },
+      };
       const feedings = after.feedings.map((feeding) =>
-        feeding.left === undefined && feeding.compartmentId === compartmentId && feeding.place === place ? { ...feeding, left: reading.foodLeft } : feeding,
+        feeding.left === undefined && feeding.compartmentId === compartmentId && feeding.place === place
+          ? { ...feeding, left: reading.foodLeft }
+          : feeding,
       );
       return { ...after, places, feedings };
     }
@@ -216,16 +302,37 @@ function read(state: BinState, entry: EntryOf<"looked">, reading: Reading): BinS
   }
 }
 
-const judged = (feedings: readonly Feeding[], seen: { smelled: NonNullable<Feeding["smelled"]> }): Feeding[] =>
-  feedings.map((feeding, at) => (at === feedings.length - 1 && feeding.smelled === undefined ? { ...feeding, ...seen } : feeding));
+const judged = (
+  feedings: readonly Feeding[],
+  seen: { smelled: NonNullable<Feeding["smelled"]> },
+): Feeding[] =>
+  feedings.map((feeding, at) =>
+    at === feedings.length - 1 && feeding.smelled === undefined ? { ...feeding, ...seen } : feeding,
+  );
 
 function moistureRead(
   state: BinState,
   day: LocalDate,
-  known: { value: number; low: number; high: number; knownBy: "squeeze" | "probe"; squeeze?: NonNullable<BinState["moisture"]>["squeeze"] },
+  known: {
+    value: number;
+    low: number;
+    high: number;
+    knownBy: "squeeze" | "probe";
+    squeeze?: NonNullable<BinState["moisture"]>["squeeze"];
+  },
 ): BinState {
   const { squeeze, ...rest } = known;
-  return { ...state, moisture: { ...rest, ...(squeeze ? { squeeze } : {}), day, dryKg: totalDryKg(state), waterInL: 0, dryInKg: 0 } };
+  return {
+    ...state,
+    moisture: {
+      ...rest,
+      ...(squeeze ? { squeeze } : {}),
+      day,
+      dryKg: totalDryKg(state),
+      waterInL: 0,
+      dryInKg: 0,
+    },
+  };
 }
 
 function harvested(state: BinState, entry: EntryOf<"harvested">): BinState {
@@ -234,10 +341,19 @@ function harvested(state: BinState, entry: EntryOf<"harvested">): BinState {
   const wantedDry = wetKg * (1 - moisture);
   const asked = entry.compartment ?? (state.setup ? harvestCompartment(state.setup).id : undefined);
   const held = Object.entries(state.contents);
-  const onHand = sum(held.filter(([id]) => asked === undefined || id === asked || held.length === 1).map(([, contents]) => contents.castingsDryKg));
+  const onHand = sum(
+    held
+      .filter(([id]) => asked === undefined || id === asked || held.length === 1)
+      .map(([, contents]) => contents.castingsDryKg),
+  );
   const share = onHand === 0 ? 0 : Math.min(0.98, wantedDry / onHand);
   const contents = Object.fromEntries(
-    held.map(([id, contents]) => [id, asked === undefined || id === asked || held.length === 1 ? { ...contents, castingsDryKg: contents.castingsDryKg * (1 - share) } : contents]),
+    held.map(([id, contents]) => [
+      id,
+      asked === undefined || id === asked || held.length === 1
+        ? { ...contents, castingsDryKg: contents.castingsDryKg * (1 - share) }
+        : contents,
+    ]),
   );
   const after: BinState = {
     ...state,
@@ -250,7 +366,10 @@ function harvested(state: BinState, entry: EntryOf<"harvested">): BinState {
 }
 
 function wormsTaken(state: BinState, entry: EntryOf<"wormsTaken">): BinState {
-  const massKg = "count" in entry.amount ? (entry.amount.count * speciesOf(state.worms.speciesId).adultG) / 1000 : entry.amount.massKg;
+  const massKg =
+    "count" in entry.amount
+      ? (entry.amount.count * speciesOf(state.worms.speciesId).adultG) / 1000
+      : entry.amount.massKg;
   const after = {
     ...state,
     worms: { ...state.worms, massKg: Math.max(0, state.worms.massKg - massKg) },
@@ -262,14 +381,27 @@ function wormsTaken(state: BinState, entry: EntryOf<"wormsTaken">): BinState {
 
 function taken(state: BinState, entry: Entry, contents: Contents, waterL: number): BinState {
   const compartmentId = compartmentOf(state, entry) ?? ("c1" as CompartmentId);
-  const after = { ...state, contents: { ...state.contents, [compartmentId]: added(state.contents[compartmentId] ?? NOTHING, contents) } };
+  const after = {
+    ...state,
+    contents: {
+      ...state.contents,
+      [compartmentId]: added(state.contents[compartmentId] ?? NOTHING, contents),
+    },
+  };
   return moister(after, waterL, dryKg(contents));
 }
 
 /** Water and dry matter that came in since the last reading; before any reading, the bedding itself is the first word. */
 function moister(state: BinState, waterL: number, dryInKg: number): BinState {
   if (state.moisture && state.moisture.knownBy !== "bedding") {
-    return { ...state, moisture: { ...state.moisture, waterInL: state.moisture.waterInL + waterL, dryInKg: state.moisture.dryInKg + dryInKg } };
+    return {
+      ...state,
+      moisture: {
+        ...state.moisture,
+        waterInL: state.moisture.waterInL + waterL,
+        dryInKg: state.moisture.dryInKg + dryInKg,
+      },
+    };
   }
   const before = state.moisture;
   const water = (before ? (before.dryKg * before.value) / (1 - before.value) : 0) + waterL;
@@ -278,7 +410,16 @@ function moister(state: BinState, waterL: number, dryInKg: number): BinState {
   const value = Math.min(0.95, water / (water + dry));
   return {
     ...state,
-    moisture: { day: state.lastDay, value, low: Math.max(0, value - 0.08), high: Math.min(0.97, value + 0.08), knownBy: "bedding", dryKg: dry, waterInL: 0, dryInKg: 0 },
+    moisture: {
+      day: state.lastDay,
+      value,
+      low: Math.max(0, value - 0.08),
+      high: Math.min(0.97, value + 0.08),
+      knownBy: "bedding",
+      dryKg: dry,
+      waterInL: 0,
+      dryInKg: 0,
+    },
   };
 }
 

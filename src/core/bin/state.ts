@@ -91,14 +91,29 @@ export const EMPTY_BIN: BinState = {
   feedings: [],
   visits: 0,
   readings: 0,
-  totals: { fedKg: 0, fedDryKg: 0, beddedKg: 0, beddedDryKg: 0, wateredL: 0, drainedL: 0, harvestedKg: 0, wormsOutKg: 0 },
+  totals: {
+    fedKg: 0,
+    fedDryKg: 0,
+    beddedKg: 0,
+    beddedDryKg: 0,
+    wateredL: 0,
+    drainedL: 0,
+    harvestedKg: 0,
+    wormsOutKg: 0,
+  },
   problems: [],
 };
 
 export const placeKey = (compartmentId: string, place: number): string => `${compartmentId}/${place}`;
 
 /** The signs that call for action the same day, whatever the school. */
-export const ALARM_SIGNS: ReadonlySet<string> = new Set(["mass-escape", "string-of-beads", "worms-limp-dead", "hot-centre", "rodent-signs"]);
+const ALARM_SIGNS: ReadonlySet<string> = new Set([
+  "mass-escape",
+  "string-of-beads",
+  "worms-limp-dead",
+  "hot-centre",
+  "rodent-signs",
+]);
 export const isAlarm = (reading: Reading): boolean =>
   (reading.of === "sign" && reading.isPresent && ALARM_SIGNS.has(reading.sign)) ||
   (reading.of === "smell" && reading.smell === "ammonia") ||

@@ -36,14 +36,18 @@ export const systemOf = (id: System): SystemFacts => TABLE[id];
 export const SYSTEM_LIST: readonly SystemFacts[] = Object.values(TABLE);
 
 export const areaM2 = (compartment: Compartment): number => compartment.widthM * compartment.lengthM;
-export const volumeOfL = (compartment: Compartment): number => areaM2(compartment) * compartment.heightM * 1000;
+export const volumeOfL = (compartment: Compartment): number =>
+  areaM2(compartment) * compartment.heightM * 1000;
 
 /** Surface that worms feed on: the open top of the column, or the whole length of a trough. */
 export function surfaceM2(setup: BinSetup): number {
   const areas = setup.compartments.map(areaM2);
-  return systemOf(setup.system).arrangement === "line" ? areas.reduce((sum, area) => sum + area, 0) : Math.max(...areas);
+  return systemOf(setup.system).arrangement === "line"
+    ? areas.reduce((sum, area) => sum + area, 0)
+    : Math.max(...areas);
 }
-export const binVolumeL = (setup: BinSetup): number => setup.compartments.reduce((sum, one) => sum + volumeOfL(one), 0);
+export const binVolumeL = (setup: BinSetup): number =>
+  setup.compartments.reduce((sum, one) => sum + volumeOfL(one), 0);
 
 /** Food goes to the top of a stack and to the first end of a line. Record schema: there is at least one compartment. */
 export const fedCompartment = (setup: BinSetup): Compartment =>

@@ -1,6 +1,16 @@
 import fc from "fast-check";
 import { localDate, type LocalDate } from "@/vocabulary/fields";
-import { addDays, ago, dayNumber, dayOfYear, daysBetween, localDateAt, span, spokenDay, weekdayName } from "./day";
+import {
+  addDays,
+  ago,
+  dayNumber,
+  dayOfYear,
+  daysBetween,
+  localDateAt,
+  span,
+  spokenDay,
+  weekdayName,
+} from "./day";
 
 const day = (text: string) => localDate.parse(text);
 const anyDay = fc.integer({ min: -20_000, max: 60_000 }).map((n) => addDays(day("1970-01-01"), n));

@@ -12,20 +12,23 @@ const MS_PER_DAY = 86_400_000;
 export const dayNumber = (date: LocalDate): number => Date.parse(`${date}T00:00:00Z`) / MS_PER_DAY;
 
 /** @throws RangeError outside the years 1900 to 2199. */
-export function dateOfDayNumber(days: number): LocalDate {
+function dateOfDayNumber(days: number): LocalDate {
   const text = new Date(days * MS_PER_DAY).toISOString().slice(0, 10);
   const parsed = localDate.safeParse(text);
-  if (!parsed.success) throw new RangeError(`dateOfDayNumber: days must fall in the years 1900 to 2199, got ${days}`);
+  if (!parsed.success)
+    throw new RangeError(`dateOfDayNumber: days must fall in the years 1900 to 2199, got ${days}`);
   return parsed.data;
 }
 
-export const addDays = (date: LocalDate, days: number): LocalDate => dateOfDayNumber(dayNumber(date) + Math.round(days));
+export const addDays = (date: LocalDate, days: number): LocalDate =>
+  dateOfDayNumber(dayNumber(date) + Math.round(days));
 
 /** Whole calendar days from the first day to the second; negative if the second is earlier. */
 export const daysBetween = (from: LocalDate, to: LocalDate): number => dayNumber(to) - dayNumber(from);
 
 /** 1 on 1 January. */
-export const dayOfYear = (date: LocalDate): number => dayNumber(date) - Date.parse(`${date.slice(0, 4)}-01-01T00:00:00Z`) / MS_PER_DAY + 1;
+export const dayOfYear = (date: LocalDate): number =>
+  dayNumber(date) - Date.parse(`${date.slice(0, 4)}-01-01T00:00:00Z`) / MS_PER_DAY + 1;
 
 /** The calendar day that a clock on the wall shows at that moment; zone of the machine unless another is named. */
 export function localDateAt(instant: Date, timeZone?: string): LocalDate {
@@ -58,8 +61,8 @@ const MONTHS = [
 ] as const;
 
 export const weekdayName = (date: LocalDate): string => WEEKDAYS[(((dayNumber(date) + 4) % 7) + 7) % 7]!;
-export const dayOfMonth = (date: LocalDate): number => Number(date.slice(8, 10));
-export const monthName = (date: LocalDate): string => MONTHS[Number(date.slice(5, 7)) - 1]!;
+const dayOfMonth = (date: LocalDate): number => Number(date.slice(8, 10));
+const monthName = (date: LocalDate): string => MONTHS[Number(date.slice(5, 7)) - 1]!;
 
 /** "23 November"; with the year when it is not the year one is in. */
 export const dayAndMonth = (date: LocalDate, today?: LocalDate): string =>

@@ -6,10 +6,16 @@ import { materialOf, materialsFor } from "./material";
 import { SCHOOL_TABLE, schoolOf } from "./school";
 
 const table = (name: string) =>
-  Papa.parse<Record<string, string>>(readFileSync(path.join(__dirname, "source", `${name}.csv`), "utf8").trim(), { header: true }).data;
+  Papa.parse<Record<string, string>>(
+    readFileSync(path.join(__dirname, "source", `${name}.csv`), "utf8").trim(),
+    { header: true },
+  ).data;
 
 test("every row of the tables is in the app, with the figures of the table", () => {
-  for (const [name, use] of [["foods", "food"], ["beddings", "bedding"]] as const) {
+  for (const [name, use] of [
+    ["foods", "food"],
+    ["beddings", "bedding"],
+  ] as const) {
     for (const row of table(name)) {
       const material = materialOf(use, row.id!);
       expect(material.name).toBe(row.name);
@@ -19,7 +25,9 @@ test("every row of the tables is in the app, with the figures of the table", () 
   }
   expect(SCHOOL_TABLE.map((school) => school.id).sort()).toEqual([...SCHOOLS].sort());
   for (const row of table("schools")) {
-    expect(schoolOf(row.id as (typeof SCHOOLS)[number]).usualIntervalDays).toBe(Number(row.feed_interval_days_typ));
+    expect(schoolOf(row.id as (typeof SCHOOLS)[number]).usualIntervalDays).toBe(
+      Number(row.feed_interval_days_typ),
+    );
   }
 });
 

@@ -23,13 +23,16 @@ const FALLBACK: Record<MaterialUse, { moisture: number; densityKgPerL: number }>
   amendment: { moisture: 0.02, densityKgPerL: 1.2 },
 };
 
-const ALL: readonly Material[] = (materials as readonly (Partial<Material> & Pick<Material, "id" | "name" | "use" | "stance">)[]).map((row) => ({
+const ALL: readonly Material[] = (
+  materials as readonly (Partial<Material> & Pick<Material, "id" | "name" | "use" | "stance">)[]
+).map((row) => ({
   ...FALLBACK[row.use],
   ...row,
 }));
 const BY_KEY = new Map(ALL.map((material) => [`${material.use}/${material.id}`, material]));
 
-export const materialsFor = (use: MaterialUse): readonly Material[] => ALL.filter((material) => material.use === use);
+export const materialsFor = (use: MaterialUse): readonly Material[] =>
+  ALL.filter((material) => material.use === use);
 
 /** An unknown id (from a newer archive, say) is treated as mixed scraps, shredded card or grit, under its own id. */
 export const materialOf = (use: MaterialUse, id: string): Material =>

@@ -33,4 +33,5 @@ export function schoolOf(id: SchoolId): School {
 }
 
 /** Schools whose bins are left in peace between meals: no digging to look, only quiet checks. */
-export const isLeftInPeace = (id: SchoolId): boolean => id === "central-pocket-batch" || id === "stack-swap" || id === "leaf-litter-low-input";
+export const isLeftInPeace = (id: SchoolId): boolean =>
+  id === "central-pocket-batch" || id === "stack-swap" || id === "leaf-litter-low-input";

@@ -11,4 +11,5 @@ export function seeded(seed: string): () => number {
 }
 
 /** About normal, mean 0 and spread 1 (sum of twelve). */
-export const bellShaped = (chance: () => number): number => Array.from({ length: 12 }, chance).reduce((sum, value) => sum + value, -6);
+export const bellShaped = (chance: () => number): number =>
+  Array.from({ length: 12 }, chance).reduce((sum, value) => sum + value, -6);

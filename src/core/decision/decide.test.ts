@@ -14,7 +14,17 @@ import { sayEvidence, sayReason, sayStep } from "./words";
 /** A year on: fed weekly, all well. */
 const fedTub = (wormsKg = 0.5): Entry[] => [
   ...newTub(wormsKg),
-  ...Array.from({ length: 20 }, (_, week) => [meal(0.6, (week % 8) + 1, 40 + week * 7), look([{ of: "squeeze", squeeze: "fewDrops" }, { of: "smell", smell: "earthy" }], 40 + week * 7, { nextDay: addDays(START, 47 + week * 7) })]).flat(),
+  ...Array.from({ length: 20 }, (_, week) => [
+    meal(0.6, (week % 8) + 1, 40 + week * 7),
+    look(
+      [
+        { of: "squeeze", squeeze: "fewDrops" },
+        { of: "smell", smell: "earthy" },
+      ],
+      40 + week * 7,
+      { nextDay: addDays(START, 47 + week * 7) },
+    ),
+  ]).flat(),
 ];
 const LAST = 40 + 19 * 7;
 
@@ -24,9 +34,22 @@ function decided(log: readonly Entry[], readings: readonly unknown[], on: number
   return decide(simpleExpectation(state, CLIMATE, today), practiceOf(state)!, readings as Reading[], today);
 }
 const kinds = (decision: Decision) => decision.steps.map((step) => step.kind);
-const massOf = (decision: Decision, kind: StepKind) => decision.steps.reduce((sum, step) => (step.kind === kind && step.amount && "massKg" in step.amount ? sum + step.amount.massKg : sum), 0);
-const waterOf = (decision: Decision) => decision.steps.reduce((sum, step) => (step.kind === "water" && step.amount && "volumeL" in step.amount ? sum + step.amount.volumeL : sum), 0);
-const well = [{ of: "squeeze", squeeze: "fewDrops" }, { of: "smell", smell: "earthy" }];
+const massOf = (decision: Decision, kind: StepKind) =>
+  decision.steps.reduce(
+    (sum, step) =>
+      step.kind === kind && step.amount && "massKg" in step.amount ? sum + step.amount.massKg : sum,
+    0,
+  );
+const waterOf = (decision: Decision) =>
+  decision.steps.reduce(
+    (sum, step) =>
+      step.kind === "water" && step.amount && "volumeL" in step.amount ? sum + step.amount.volumeL : sum,
+    0,
+  );
+const well = [
+  { of: "squeeze", squeeze: "fewDrops" },
+  { of: "smell", smell: "earthy" },
+];
 const allGone = [4, 5].map((place) => ({ of: "foodLeft", foodLeft: "none", place }));
 
 test("a hungry, healthy bin is fed at the next place, covered, and visited again", () => {
@@ -44,7 +67,14 @@ test("food left at the place: wait, and come back when it is likely gone", () =>
   expect(decision.steps[0]?.why).toMatchObject({ code: "food/left", place: 5, foodLeft: "half" });
 });
 test("a sour smell: bedding only, no food", () => {
-  const decision = decided(fedTub(), [{ of: "squeeze", squeeze: "fewDrops" }, { of: "smell", smell: "sour" }], LAST + 7);
+  const decision = decided(
+    fedTub(),
+    [
+      { of: "squeeze", squeeze: "fewDrops" },
+      { of: "smell", smell: "sour" },
+    ],
+    LAST + 7,
+  );
   expect(decision.verdict).toBe("beddingOnly");
   expect(kinds(decision)).toContain("addDryBedding");
   expect(kinds(decision)).not.toContain("feed");
@@ -54,7 +84,9 @@ test("a dusty handful: water first, at most a tenth of the bin in one go", () =>
   expect(decision.verdict).toBe("moistureFirst");
   expect(kinds(decision)).toEqual(["water"]);
   const state = replay(fedTub());
-  expect(waterOf(decision)).toBeLessThanOrEqual(0.1 * simpleExpectation(state, CLIMATE, addDays(START, LAST + 7)).wetMassKg.middle + 1e-9);
+  expect(waterOf(decision)).toBeLessThanOrEqual(
+    0.1 * simpleExpectation(state, CLIMATE, addDays(START, LAST + 7)).wetMassKg.middle + 1e-9,
+  );
 });
 test("a stream: dry bedding first, no food, no water", () => {
   const decision = decided(fedTub(), [{ of: "squeeze", squeeze: "stream" }], LAST + 7);
@@ -63,7 +95,10 @@ test("a stream: dry bedding first, no food, no water", () => {
   expect(kinds(decision)).not.toContain("feed");
 });
 test("a breeding tub at three to four drops is sound, a tub of castings is not", () => {
-  const wet = [{ of: "squeeze", squeeze: "manyDrops" }, { of: "smell", smell: "earthy" }];
+  const wet = [
+    { of: "squeeze", squeeze: "manyDrops" },
+    { of: "smell", smell: "earthy" },
+  ];
   const breeder = [...newTub(0.2, setupOf("breederTub"))];
   expect(decided(breeder, wet, 30).steps.some((step) => step.why.code === "moisture/wet")).toBe(false);
   const pot = [...newTub(0.2, setupOf("fabricPot"))];
@@ -74,8 +109,20 @@ test.each([
   [[{ of: "sign", sign: "string-of-beads", isPresent: true }], "emergency/dying"],
   [[{ of: "smell", smell: "ammonia" }], "air/gas-off-first"],
   [[{ of: "temperature", temperatureC: 34 }], "emergency/too-hot"],
-  [[{ of: "warmth", warmth: "hot" }, { of: "sign", sign: "mass-escape", isPresent: true }], "emergency/too-hot"],
-  [[{ of: "squeeze", squeeze: "stream" }, { of: "smell", smell: "rotten" }], "emergency/flooded"],
+  [
+    [
+      { of: "warmth", warmth: "hot" },
+      { of: "sign", sign: "mass-escape", isPresent: true },
+    ],
+    "emergency/too-hot",
+  ],
+  [
+    [
+      { of: "squeeze", squeeze: "stream" },
+      { of: "smell", smell: "rotten" },
+    ],
+    "emergency/flooded",
+  ],
 ] as [unknown[], string][])("an emergency is acted on now: %j", (readings, code) => {
   const decision = decided(fedTub(), readings, LAST + 2);
   expect(decision.verdict).toBe("actNow");
@@ -84,10 +131,16 @@ test.each([
   expect(decision.nextDay <= addDays(START, LAST + 4)).toBe(true);
 });
 test("a sign that was looked for and not there rings no alarm", () => {
-  expect(decided(fedTub(), [...well, ...allGone, { of: "sign", sign: "mass-escape", isPresent: false }], LAST + 7).verdict).toBe("feed");
+  expect(
+    decided(fedTub(), [...well, ...allGone, { of: "sign", sign: "mass-escape", isPresent: false }], LAST + 7)
+      .verdict,
+  ).toBe("feed");
 });
 test("a resting bin is left in peace until its day, unless something is wrong", () => {
-  const resting = [...fedTub(), entry({ kind: "altered", changes: { resting: true, restingUntil: "2027-02-01" } }, LAST + 1)];
+  const resting = [
+    ...fedTub(),
+    entry({ kind: "altered", changes: { resting: true, restingUntil: "2027-02-01" } }, LAST + 1),
+  ];
   expect(decided(resting, [], LAST + 10)).toMatchObject({ verdict: "leave", nextDay: "2027-02-01" });
   expect(decided(resting, [{ of: "smell", smell: "rotten" }], LAST + 10).verdict).toBe("beddingOnly");
 });
@@ -99,7 +152,14 @@ test("no worms, no meal; and none just after the last", () => {
 const anyLog = fc.record({
   system: fc.constantFrom(...SYSTEMS),
   wormsKg: fc.double({ min: 0, max: 8, noNaN: true }),
-  meals: fc.array(fc.record({ massKg: fc.double({ min: 0.01, max: 6, noNaN: true }), place: fc.integer({ min: 1, max: 8 }), on: fc.integer({ min: 4, max: 120 }) }), { maxLength: 8 }),
+  meals: fc.array(
+    fc.record({
+      massKg: fc.double({ min: 0.01, max: 6, noNaN: true }),
+      place: fc.integer({ min: 1, max: 8 }),
+      on: fc.integer({ min: 4, max: 120 }),
+    }),
+    { maxLength: 8 },
+  ),
   on: fc.integer({ min: 4, max: 200 }),
 });
 const anyReadings = fc.record({
@@ -108,17 +168,27 @@ const anyReadings = fc.record({
   left: fc.option(fc.constantFrom("none", "little", "half", "most"), { nil: undefined }),
   temperatureC: fc.option(fc.double({ min: -10, max: 45, noNaN: true }), { nil: undefined }),
 });
-const logOf = ({ system, wormsKg, meals }: { system: (typeof SYSTEMS)[number]; wormsKg: number; meals: { massKg: number; place: number; on: number }[] }) => [
-  ...newTub(wormsKg, setupOf(system)),
-  ...meals.map(({ massKg, place, on }) => meal(massKg, place, on)),
-];
-const readingsOf = (seen: { squeeze?: unknown; smell?: unknown; left?: unknown; temperatureC?: unknown }, log: readonly Entry[]) => {
+const logOf = ({
+  system,
+  wormsKg,
+  meals,
+}: {
+  system: (typeof SYSTEMS)[number];
+  wormsKg: number;
+  meals: { massKg: number; place: number; on: number }[];
+}) => [...newTub(wormsKg, setupOf(system)), ...meals.map(({ massKg, place, on }) => meal(massKg, place, on))];
+const readingsOf = (
+  seen: { squeeze?: unknown; smell?: unknown; left?: unknown; temperatureC?: unknown },
+  log: readonly Entry[],
+) => {
   const last = replay(log).feedings.at(-1);
   return [
     ...(seen.squeeze ? [{ of: "squeeze", squeeze: seen.squeeze }] : []),
     ...(seen.smell ? [{ of: "smell", smell: seen.smell }] : []),
     ...(seen.temperatureC === undefined ? [] : [{ of: "temperature", temperatureC: seen.temperatureC }]),
-    ...(seen.left && last ? [{ of: "foodLeft", foodLeft: seen.left, place: last.place, compartment: last.compartmentId }] : []),
+    ...(seen.left && last
+      ? [{ of: "foodLeft", foodLeft: seen.left, place: last.place, compartment: last.compartmentId }]
+      : []),
   ];
 };
 
@@ -132,10 +202,16 @@ test("for every bin and every reading: one to six steps, finite amounts of nough
       expect(decision.steps.length).toBeLessThanOrEqual(6);
       expect(decision.nextDay > today).toBe(true);
       for (const step of decision.steps) {
-        for (const amount of Object.values(step.amount ?? {})) expect(Number.isFinite(amount) && amount >= 0).toBe(true);
-        const words = [sayReason(step.why, { units: "us", today }), ...step.evidence.map((one) => sayEvidence(one, { units: "us", today }))];
+        for (const amount of Object.values(step.amount ?? {}))
+          expect(Number.isFinite(amount) && amount >= 0).toBe(true);
+        const words = [
+          sayReason(step.why, { units: "us", today }),
+          ...step.evidence.map((one) => sayEvidence(one, { units: "us", today })),
+        ];
         const told = sayStep(step, { units: "metric" });
-        expect(`${words.join(" ")} ${told.before}${told.amount ?? ""}${told.after}`).not.toMatch(/NaN|undefined|Infinity/);
+        expect(`${words.join(" ")} ${told.before}${told.amount ?? ""}${told.after}`).not.toMatch(
+          /NaN|undefined|Infinity/,
+        );
         if (step.amount) expect(told.amount).toBeDefined();
       }
     }),
@@ -146,7 +222,9 @@ test("a wetter reading never asks for more water", () => {
   fc.assert(
     fc.property(anyLog, (bin) => {
       const log = logOf(bin);
-      const water = SQUEEZES.map((squeeze) => waterOf(decided(log, [{ of: "squeeze", squeeze }], bin.on + 60)));
+      const water = SQUEEZES.map((squeeze) =>
+        waterOf(decided(log, [{ of: "squeeze", squeeze }], bin.on + 60)),
+      );
       water.slice(1).forEach((litres, at) => expect(litres).toBeLessThanOrEqual(water[at]! + 1e-9));
     }),
   );
@@ -156,13 +234,18 @@ test("more food left never gives a larger ration, and more worms never a smaller
     fc.property(anyLog, fc.double({ min: 0, max: 3, noNaN: true }), (bin, more) => {
       const rations = (["none", "little", "half", "most"] as const).map((left) => {
         const log = logOf(bin);
-        return massOf(decided(log, readingsOf({ left, squeeze: "fewDrops", smell: "earthy" }, log), bin.on + 60), "feed");
+        return massOf(
+          decided(log, readingsOf({ left, squeeze: "fewDrops", smell: "earthy" }, log), bin.on + 60),
+          "feed",
+        );
       });
       rations.slice(1).forEach((kg, at) => expect(kg).toBeLessThanOrEqual(rations[at]! + 1e-9));
       const fewer = logOf(bin);
       const many = logOf({ ...bin, wormsKg: bin.wormsKg + more });
       const readings = { left: "none", squeeze: "fewDrops", smell: "earthy" };
-      expect(massOf(decided(many, readingsOf(readings, many), bin.on + 60), "feed")).toBeGreaterThanOrEqual(massOf(decided(fewer, readingsOf(readings, fewer), bin.on + 60), "feed") - 1e-9);
+      expect(massOf(decided(many, readingsOf(readings, many), bin.on + 60), "feed")).toBeGreaterThanOrEqual(
+        massOf(decided(fewer, readingsOf(readings, fewer), bin.on + 60), "feed") - 1e-9,
+      );
     }),
     { numRuns: 200 },
   );

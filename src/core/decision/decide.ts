@@ -21,7 +21,12 @@ import { seenIn } from "./practice";
  * Laws (tested): amounts are finite and never negative; a wetter reading never asks for more water; more worms never
  * give a smaller ration; more food left never gives a larger one.
  */
-export function decide(expectation: Expectation, practice: Practice, readings: readonly Reading[], today: LocalDate): Decision {
+export function decide(
+  expectation: Expectation,
+  practice: Practice,
+  readings: readonly Reading[],
+  today: LocalDate,
+): Decision {
   const seen = seenIn(readings, fedCompartment(practice.setup).id);
   const capped = (decision: Decision): Decision => ({ ...decision, steps: decision.steps.slice(0, 6) });
 
@@ -31,15 +36,29 @@ export function decide(expectation: Expectation, practice: Practice, readings: r
   const smell = seen.smell ?? recentSmell(practice, today);
   if (smell && smell !== "earthy") return capped(beddingOnly(expectation, practice, seen, smell, today));
 
-  const resting = practice.setup.resting || (isLeftInPeace(practice.school.id) && seen.foodLeft.size === 0 && isBeforeDue(practice, today));
-  if (resting && seen.squeeze === undefined && seen.moisture === undefined) return leaveInPeace(practice, today);
+  const resting =
+    practice.setup.resting ||
+    (isLeftInPeace(practice.school.id) && seen.foodLeft.size === 0 && isBeforeDue(practice, today));
+  if (resting && seen.squeeze === undefined && seen.moisture === undefined)
+    return leaveInPeace(practice, today);
 
   const fault = moistureFault(expectation, practice, seen);
   if (fault === "dust" || fault === "stream") {
-    const steps = fault === "dust" ? moistenSteps(expectation, practice, seen) : dryOutSteps(expectation, practice, seen);
-    return capped({ verdict: "moistureFirst", steps, nextDay: addDays(today, fault === "stream" ? 3 : 2), cautions: fault === "stream" ? ["dust", "leachate"] : [] });
+    const steps =
+      fault === "dust" ? moistenSteps(expectation, practice, seen) : dryOutSteps(expectation, practice, seen);
+    return capped({
+      verdict: "moistureFirst",
+      steps,
+      nextDay: addDays(today, fault === "stream" ? 3 : 2),
+      cautions: fault === "stream" ? ["dust", "leachate"] : [],
+    });
   }
-  const moisten = fault === "dry" ? moistenSteps(expectation, practice, seen) : fault === "wet" ? dryOutSteps(expectation, practice, seen) : [];
+  const moisten =
+    fault === "dry"
+      ? moistenSteps(expectation, practice, seen)
+      : fault === "wet"
+        ? dryOutSteps(expectation, practice, seen)
+        : [];
 
   const drain = trayDue(practice, today);
   const standing = foodStanding(expectation, practice, seen, today);
@@ -77,18 +96,40 @@ function recentSmell({ state }: Practice, today: LocalDate) {
   return last && last.smell !== "earthy" && daysBetween(last.day, today) <= 5 ? last.smell : undefined;
 }
 
-const isBeforeDue = ({ state }: Practice, today: LocalDate): boolean => state.nextDay !== undefined && state.nextDay > today;
+const isBeforeDue = ({ state }: Practice, today: LocalDate): boolean =>
+  state.nextDay !== undefined && state.nextDay > today;
 
-function beddingOnly(expectation: Expectation, practice: Practice, seen: Seen, smell: NonNullable<Seen["smell"]>, today: LocalDate): Decision {
+function beddingOnly(
+  expectation: Expectation,
+  practice: Practice,
+  seen: Seen,
+  smell: NonNullable<Seen["smell"]>,
+  today: LocalDate,
+): Decision {
   const evidence = [{ from: "reading", of: "smell", smell } as const];
-  const hasFood = [...seen.foodLeft.values()].some((left) => left === "half" || left === "most") || expectation.places.some((place) => place.left.middle > 0.4);
-  const dry = dryOutSteps(expectation, practice, seen, { atLeast: true }).filter((step) => step.kind === "addDryBedding" || step.kind === "drain");
+  const hasFood =
+    [...seen.foodLeft.values()].some((left) => left === "half" || left === "most") ||
+    expectation.places.some((place) => place.left.middle > 0.4);
+  const dry = dryOutSteps(expectation, practice, seen, { atLeast: true }).filter(
+    (step) => step.kind === "addDryBedding" || step.kind === "drain",
+  );
   const steps: Step[] = [
-    ...(smell === "rotten" && hasFood ? [{ kind: "removeFood", why: { code: "smell/food-source" }, evidence } satisfies Step] : []),
+    ...(smell === "rotten" && hasFood
+      ? [{ kind: "removeFood", why: { code: "smell/food-source" }, evidence } satisfies Step]
+      : []),
     { kind: "fluff", why: { code: "air/let-in" }, evidence },
-    ...dry.map((step) => (step.kind === "addDryBedding" ? { ...step, why: { code: "smell/off", smell } as const, evidence: [...evidence, ...step.evidence] } : step)),
+    ...dry.map((step) =>
+      step.kind === "addDryBedding"
+        ? { ...step, why: { code: "smell/off", smell } as const, evidence: [...evidence, ...step.evidence] }
+        : step,
+    ),
   ];
-  return { verdict: "beddingOnly", steps, nextDay: addDays(today, 3), cautions: smell === "rotten" ? ["gas", "wet-hands-mould"] : ["dust"] };
+  return {
+    verdict: "beddingOnly",
+    steps,
+    nextDay: addDays(today, 3),
+    cautions: smell === "rotten" ? ["gas", "wet-hands-mould"] : ["dust"],
+  };
 }
 
 function leaveInPeace({ state, setup, school }: Practice, today: LocalDate): Decision {
@@ -96,7 +137,21 @@ function leaveInPeace({ state, setup, school }: Practice, today: LocalDate): Dec
   const nextDay = until && until > today ? until : addDays(today, school.usualIntervalDays);
   return {
     verdict: "leave",
-    steps: [{ kind: "leaveInPeace", why: { code: "school/in-peace", ...(until ? { until } : {}) }, evidence: [{ from: "school", of: "interval", minDays: school.minIntervalDays, usualDays: school.usualIntervalDays, maxDays: school.maxIntervalDays }] }],
+    steps: [
+      {
+        kind: "leaveInPeace",
+        why: { code: "school/in-peace", ...(until ? { until } : {}) },
+        evidence: [
+          {
+            from: "school",
+            of: "interval",
+            minDays: school.minIntervalDays,
+            usualDays: school.usualIntervalDays,
+            maxDays: school.maxIntervalDays,
+          },
+        ],
+      },
+    ],
     nextDay,
     cautions: [],
   };

@@ -4,26 +4,24 @@ import type { FoodLeft, Smell, Squeeze } from "@/vocabulary/readings";
 /** What the visit comes to. */
 export type Verdict = "actNow" | "beddingOnly" | "moistureFirst" | "wait" | "feed" | "leave";
 
-export const STEP_KINDS = [
-  "ventilate",
-  "moveToShade",
-  "cool",
-  "warmUp",
-  "rescueWorms",
-  "secureBin",
-  "removeFood",
-  "drain",
-  "scoopOut",
-  "fluff",
-  "addDryBedding",
-  "water",
-  "feed",
-  "cover",
-  "grit",
-  "closeAgain",
-  "leaveInPeace",
-] as const;
-export type StepKind = (typeof STEP_KINDS)[number];
+export type StepKind =
+  | "ventilate"
+  | "moveToShade"
+  | "cool"
+  | "warmUp"
+  | "rescueWorms"
+  | "secureBin"
+  | "removeFood"
+  | "drain"
+  | "scoopOut"
+  | "fluff"
+  | "addDryBedding"
+  | "water"
+  | "feed"
+  | "cover"
+  | "grit"
+  | "closeAgain"
+  | "leaveInPeace";
 
 /** Why a step is there; the sentence is made in words.ts, in the keeper's units. */
 export type Reason =
@@ -37,8 +35,18 @@ export type Reason =
   | { readonly code: "air/let-in" }
   | { readonly code: "smell/off"; readonly smell: Smell }
   | { readonly code: "smell/food-source" }
-  | { readonly code: "moisture/dry"; readonly moisture: number; readonly target: number; readonly squeeze?: Squeeze }
-  | { readonly code: "moisture/wet"; readonly moisture: number; readonly target: number; readonly squeeze?: Squeeze }
+  | {
+      readonly code: "moisture/dry";
+      readonly moisture: number;
+      readonly target: number;
+      readonly squeeze?: Squeeze;
+    }
+  | {
+      readonly code: "moisture/wet";
+      readonly moisture: number;
+      readonly target: number;
+      readonly squeeze?: Squeeze;
+    }
   | { readonly code: "moisture/sump" }
   | { readonly code: "moisture/make-room" }
   | { readonly code: "moisture/meal"; readonly foodKg: number }
@@ -61,19 +69,62 @@ export type Reason =
 
 /** What a step rests on, so that the keeper can check it. */
 export type Evidence =
-  | { readonly from: "reading"; readonly of: "squeeze"; readonly squeeze: Squeeze; readonly low: number; readonly high: number }
+  | {
+      readonly from: "reading";
+      readonly of: "squeeze";
+      readonly squeeze: Squeeze;
+      readonly low: number;
+      readonly high: number;
+    }
   | { readonly from: "reading"; readonly of: "foodLeft"; readonly foodLeft: FoodLeft; readonly place: number }
   | { readonly from: "reading"; readonly of: "smell"; readonly smell: Smell }
   | { readonly from: "reading"; readonly of: "temperature"; readonly temperatureC: number }
   | { readonly from: "reading"; readonly of: "sign"; readonly sign: string }
-  | { readonly from: "expectation"; readonly of: "moisture" | "temperature" | "worms"; readonly low: number; readonly high: number }
-  | { readonly from: "expectation"; readonly of: "foodLeft"; readonly place: number; readonly low: number; readonly high: number }
-  | { readonly from: "rule"; readonly of: "appetite"; readonly byWormsKg: number; readonly days: number; readonly temperature: number; readonly moisture: number; readonly maturity: number }
-  | { readonly from: "rule"; readonly of: "volume"; readonly byRatioKg: number; readonly ratio: number; readonly beddingL: number }
+  | {
+      readonly from: "expectation";
+      readonly of: "moisture" | "temperature" | "worms";
+      readonly low: number;
+      readonly high: number;
+    }
+  | {
+      readonly from: "expectation";
+      readonly of: "foodLeft";
+      readonly place: number;
+      readonly low: number;
+      readonly high: number;
+    }
+  | {
+      readonly from: "rule";
+      readonly of: "appetite";
+      readonly byWormsKg: number;
+      readonly days: number;
+      readonly temperature: number;
+      readonly moisture: number;
+      readonly maturity: number;
+    }
+  | {
+      readonly from: "rule";
+      readonly of: "volume";
+      readonly byRatioKg: number;
+      readonly ratio: number;
+      readonly beddingL: number;
+    }
   | { readonly from: "rule"; readonly of: "caution"; readonly shareOfWetMass: number }
-  | { readonly from: "log"; readonly of: "lastMeal"; readonly massKg: number; readonly day: LocalDate; readonly place: number }
+  | {
+      readonly from: "log";
+      readonly of: "lastMeal";
+      readonly massKg: number;
+      readonly day: LocalDate;
+      readonly place: number;
+    }
   | { readonly from: "school"; readonly of: "moisture"; readonly low: number; readonly high: number }
-  | { readonly from: "school"; readonly of: "interval"; readonly minDays: number; readonly usualDays: number; readonly maxDays: number }
+  | {
+      readonly from: "school";
+      readonly of: "interval";
+      readonly minDays: number;
+      readonly usualDays: number;
+      readonly maxDays: number;
+    }
   | { readonly from: "school"; readonly of: "places" };
 
 export interface Step {

@@ -1,7 +1,10 @@
 import type { LocalDate } from "@/vocabulary/fields";
+import type { FoodLeft } from "@/vocabulary/readings";
+import { foodLeftAt } from "@/vocabulary/readings";
 import { daysBetween } from "../calendar/day";
 import { materialOf } from "../catalogue/material";
 import { speciesOf } from "../catalogue/species";
+import type { Place } from "../bin/place";
 import { lastFeeding, nextPlace, placeAreaM2 } from "../bin/place";
 import { placeKey } from "../bin/state";
 import type { Band, Expectation } from "../expectation/expectation";
@@ -37,22 +40,50 @@ export function feedSteps(expectation: Expectation, practice: Practice, seen: Se
   });
   const temperatureC = seen.temperatureC ?? expectation.temperatureC.middle;
   if (state.worms.massKg <= 0) return wait({ code: "food/no-worms" }, 7);
-  if (temperatureC < speciesOf(state.worms.speciesId).leastC + 2) return wait({ code: "food/too-cold", temperatureC }, Math.max(7, usual));
+  if (temperatureC < speciesOf(state.worms.speciesId).leastC + 2)
+    return wait({ code: "food/too-cold", temperatureC }, Math.max(7, usual));
 
   const sized = sizedRation(expectation, practice, seen, today);
-  if (sized.rationKg < LEAST_MEAL_KG) return wait(sized.why.code === "food/by-room" ? { code: "food/no-room" } : sized.isBufferFull ? { code: "food/buffer-full", standingKg: sized.standingKg } : { code: "food/too-little" }, Math.max(3, usual));
+  if (sized.rationKg < LEAST_MEAL_KG)
+    return wait(
+      sized.why.code === "food/by-room"
+        ? { code: "food/no-room" }
+        : sized.isBufferFull
+          ? { code: "food/buffer-full", standingKg: sized.standingKg }
+          : { code: "food/too-little" },
+      Math.max(3, usual),
+    );
 
   const next = nextPlace(state);
   const place = next ? { compartmentId: next.compartmentId, place: next.place } : {};
   const depthM = Math.min(0.06, Math.max(0.03, (practice.setup.compartments[0]?.heightM ?? 0.3) / 8));
   const steps: Step[] = [
-    { kind: "feed", amount: { massKg: sized.rationKg }, materialId: SCRAPS.id, ...place, depthM, why: sized.why, evidence: sized.evidence },
+    {
+      kind: "feed",
+      amount: { massKg: sized.rationKg },
+      materialId: SCRAPS.id,
+      ...place,
+      depthM,
+      why: sized.why,
+      evidence: sized.evidence,
+    },
     ...balancingBedding(sized.rationKg, expectation, practice, seen),
     coverStep(practice, sized.rationKg),
     ...gritStep(practice, expectation, today),
   ];
-  const days = Math.min(school.maxIntervalDays, Math.max(school.minIntervalDays, Math.round(sized.lastsDays)));
-  return { isMeal: true, steps, nextInDays: { low: Math.max(1, Math.min(days, school.minIntervalDays)), middle: days, high: Math.max(days, Math.min(school.maxIntervalDays, Math.round(days * 1.6))) } };
+  const days = Math.min(
+    school.maxIntervalDays,
+    Math.max(school.minIntervalDays, Math.round(sized.lastsDays)),
+  );
+  return {
+    isMeal: true,
+    steps,
+    nextInDays: {
+      low: Math.max(1, Math.min(days, school.minIntervalDays)),
+      middle: days,
+      high: Math.max(days, Math.min(school.maxIntervalDays, Math.round(days * 1.6))),
+    },
+  };
 }
 
 interface Sized {
@@ -86,47 +117,81 @@ function sizedRation(expectation: Expectation, practice: Practice, seen: Seen, t
     days,
     { beddingL, ratio, foodDensityKgPerL: SCRAPS.densityKgPerL },
   );
-  const standingKg = expectation.places.reduce((sum, place) => sum + place.massKg * (place.left.middle > 0.05 ? place.left.middle : 0), 0);
+  const standingKg = expectation.places.reduce(
+    (sum, place) => sum + place.massKg * (place.left.middle > 0.05 ? place.left.middle : 0),
+    0,
+  );
   const byBedding = Math.max(0, (both.byRatioKg ?? Infinity) - standingKg);
   const byRoom = (expectation.freeL / 2) * SCRAPS.densityKgPerL;
   const last = lastFeeding(state);
   const next = nextPlace(state);
-  const tested = next ? (seen.foodLeft.get(placeKey(next.compartmentId, next.place)) ?? lastTestAt(state, next)) : undefined;
+  const tested = next
+    ? (seen.foodLeft.get(placeKey(next.compartmentId, next.place)) ?? expectedLeftAt(expectation, next))
+    : undefined;
   const isRecent = last !== undefined && daysBetween(last.day, today) <= 2 * school.maxIntervalDays;
   const factor = tested === undefined ? 1.25 : evidenceFactor(tested);
   // One small meal (a busy week, a young bin) must not keep the next ones small for ever.
-  const byLast = last && isRecent ? Math.max(last.massKg, both.byWormsKg * LEAST_SHARE) * factor : both.byWormsKg * Math.min(1, factor);
+  const byLast =
+    last && isRecent
+      ? Math.max(last.massKg, both.byWormsKg * LEAST_SHARE) * factor
+      : both.byWormsKg * Math.min(1, factor);
   const rationKg = Math.min(both.byWormsKg, byBedding, byLast, byRoom);
   const left = tested;
   const why: Reason =
     rationKg === byRoom
       ? { code: "food/by-room", freeL: expectation.freeL }
       : rationKg === byLast && last && isRecent
-      ? { code: "food/by-last", lastKg: last.massKg, ...(left ? { foodLeft: left } : {}) }
-      : rationKg === byBedding
-        ? { code: "food/by-bedding", ratio, beddingL }
-        : { code: "food/by-worms", days, wormsKg: expectation.wormsKg.middle };
+        ? { code: "food/by-last", lastKg: last.massKg, ...(left ? { foodLeft: left } : {}) }
+        : rationKg === byBedding
+          ? { code: "food/by-bedding", ratio, beddingL }
+          : { code: "food/by-worms", days, wormsKg: expectation.wormsKg.middle };
   const evidence: Evidence[] = [
-    ...(left && next ? [{ from: "reading", of: "foodLeft", foodLeft: left, place: next.place } as const] : []),
+    ...(left && next && seen.foodLeft.has(placeKey(next.compartmentId, next.place))
+      ? [{ from: "reading", of: "foodLeft", foodLeft: left, place: next.place } as const]
+      : []),
     { from: "rule", of: "appetite", byWormsKg: both.byWormsKg, days, ...both.capacity.factors },
     { from: "rule", of: "volume", byRatioKg: both.byRatioKg ?? 0, ratio, beddingL },
-    ...(last ? [{ from: "log", of: "lastMeal", massKg: last.massKg, day: last.day, place: last.place } as const] : []),
+    ...(last
+      ? [{ from: "log", of: "lastMeal", massKg: last.massKg, day: last.day, place: last.place } as const]
+      : []),
     ...appetiteEvidence(expectation, practice).slice(0, 1),
     { from: "school", of: "places" },
   ];
   const perDay = both.capacity.kgPerDay;
-  return { rationKg, why, evidence, lastsDays: perDay > 0 ? rationKg / perDay : days, standingKg, isBufferFull: rationKg === byBedding };
+  return {
+    rationKg,
+    why,
+    evidence,
+    lastsDays: perDay > 0 ? rationKg / perDay : days,
+    standingKg,
+    isBufferFull: rationKg === byBedding,
+  };
 }
 
-/** How the last meal at a place ended, if it was seen. */
-const lastTestAt = (state: Practice["state"], place: { readonly compartmentId: string; readonly place: number }) =>
-  state.feedings.findLast((feeding) => feeding.compartmentId === place.compartmentId && feeding.place === place.place)?.left;
+/** What one would most likely see of the last meal at a place. */
+function expectedLeftAt(expectation: Expectation, place: Place): FoodLeft | undefined {
+  const expected = expectation.places.find(
+    (one) => one.compartmentId === place.compartmentId && one.place === place.place,
+  );
+  return expected && expected.massKg > 0 ? foodLeftAt(expected.left.middle) : undefined;
+}
 
 function appetiteEvidence(expectation: Expectation, { school }: Practice): Evidence[] {
   return [
     { from: "expectation", of: "worms", low: expectation.wormsKg.low, high: expectation.wormsKg.high },
-    { from: "expectation", of: "temperature", low: expectation.temperatureC.low, high: expectation.temperatureC.high },
-    { from: "school", of: "interval", minDays: school.minIntervalDays, usualDays: school.usualIntervalDays, maxDays: school.maxIntervalDays },
+    {
+      from: "expectation",
+      of: "temperature",
+      low: expectation.temperatureC.low,
+      high: expectation.temperatureC.high,
+    },
+    {
+      from: "school",
+      of: "interval",
+      minDays: school.minIntervalDays,
+      usualDays: school.usualIntervalDays,
+      maxDays: school.maxIntervalDays,
+    },
   ];
 }
 
@@ -152,7 +217,13 @@ function coverStep(practice: Practice, foodKg: number): Step {
   const overPlace = placeAreaM2(practice.state) * COVER_M * 1000;
   // A heap needs no more cover than about its own volume and a half.
   const volumeL = Math.min(overPlace, Math.max(0.5, (1.5 * foodKg) / SCRAPS.densityKgPerL));
-  return { kind: "cover", amount: { volumeL }, materialId: "leaf-mould", why: { code: "cover/flies", depthM: COVER_M }, evidence: [{ from: "school", of: "places" }] };
+  return {
+    kind: "cover",
+    amount: { volumeL },
+    materialId: "leaf-mould",
+    why: { code: "cover/flies", depthM: COVER_M },
+    evidence: [{ from: "school", of: "places" }],
+  };
 }
 
 /** Crushed shell, 1.2 g to a litre of bedding a month, at most what a spoon holds. Source: amendment table, crushed eggshell. */
@@ -160,5 +231,13 @@ function gritStep({ state, setup }: Practice, expectation: Expectation, today: L
   const last = state.gritOn ?? state.worms.since;
   if (!last || daysBetween(last, today) < 30 || setup.system === "tower") return [];
   const litres = expectation.wetMassKg.middle / 0.7;
-  return [{ kind: "grit", amount: { massKg: Math.min(0.1, 0.0012 * litres) }, materialId: "eggshell-crushed", why: { code: "grit/monthly" }, evidence: [{ from: "school", of: "places" }] }];
+  return [
+    {
+      kind: "grit",
+      amount: { massKg: Math.min(0.1, 0.0012 * litres) },
+      materialId: "eggshell-crushed",
+      why: { code: "grit/monthly" },
+      evidence: [{ from: "school", of: "places" }],
+    },
+  ];
 }

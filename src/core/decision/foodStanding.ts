@@ -22,13 +22,20 @@ const TRACE = 0.35;
  * are only two, of the other one too, since both are half of the bin. What was seen today goes before what was
  * expected. Where one goes round many places, the last meal may still lie whole: the place one comes to is the test.
  */
-export function foodStanding(expectation: Expectation, practice: Practice, seen: Seen, today: LocalDate): Standing | undefined {
+export function foodStanding(
+  expectation: Expectation,
+  practice: Practice,
+  seen: Seen,
+  today: LocalDate,
+): Standing | undefined {
   const next = nextPlace(practice.state);
   const last = lastFeeding(practice.state);
   if (!next) return undefined;
   const asked = [
     { ...next, limit: evidenceFactor("little") },
-    ...(last && placesOf(practice) <= 2 && placeKey(last.compartmentId, last.place) !== placeKey(next.compartmentId, next.place)
+    ...(last &&
+    placesOf(practice) <= 2 &&
+    placeKey(last.compartmentId, last.place) !== placeKey(next.compartmentId, next.place)
       ? [{ compartmentId: last.compartmentId, place: last.place, limit: evidenceFactor("half") }]
       : []),
   ];
@@ -36,7 +43,10 @@ export function foodStanding(expectation: Expectation, practice: Practice, seen:
     const key = placeKey(compartmentId, place);
     const expected = expectation.places.find((one) => placeKey(one.compartmentId, one.place) === key);
     const foodLeft = seen.foodLeft.get(key);
-    const isStanding = foodLeft === undefined ? isExpectedStanding(expected?.left.middle ?? 0, limit) : evidenceFactor(foodLeft) < limit;
+    const isStanding =
+      foodLeft === undefined
+        ? isExpectedStanding(expected?.left.middle ?? 0, limit)
+        : evidenceFactor(foodLeft) < limit;
     if (isStanding) return standing(foodLeft, place, expected, practice);
   }
   const young = tooEarly(practice, seen, today);
@@ -50,20 +60,53 @@ const isExpectedStanding = (left: number, limit: number): boolean => left > (lim
 
 const SEEN_SHARE: Record<FoodLeft, number> = { none: 0, little: 0.2, half: 0.5, most: 0.85 };
 
-function standing(foodLeft: FoodLeft | undefined, place: number, expected: Expectation["places"][number] | undefined, { school }: Practice): Standing {
+function standing(
+  foodLeft: FoodLeft | undefined,
+  place: number,
+  expected: Expectation["places"][number] | undefined,
+  { school }: Practice,
+): Standing {
   const why: Reason =
-    foodLeft === undefined ? { code: "food/expected-left", place, left: expected?.left.middle ?? 0 } : { code: "food/left", place, foodLeft };
+    foodLeft === undefined
+      ? { code: "food/expected-left", place, left: expected?.left.middle ?? 0 }
+      : { code: "food/left", place, foodLeft };
   const evidence: Evidence[] = [
     ...(foodLeft === undefined ? [] : [{ from: "reading", of: "foodLeft", foodLeft, place } as const]),
-    ...(expected ? [{ from: "expectation", of: "foodLeft", place, low: expected.left.low, high: expected.left.high } as const] : []),
-    { from: "school", of: "interval", minDays: school.minIntervalDays, usualDays: school.usualIntervalDays, maxDays: school.maxIntervalDays },
+    ...(expected
+      ? [
+          {
+            from: "expectation",
+            of: "foodLeft",
+            place,
+            low: expected.left.low,
+            high: expected.left.high,
+          } as const,
+        ]
+      : []),
+    {
+      from: "school",
+      of: "interval",
+      minDays: school.minIntervalDays,
+      usualDays: school.usualIntervalDays,
+      maxDays: school.maxIntervalDays,
+    },
   ];
   // More left than expected: the wait grows in the same measure.
-  const pace = expected && expected.left.middle > 0.05 && foodLeft !== undefined ? SEEN_SHARE[foodLeft] / expected.left.middle : 1;
+  const pace =
+    expected && expected.left.middle > 0.05 && foodLeft !== undefined
+      ? SEEN_SHARE[foodLeft] / expected.left.middle
+      : 1;
   const within = (days: number) => Math.round(Math.min(school.maxIntervalDays, Math.max(1, days)));
-  const gone = expected && expected.goneInDays.middle > 0 ? expected.goneInDays : { low: 2, middle: school.minIntervalDays, high: school.usualIntervalDays };
+  const gone =
+    expected && expected.goneInDays.middle > 0
+      ? expected.goneInDays
+      : { low: 2, middle: school.minIntervalDays, high: school.usualIntervalDays };
   const middle = within(gone.middle * Math.min(3, Math.max(1, pace)));
-  const inDays = { low: Math.min(middle, within(gone.low)), middle, high: Math.max(middle, within(gone.high * Math.max(1, pace))) };
+  const inDays = {
+    low: Math.min(middle, within(gone.low)),
+    middle,
+    high: Math.max(middle, within(gone.high * Math.max(1, pace))),
+  };
   return { step: { kind: "closeAgain", place, why, evidence }, inDays };
 }
 
@@ -82,7 +125,13 @@ function tooEarly(practice: Practice, seen: Seen, today: LocalDate): Standing | 
       why: { code: "food/too-early", lastFedOn: last.day, minIntervalDays },
       evidence: [
         { from: "log", of: "lastMeal", massKg: last.massKg, day: last.day, place: last.place },
-        { from: "school", of: "interval", minDays: minIntervalDays, usualDays: usualIntervalDays, maxDays: maxIntervalDays },
+        {
+          from: "school",
+          of: "interval",
+          minDays: minIntervalDays,
+          usualDays: usualIntervalDays,
+          maxDays: maxIntervalDays,
+        },
       ],
     },
     inDays: { low: wait, middle: wait, high: Math.max(wait, usualIntervalDays - since) },

@@ -21,7 +21,11 @@ export type MoistureFault = "dust" | "dry" | "wet" | "stream";
  * What is wrong with the moisture, if anything. Today's fist or probe decides; without one the forecast does, and only
  * where even its doubtful end lies outside the school's band.
  */
-export function moistureFault(expectation: Expectation, practice: Practice, seen: Seen): MoistureFault | undefined {
+export function moistureFault(
+  expectation: Expectation,
+  practice: Practice,
+  seen: Seen,
+): MoistureFault | undefined {
   const target = targetMoisture(practice);
   if (seen.moisture !== undefined) {
     if (seen.moisture < target.low - 0.12) return "dust";
@@ -50,36 +54,67 @@ export function moistenSteps(expectation: Expectation, practice: Practice, seen:
     {
       kind: "water",
       amount: { volumeL: waterL },
-      why: { code: "moisture/dry", moisture, target: target.low, ...(seen.squeeze ? { squeeze: seen.squeeze } : {}) },
-      evidence: [...moistureEvidence(expectation, practice, seen), { from: "rule", of: "caution", shareOfWetMass: MOST_AT_ONCE }],
+      why: {
+        code: "moisture/dry",
+        moisture,
+        target: target.low,
+        ...(seen.squeeze ? { squeeze: seen.squeeze } : {}),
+      },
+      evidence: [
+        ...moistureEvidence(expectation, practice, seen),
+        { from: "rule", of: "caution", shareOfWetMass: MOST_AT_ONCE },
+      ],
     },
   ];
 }
 
 /** With `atLeast`, some dry bedding is given even where moisture alone would not ask for it (a bad smell, an escape). */
-export function dryOutSteps(expectation: Expectation, practice: Practice, seen: Seen, options: { readonly atLeast: boolean } = { atLeast: false }): Step[] {
+export function dryOutSteps(
+  expectation: Expectation,
+  practice: Practice,
+  seen: Seen,
+  options: { readonly atLeast: boolean } = { atLeast: false },
+): Step[] {
   const target = targetMoisture(practice);
   const moisture = moistureToday(seen, expectation);
   const massKg = expectation.wetMassKg.middle;
-  const wanted = correctMoisture({ massKg, moisture, targetMoisture: Math.min(moisture, target.high) }, DRY_BEDDING);
+  const wanted = correctMoisture(
+    { massKg, moisture, targetMoisture: Math.min(moisture, target.high) },
+    DRY_BEDDING,
+  );
   const needed = wanted.ok ? wanted.value.beddingKg : 0;
   const askedKg = Math.min(Math.max(needed, options.atLeast ? massKg * 0.02 : 0), massKg * MOST_AT_ONCE);
   // In a full bin the wettest must come out first; never more than a tenth of it.
   const litresPerKg = (1 - DRY_BEDDING.moisture) / SETTLED_KG_PER_L;
-  const scoopL = Math.min(Math.max(0, askedKg * litresPerKg - expectation.freeL), (massKg * MOST_AT_ONCE) / 0.7);
+  const scoopL = Math.min(
+    Math.max(0, askedKg * litresPerKg - expectation.freeL),
+    (massKg * MOST_AT_ONCE) / 0.7,
+  );
   const beddingKg = Math.min(askedKg, (expectation.freeL + scoopL) / litresPerKg);
   const evidence = moistureEvidence(expectation, practice, seen);
   const isDraining = practice.setup.drainage === "sump" || seen.signs.has("standing-liquid");
   const steps: Step[] = [];
-  if (isDraining && moisture > target.high) steps.push({ kind: "drain", why: { code: "moisture/sump" }, evidence });
-  if (scoopL >= 0.5) steps.push({ kind: "scoopOut", amount: { volumeL: scoopL }, why: { code: "moisture/make-room" }, evidence });
+  if (isDraining && moisture > target.high)
+    steps.push({ kind: "drain", why: { code: "moisture/sump" }, evidence });
+  if (scoopL >= 0.5)
+    steps.push({
+      kind: "scoopOut",
+      amount: { volumeL: scoopL },
+      why: { code: "moisture/make-room" },
+      evidence,
+    });
   if (beddingKg > 0) {
     if (!options.atLeast) steps.push({ kind: "fluff", why: { code: "air/let-in" }, evidence });
     steps.push({
       kind: "addDryBedding",
       amount: { massKg: beddingKg },
       materialId: DRY_BEDDING.id,
-      why: { code: "moisture/wet", moisture, target: target.high, ...(seen.squeeze ? { squeeze: seen.squeeze } : {}) },
+      why: {
+        code: "moisture/wet",
+        moisture,
+        target: target.high,
+        ...(seen.squeeze ? { squeeze: seen.squeeze } : {}),
+      },
       evidence: [...evidence, { from: "rule", of: "caution", shareOfWetMass: MOST_AT_ONCE }],
     });
   }
@@ -89,7 +124,9 @@ export function dryOutSteps(expectation: Expectation, practice: Practice, seen: 
 function moistureEvidence(expectation: Expectation, practice: Practice, seen: Seen): Evidence[] {
   const target = targetMoisture(practice);
   return [
-    ...(seen.squeeze ? [{ from: "reading", of: "squeeze", squeeze: seen.squeeze, ...squeezeInterval(seen.squeeze) } as const] : []),
+    ...(seen.squeeze
+      ? [{ from: "reading", of: "squeeze", squeeze: seen.squeeze, ...squeezeInterval(seen.squeeze) } as const]
+      : []),
     { from: "expectation", of: "moisture", low: expectation.moisture.low, high: expectation.moisture.high },
     { from: "school", of: "moisture", low: target.low, high: target.high },
   ];

@@ -15,7 +15,13 @@ export interface Outlook {
 }
 
 /** What amounts given today do to the next weeks: when the meal is eaten, how moist it leaves the bin, whether it is too much. */
-export function outlook(expectation: Expectation, practice: Practice, moistureNow: number, given: { readonly foodKg: number; readonly dryBeddingKg: number; readonly waterL: number }, today: LocalDate): Outlook {
+export function outlook(
+  expectation: Expectation,
+  practice: Practice,
+  moistureNow: number,
+  given: { readonly foodKg: number; readonly dryBeddingKg: number; readonly waterL: number },
+  today: LocalDate,
+): Outlook {
   const age = ageDays(practice, today);
   const eats = capacity({
     wormsKg: expectation.wormsKg.middle,
@@ -27,7 +33,8 @@ export function outlook(expectation: Expectation, practice: Practice, moistureNo
   const food = materialOf("food", "mixed-kitchen-scraps");
   const card = materialOf("bedding", "cardboard-corrugated");
   const mass = expectation.wetMassKg.middle;
-  const water = mass * moistureNow + given.foodKg * food.moisture + given.dryBeddingKg * card.moisture + given.waterL;
+  const water =
+    mass * moistureNow + given.foodKg * food.moisture + given.dryBeddingKg * card.moisture + given.waterL;
   const whole = mass + given.foodKg + given.dryBeddingKg + given.waterL;
   const clears = clearingDays("chopped", expectation.temperatureC.middle, age);
   const takes = Math.min(120, Math.max(clears, eats > 0 ? given.foodKg / eats : 120));

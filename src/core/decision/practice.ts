@@ -24,11 +24,14 @@ export const practiceOf = (state: BinState): Practice | undefined =>
 /** Where moisture should lie, by school or by the keeper's own wish. */
 export function targetMoisture({ school, setup }: Practice): { readonly low: number; readonly high: number } {
   const wish = setup.targetMoisture;
-  return wish === undefined ? { low: school.moistureLow, high: school.moistureHigh } : { low: wish - 0.04, high: wish + 0.04 };
+  return wish === undefined
+    ? { low: school.moistureLow, high: school.moistureHigh }
+    : { low: wish - 0.04, high: wish + 0.04 };
 }
 
 /** Days since the worms came; nought while there are none. */
-export const ageDays = ({ state }: Practice, today: LocalDate): number => (state.worms.since ? Math.max(0, daysBetween(state.worms.since, today)) : 0);
+export const ageDays = ({ state }: Practice, today: LocalDate): number =>
+  state.worms.since ? Math.max(0, daysBetween(state.worms.since, today)) : 0;
 
 /** Today's readings, sorted by what the decision asks. */
 export interface Seen {
@@ -51,7 +54,8 @@ export function seenIn(readings: readonly Reading[], fedCompartmentId: string): 
     else if (reading.of === "smell") seen.smell = reading.smell;
     else if (reading.of === "temperature") seen.temperatureC = reading.temperatureC;
     else if (reading.of === "warmth" && reading.warmth === "hot") seen.isHot = true;
-    else if (reading.of === "foodLeft") foodLeft.set(placeKey(reading.compartment ?? fedCompartmentId, reading.place ?? 1), reading.foodLeft);
+    else if (reading.of === "foodLeft")
+      foodLeft.set(placeKey(reading.compartment ?? fedCompartmentId, reading.place ?? 1), reading.foodLeft);
     else if (reading.of === "sign" && reading.isPresent) signs.add(reading.sign);
   }
   return seen;
@@ -65,5 +69,8 @@ export function moistureToday(seen: Seen, expectation: Expectation): number {
   const middle = squeezeMoisture(seen.squeeze);
   const expected = expectation.moisture.middle;
   // Half the weight to the expectation, but never out of what the fist allows.
-  return Math.min(high, Math.max(low, expected >= low && expected <= high ? (middle + expected) / 2 : middle));
+  return Math.min(
+    high,
+    Math.max(low, expected >= low && expected <= high ? (middle + expected) / 2 : middle),
+  );
 }

@@ -3,7 +3,15 @@ import type { FoodLeft, Smell, Squeeze } from "@/vocabulary/readings";
 import { ago, spokenDay } from "../calendar/day";
 import { materialOf, shortName } from "../catalogue/material";
 import type { UnitSystem } from "../quantity/format";
-import { formatLength, formatMass, formatPercent, formatPercentRange, formatTemperature, formatTemperatureRange, formatVolume } from "../quantity/format";
+import {
+  formatLength,
+  formatMass,
+  formatPercent,
+  formatPercentRange,
+  formatTemperature,
+  formatTemperatureRange,
+  formatVolume,
+} from "../quantity/format";
 import type { Caution, Evidence, Reason, Step } from "./decision";
 
 export interface Speech {
@@ -11,14 +19,32 @@ export interface Speech {
   readonly today: LocalDate;
 }
 
-export const SQUEEZE_WORDS: Record<Squeeze, string> = { dust: "dust", noDrop: "no drop", fewDrops: "1–2 drops", manyDrops: "3–4 drops", stream: "a stream" };
-export const FOOD_LEFT_WORDS: Record<FoodLeft, string> = { none: "none", little: "a little", half: "about half", most: "most" };
-export const SMELL_WORDS: Record<Smell, string> = { earthy: "earthy", sour: "sour", rotten: "rotten", ammonia: "sharp, ammonia" };
+export const SQUEEZE_WORDS: Record<Squeeze, string> = {
+  dust: "dust",
+  noDrop: "no drop",
+  fewDrops: "1–2 drops",
+  manyDrops: "3–4 drops",
+  stream: "a stream",
+};
+export const FOOD_LEFT_WORDS: Record<FoodLeft, string> = {
+  none: "none",
+  little: "a little",
+  half: "about half",
+  most: "most",
+};
+export const SMELL_WORDS: Record<Smell, string> = {
+  earthy: "earthy",
+  sour: "sour",
+  rotten: "rotten",
+  ammonia: "sharp, ammonia",
+};
 
 /** An amount to measure out: scraps and water by the bucket, the rest by the kitchen scale. */
 export function sayAmount(step: Pick<Step, "amount" | "kind">, units: UnitSystem): string | undefined {
   if (!step.amount) return undefined;
-  return "massKg" in step.amount ? formatMass(step.amount.massKg, units) : formatVolume(step.amount.volumeL, units);
+  return "massKg" in step.amount
+    ? formatMass(step.amount.massKg, units)
+    : formatVolume(step.amount.volumeL, units);
 }
 
 export interface StepWords {
@@ -30,10 +56,21 @@ export interface StepWords {
 /** The step as one says it, with the amount apart so that it can be set bold. */
 export function sayStep(step: Step, { units }: Pick<Speech, "units">): StepWords {
   const amount = sayAmount(step, units);
-  const material = step.materialId ? shortName(materialOf(step.kind === "feed" ? "food" : step.kind === "grit" ? "amendment" : "bedding", step.materialId)) : "";
+  const material = step.materialId
+    ? shortName(
+        materialOf(
+          step.kind === "feed" ? "food" : step.kind === "grit" ? "amendment" : "bedding",
+          step.materialId,
+        ),
+      )
+    : "";
   const at = step.place === undefined ? "" : ` at place ${step.place}`;
   const depth = step.depthM === undefined ? "" : `, under ${formatLength(step.depthM, units)}`;
-  const words = (before: string, after: string): StepWords => ({ before, after, ...(amount ? { amount } : {}) });
+  const words = (before: string, after: string): StepWords => ({
+    before,
+    after,
+    ...(amount ? { amount } : {}),
+  });
   switch (step.kind) {
     case "feed":
       return words("", `${material}${at}${depth}.`);
@@ -140,7 +177,9 @@ export function sayReason(why: Reason, { units, today }: Speech): string {
     case "grit/monthly":
       return "A little grit and lime once a month.";
     case "school/in-peace":
-      return why.until ? `It rests until ${spokenDay(why.until, today)}; looking now would only disturb it.` : "This way of keeping leaves the bin undisturbed between meals.";
+      return why.until
+        ? `It rests until ${spokenDay(why.until, today)}; looking now would only disturb it.`
+        : "This way of keeping leaves the bin undisturbed between meals.";
     case "calm/nothing-due":
       return `Nothing is due before ${spokenDay(why.nextDay, today)}.`;
   }
@@ -152,21 +191,27 @@ export function sayEvidence(evidence: Evidence, { units, today }: Speech): strin
     case "reading":
       return sayReading(evidence, units);
     case "expectation":
-      if (evidence.of === "moisture") return `Expected before the lid was lifted: ${formatPercentRange(evidence.low, evidence.high)} moist.`;
-      if (evidence.of === "temperature") return `Expected in the bed: ${formatTemperatureRange(evidence.low, evidence.high, units)}.`;
-      if (evidence.of === "foodLeft") return `Expected still at place ${evidence.place}: ${formatPercentRange(evidence.low, evidence.high)} of the meal.`;
+      if (evidence.of === "moisture")
+        return `Expected before the lid was lifted: ${formatPercentRange(evidence.low, evidence.high)} moist.`;
+      if (evidence.of === "temperature")
+        return `Expected in the bed: ${formatTemperatureRange(evidence.low, evidence.high, units)}.`;
+      if (evidence.of === "foodLeft")
+        return `Expected still at place ${evidence.place}: ${formatPercentRange(evidence.low, evidence.high)} of the meal.`;
       return `Worms by stock and growth: ${formatMass(evidence.low, units)} to ${formatMass(evidence.high, units)}.`;
     case "rule":
       if (evidence.of === "appetite") {
         return `By worms: ${formatMass(evidence.byWormsKg, units)} in ${evidence.days} days (warmth ×${round(evidence.temperature)}, moisture ×${round(evidence.moisture)}, age ×${round(evidence.maturity)}).`;
       }
-      if (evidence.of === "volume") return `By bedding: at most ${formatMass(evidence.byRatioKg, units)} at one time (${round(evidence.ratio)} to 1, ${formatVolume(evidence.beddingL, units)} of bedding).`;
+      if (evidence.of === "volume")
+        return `By bedding: at most ${formatMass(evidence.byRatioKg, units)} at one time (${round(evidence.ratio)} to 1, ${formatVolume(evidence.beddingL, units)} of bedding).`;
       return `Never more than ${formatPercent(evidence.shareOfWetMass)} of the bin's weight in one go.`;
     case "log":
       return `Last meal: ${formatMass(evidence.massKg, units)} at place ${evidence.place}, ${ago(evidence.day, today)}.`;
     case "school":
-      if (evidence.of === "moisture") return `Your way of keeping wants ${formatPercentRange(evidence.low, evidence.high)} here.`;
-      if (evidence.of === "interval") return `Your way of keeping feeds every ${evidence.usualDays} days (${evidence.minDays} to ${evidence.maxDays}).`;
+      if (evidence.of === "moisture")
+        return `Your way of keeping wants ${formatPercentRange(evidence.low, evidence.high)} here.`;
+      if (evidence.of === "interval")
+        return `Your way of keeping feeds every ${evidence.usualDays} days (${evidence.minDays} to ${evidence.maxDays}).`;
       return "The place and the cover follow your way of keeping.";
   }
 }

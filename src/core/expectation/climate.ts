@@ -7,4 +7,5 @@ export const airTemperatureC = (climate: Climate, day: LocalDate): number =>
   climate.meanC + climate.swingK * Math.cos((2 * Math.PI * (dayOfYear(day) - climate.hottestDay)) / 365.25);
 
 /** Saturation vapour pressure in kPa. Source: process model 3.2. */
-export const saturationKpa = (temperatureC: number): number => 0.6108 * Math.exp((17.27 * temperatureC) / (temperatureC + 237.3));
+export const saturationKpa = (temperatureC: number): number =>
+  0.6108 * Math.exp((17.27 * temperatureC) / (temperatureC + 237.3));

@@ -41,19 +41,34 @@ export function simpleExpectation(state: BinState, climate: Climate, day: LocalD
     castingsKg: band(wet(castingsDry) * 0.7, wet(castingsDry), wet(castingsDry) * 1.3),
     ripeness: band(Math.max(0, ripe - 0.15), ripe, Math.min(1, ripe + 0.15)),
     wetMassKg: band(wet(whole) * 0.85, wet(whole), wet(whole) * 1.15),
-    beddingL: Object.values(contents).reduce((sum, one) => sum + settledVolumes(one).beddingL + settledVolumes(one).castingsL / 2, 0),
+    beddingL: Object.values(contents).reduce(
+      (sum, one) => sum + settledVolumes(one).beddingL + settledVolumes(one).castingsL / 2,
+      0,
+    ),
     contents,
     freeL: state.setup ? roomIn(fedCompartment(state.setup), contents) : 0,
     troubleRisk: trouble(state, moisture, temperatureC, places),
-    sureness: state.readings < 3 ? "guess" : state.readings < 20 || moisture.high - moisture.low > 0.14 ? "fair" : "good",
-    wouldHelp: moisture.high - moisture.low > 0.1 ? "squeeze" : places.some((place) => place.left.high - place.left.low > 0.4) ? "foodLeft" : "temperature",
+    sureness:
+      state.readings < 3
+        ? "guess"
+        : state.readings < 20 || moisture.high - moisture.low > 0.14
+          ? "fair"
+          : "good",
+    wouldHelp:
+      moisture.high - moisture.low > 0.1
+        ? "squeeze"
+        : places.some((place) => place.left.high - place.left.low > 0.4)
+          ? "foodLeft"
+          : "temperature",
   };
 }
 
 /** Contents of each compartment carried on to a day after the last entry. */
 function contentsOn(state: BinState, day: LocalDate): Record<string, Contents> {
   const days = state.contentsOn ? Math.max(0, daysBetween(state.contentsOn, day)) : 0;
-  return Object.fromEntries(Object.entries(state.contents).map(([id, contents]) => [id, worked(contents, days)]));
+  return Object.fromEntries(
+    Object.entries(state.contents).map(([id, contents]) => [id, worked(contents, days)]),
+  );
 }
 
 /** Up to a hand's breadth below the rim. */
@@ -74,12 +89,25 @@ function temperature(state: BinState, climate: Climate, day: LocalDate): Band {
 }
 
 /** Drying through a cover against bare bedding; grams a square metre loses per day and kPa. Source: process model 5.1, 5.6. */
-const COVER_FACTOR: Record<Cover, number> = { open: 1, breathable: 0.55, vented: 0.35, looseLid: 0.2, tightLid: 0.06, wetBlanket: 0.3 };
+const COVER_FACTOR: Record<Cover, number> = {
+  open: 1,
+  breathable: 0.55,
+  vented: 0.35,
+  looseLid: 0.2,
+  tightLid: 0.06,
+  wetBlanket: 0.3,
+};
 const DRYING_G_M2_DAY_KPA = 750;
 
 export function dryingKgPerDay(setup: BinSetup, climate: Climate, day: LocalDate): number {
   const saturation = saturationKpa(airTemperatureC(climate, day));
-  return (DRYING_G_M2_DAY_KPA / 1000) * surfaceM2(setup) * COVER_FACTOR[setup.cover] * saturation * (1 - climate.humidity);
+  return (
+    (DRYING_G_M2_DAY_KPA / 1000) *
+    surfaceM2(setup) *
+    COVER_FACTOR[setup.cover] *
+    saturation *
+    (1 - climate.humidity)
+  );
 }
 
 /** What is left in dry mass for each kilogram that went in, a fortnight on: the rest is breathed off and its water stays. */
@@ -98,7 +126,11 @@ function expectedMoisture(state: BinState, climate: Climate, day: LocalDate): Ba
   const high = carried({ ...known, value: known.high }, lost * 0.6, state.setup);
   // Habits we do not know of (a drip, a draught, a wetter bag of scraps) widen the band by a quarter point a day.
   const unknown = Math.min(0.1, 0.0025 * days);
-  return band(Math.max(0.2, Math.min(low, middle) - unknown), middle, Math.min(0.95, Math.max(high, middle) + unknown));
+  return band(
+    Math.max(0.2, Math.min(low, middle) - unknown),
+    middle,
+    Math.min(0.95, Math.max(high, middle) + unknown),
+  );
 }
 
 function carried(known: MoistureRecord, lostL: number, setup: BinSetup): number {
@@ -106,7 +138,9 @@ function carried(known: MoistureRecord, lostL: number, setup: BinSetup): number 
   const water = Math.max(0.4 * dry, (known.dryKg * known.value) / (1 - known.value) + known.waterInL - lostL);
   const moisture = water / (water + dry);
   const drains = setup.drainage === "free" || setup.drainage === "sump";
-  return drains && moisture > HOLDS ? HOLDS + (Math.min(moisture, 0.95) - HOLDS) * 0.35 : Math.min(0.95, moisture);
+  return drains && moisture > HOLDS
+    ? HOLDS + (Math.min(moisture, 0.95) - HOLDS) * 0.35
+    : Math.min(0.95, moisture);
 }
 
 /** Kilograms of worms a square metre carries without crowding. Source: process model 12.2, production. */
@@ -126,15 +160,33 @@ function herd(state: BinState, temperatureC: number, day: LocalDate): Band {
   return band(middle * (1 - spread), middle, middle * (1 + spread));
 }
 
-function expectedPlaces(state: BinState, worms: Band, temperatureC: number, moisture: number, day: LocalDate): PlaceExpectation[] {
+function expectedPlaces(
+  state: BinState,
+  worms: Band,
+  temperatureC: number,
+  moisture: number,
+  day: LocalDate,
+): PlaceExpectation[] {
   const ageDays = state.worms.since ? daysBetween(state.worms.since, day) : 0;
-  const eats = capacity({ wormsKg: worms.middle, species: speciesOf(state.worms.speciesId), temperatureC, moisture, ageDays }).kgPerDay;
+  const eats = capacity({
+    wormsKg: worms.middle,
+    species: speciesOf(state.worms.speciesId),
+    temperatureC,
+    moisture,
+    ageDays,
+  }).kgPerDay;
   return Object.values(state.places).map((place) => expectedPlace(place, eats, temperatureC, ageDays, day));
 }
 
 const SEEN_SHARE = { none: 0, little: 0.2, half: 0.5, most: 0.85 } as const;
 
-function expectedPlace(place: PlaceState, eatsKgPerDay: number, temperatureC: number, ageDays: number, day: LocalDate): PlaceExpectation {
+function expectedPlace(
+  place: PlaceState,
+  eatsKgPerDay: number,
+  temperatureC: number,
+  ageDays: number,
+  day: LocalDate,
+): PlaceExpectation {
   const clears = clearingDays(place.preparation, temperatureC, ageDays);
   // A meal larger than the herd eats in that time takes longer, up to a season.
   const byAppetite = eatsKgPerDay > 0 ? place.massKg / eatsKgPerDay : place.massKg > 0 ? 120 : 0;
@@ -154,7 +206,12 @@ function expectedPlace(place: PlaceState, eatsKgPerDay: number, temperatureC: nu
   };
 }
 
-function trouble(state: BinState, moisture: Band, temperatureC: Band, places: readonly PlaceExpectation[]): Band {
+function trouble(
+  state: BinState,
+  moisture: Band,
+  temperatureC: Band,
+  places: readonly PlaceExpectation[],
+): Band {
   const school = state.setup ? schoolOf(state.setup.school) : undefined;
   const species = speciesOf(state.worms.speciesId);
   const soaked = school ? clamp((moisture.middle - school.moistureHigh - 0.04) / 0.08) : 0;
@@ -167,4 +224,8 @@ function trouble(state: BinState, moisture: Band, temperatureC: Band, places: re
 }
 
 const clamp = (value: number): number => Math.min(1, Math.max(0, value));
-const band = (low: number, middle: number, high: number): Band => ({ low: Math.min(low, middle), middle, high: Math.max(high, middle) });
+const band = (low: number, middle: number, high: number): Band => ({
+  low: Math.min(low, middle),
+  middle,
+  high: Math.max(high, middle),
+});

@@ -32,4 +32,5 @@ export function beddingPartMatter(part: BeddingPart): Matter {
 }
 
 /** 1 kg of water counts as 1 L. */
-export const liquidL = (amount: Amount): number => ("volumeL" in amount ? amount.volumeL : "massKg" in amount ? amount.massKg : 0);
+export const liquidL = (amount: Amount): number =>
+  "volumeL" in amount ? amount.volumeL : "massKg" in amount ? amount.massKg : 0;

@@ -7,7 +7,7 @@ import { present } from "@/records/row/row";
  */
 export const effectiveEntries = (rows: Iterable<Entry>): Entry[] => present(rows).sort(inOrderOfEffect);
 
-export function inOrderOfEffect(a: Entry, b: Entry): number {
+function inOrderOfEffect(a: Entry, b: Entry): number {
   return compare(a.day, b.day) || a.seq - b.seq || compare(a.recordedAt, b.recordedAt) || compare(a.id, b.id);
 }
 

@@ -3,10 +3,21 @@ import { materialOf, shortName } from "../catalogue/material";
 import { schoolOf } from "../catalogue/school";
 import { FOOD_LEFT_WORDS, SMELL_WORDS, SQUEEZE_WORDS } from "../decision/words";
 import type { UnitSystem } from "../quantity/format";
-import { formatCount, formatLength, formatMass, formatPercent, formatTemperature, formatVolume } from "../quantity/format";
+import {
+  formatCount,
+  formatLength,
+  formatMass,
+  formatPercent,
+  formatTemperature,
+  formatVolume,
+} from "../quantity/format";
 
 const sayAmount = (amount: Amount, units: UnitSystem): string =>
-  "massKg" in amount ? formatMass(amount.massKg, units) : "volumeL" in amount ? formatVolume(amount.volumeL, units) : formatCount(amount.count);
+  "massKg" in amount
+    ? formatMass(amount.massKg, units)
+    : "volumeL" in amount
+      ? formatVolume(amount.volumeL, units)
+      : formatCount(amount.count);
 
 export interface EntryWords {
   /** One word for what was done: fed, watered, looked. */
@@ -18,10 +29,17 @@ export interface EntryWords {
 export function sayEntry(entry: Entry, units: UnitSystem): EntryWords {
   const at = entry.place === undefined ? "" : ` at place ${entry.place}`;
   const parts = (use: "food" | "bedding") =>
-    entry.kind === "fed" || entry.kind === "bedded" ? entry.parts.map((part) => `${sayAmount(part.amount, units)} ${shortName(materialOf(use, part.materialId))}`).join(", ") : "";
+    entry.kind === "fed" || entry.kind === "bedded"
+      ? entry.parts
+          .map((part) => `${sayAmount(part.amount, units)} ${shortName(materialOf(use, part.materialId))}`)
+          .join(", ")
+      : "";
   switch (entry.kind) {
     case "stocked":
-      return { verb: "stocked", rest: entry.worms.map((lot) => `${sayAmount(lot.amount, units)} of worms`).join(", ") };
+      return {
+        verb: "stocked",
+        rest: entry.worms.map((lot) => `${sayAmount(lot.amount, units)} of worms`).join(", "),
+      };
     case "seeded":
       return { verb: "seeded", rest: `${sayAmount(entry.amount, units)} living castings` };
     case "bedded":
@@ -31,11 +49,17 @@ export function sayEntry(entry: Entry, units: UnitSystem): EntryWords {
     case "watered":
       return { verb: "watered", rest: sayAmount(entry.amount, units) };
     case "dosed":
-      return { verb: "grit", rest: `${sayAmount(entry.amount, units)} ${shortName(materialOf("amendment", entry.materialId))}` };
+      return {
+        verb: "grit",
+        rest: `${sayAmount(entry.amount, units)} ${shortName(materialOf("amendment", entry.materialId))}`,
+      };
     case "looked":
       return {
         verb: entry.lid === "lifted" ? "looked" : "quiet check",
-        rest: entry.readings.length === 0 ? "all as expected" : entry.readings.map((reading) => sayReading(reading, units)).join(", "),
+        rest:
+          entry.readings.length === 0
+            ? "all as expected"
+            : entry.readings.map((reading) => sayReading(reading, units)).join(", "),
       };
     case "turned":
       return { verb: "turned", rest: "bedding loosened" };
@@ -46,7 +70,10 @@ export function sayEntry(entry: Entry, units: UnitSystem): EntryWords {
     case "weighed":
       return { verb: "weighed", rest: `${formatMass(entry.grossKg - entry.tareKg, units, "bucket")} net` };
     case "harvested":
-      return { verb: "harvested", rest: `${formatMass(entry.grossKg - entry.tareKg, units, "bucket")} castings, ${METHOD_WORDS[entry.method]}` };
+      return {
+        verb: "harvested",
+        rest: `${formatMass(entry.grossKg - entry.tareKg, units, "bucket")} castings, ${METHOD_WORDS[entry.method]}`,
+      };
     case "removed":
       return { verb: "removed", rest: `${sayAmount(entry.amount, units)} ${entry.what}` };
     case "wormsTaken":
@@ -79,8 +106,12 @@ export const METHOD_WORDS = {
 } as const;
 
 function sayChanges(changes: Extract<Entry, { kind: "altered" }>["changes"]): string {
-  if (changes.system) return `${changes.system === "tub" ? "tub" : changes.system.replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`)}, ${changes.school ? schoolOf(changes.school).name : ""}`;
-  if (changes.resting !== undefined) return changes.resting ? `resting${changes.restingUntil ? ` until ${changes.restingUntil}` : ""}` : "awake again";
+  if (changes.system)
+    return `${changes.system === "tub" ? "tub" : changes.system.replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`)}, ${changes.school ? schoolOf(changes.school).name : ""}`;
+  if (changes.resting !== undefined)
+    return changes.resting
+      ? `resting${changes.restingUntil ? ` until ${changes.restingUntil}` : ""}`
+      : "awake again";
   return Object.keys(changes).join(", ");
 }
 
@@ -103,7 +134,11 @@ function sayReading(reading: Reading, units: UnitSystem): string {
     case "fillDepth":
       return `${formatLength(reading.belowRimM, units)} below the rim`;
     case "fillMark":
-      return reading.mark === "atTheLine" ? "at the line" : reading.mark === "aboveTheLine" ? "above the line" : "below the line";
+      return reading.mark === "atTheLine"
+        ? "at the line"
+        : reading.mark === "aboveTheLine"
+          ? "above the line"
+          : "below the line";
     case "sign":
       return `${reading.isPresent ? "" : "no "}${reading.sign.replace(/-/g, " ")}`;
   }

@@ -18,7 +18,11 @@ export interface Correction {
 }
 export type NoCorrection =
   | { readonly code: "moisture/bedding-needed"; readonly moisture: number; readonly targetMoisture: number }
-  | { readonly code: "moisture/bedding-too-wet"; readonly beddingMoisture: number; readonly targetMoisture: number };
+  | {
+      readonly code: "moisture/bedding-too-wet";
+      readonly beddingMoisture: number;
+      readonly targetMoisture: number;
+    };
 
 /**
  * Water, or drier bedding, that brings a mass to a target moisture. Dry mass stays:
@@ -34,7 +38,12 @@ export function correctMoisture(gap: MoistureGap, bedding?: Bedding): Outcome<Co
   const { massKg, moisture, targetMoisture } = gap;
   requireRange("massKg", massKg, massKg >= 0 && massKg < Infinity, "a finite mass, 0 or more");
   requireRange("moisture", moisture, moisture >= 0 && moisture < 1, "a fraction in [0, 1)");
-  requireRange("targetMoisture", targetMoisture, targetMoisture >= 0 && targetMoisture < 1, "a fraction in [0, 1)");
+  requireRange(
+    "targetMoisture",
+    targetMoisture,
+    targetMoisture >= 0 && targetMoisture < 1,
+    "a fraction in [0, 1)",
+  );
   if (moisture <= targetMoisture) {
     return done({ waterL: (massKg * (targetMoisture - moisture)) / (1 - targetMoisture), beddingKg: 0 });
   }
@@ -44,7 +53,8 @@ export function correctMoisture(gap: MoistureGap, bedding?: Bedding): Outcome<Co
   }
   const beddingKg = (massKg * (moisture - targetMoisture)) / (targetMoisture - bedding.moisture);
   // Bedding a hair drier than the target would be needed without end.
-  if (!(beddingKg < Infinity)) return refused({ code: "moisture/bedding-too-wet", beddingMoisture: bedding.moisture, targetMoisture });
+  if (!(beddingKg < Infinity))
+    return refused({ code: "moisture/bedding-too-wet", beddingMoisture: bedding.moisture, targetMoisture });
   return done({
     waterL: 0,
     beddingKg,

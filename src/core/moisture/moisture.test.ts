@@ -19,11 +19,16 @@ test("9 kg of mud at 86 % needs 1.03 kg of dry card to come down to 78 %", () =>
 });
 test("damp leaf mould cannot dry a bin to below its own moisture, and mud without bedding stays mud", () => {
   const mud = { massKg: 9, moisture: 0.86, targetMoisture: 0.6 };
-  expect(correctMoisture(mud, { moisture: 0.6 })).toMatchObject({ ok: false, problem: { code: "moisture/bedding-too-wet" } });
+  expect(correctMoisture(mud, { moisture: 0.6 })).toMatchObject({
+    ok: false,
+    problem: { code: "moisture/bedding-too-wet" },
+  });
   expect(correctMoisture(mud)).toMatchObject({ ok: false, problem: { code: "moisture/bedding-needed" } });
 });
 test("60 typed for 0.60 is our mistake and is thrown", () => {
-  expect(() => correctMoisture({ massKg: 1, moisture: 60, targetMoisture: 0.7 })).toThrow("moisture must be a fraction in [0, 1), got 60");
+  expect(() => correctMoisture({ massKg: 1, moisture: 60, targetMoisture: 0.7 })).toThrow(
+    "moisture must be a fraction in [0, 1), got 60",
+  );
 });
 
 const moisture = fc.integer({ min: 0, max: 970 }).map((thousandths) => thousandths / 1000);
@@ -37,7 +42,12 @@ test("dry mass and water are kept, and the target is met", () => {
       const { waterL, beddingKg } = outcome.value;
       const wet = m + waterL + beddingKg;
       const water = m * f + waterL + beddingKg * b;
-      return waterL >= 0 && beddingKg >= 0 && Math.min(waterL, beddingKg) === 0 && Math.abs(water - t * wet) <= 1e-9 * Math.max(1, wet);
+      return (
+        waterL >= 0 &&
+        beddingKg >= 0 &&
+        Math.min(waterL, beddingKg) === 0 &&
+        Math.abs(water - t * wet) <= 1e-9 * Math.max(1, wet)
+      );
     }),
   );
 });

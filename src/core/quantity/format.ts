@@ -5,7 +5,10 @@ export type UnitSystem = "metric" | "us";
 /** What the amount is read off or measured with; it decides how many digits make sense. */
 export type MassUse = "kitchen" | "bucket";
 
-export const DEFAULT_UNIT: Record<UnitSystem, Record<"mass" | "smallMass" | "volume" | "length" | "temperature", string>> = {
+export const DEFAULT_UNIT: Record<
+  UnitSystem,
+  Record<"mass" | "smallMass" | "volume" | "length" | "temperature", string>
+> = {
   metric: { mass: "kg", smallMass: "g", volume: "L", length: "cm", temperature: "C" },
   us: { mass: "lb", smallMass: "oz", volume: "qt", length: "in", temperature: "F" },
 };
@@ -61,7 +64,9 @@ function formatUsVolume(volumeL: number): string {
 
 /** As a probe shows it. */
 export const formatTemperature = (temperatureC: number, units: UnitSystem): string =>
-  units === "us" ? `${Math.round((temperatureC * 9) / 5 + 32)} °F` : `${decimals(Math.round(temperatureC * 2) / 2, 1)} °C`;
+  units === "us"
+    ? `${Math.round((temperatureC * 9) / 5 + 32)} °F`
+    : `${decimals(Math.round(temperatureC * 2) / 2, 1)} °C`;
 
 export const formatTemperatureRange = (lowC: number, highC: number, units: UnitSystem): string => {
   const shown = (value: number) => Math.round(units === "us" ? (value * 9) / 5 + 32 : value);
@@ -78,7 +83,9 @@ export function formatLength(lengthM: number, units: UnitSystem): string {
 /** Moisture, as a keeper says it: whole percent of wet mass. */
 export const formatPercent = (fraction: number): string => `${Math.round(fraction * 100)} %`;
 export const formatPercentRange = (low: number, high: number): string =>
-  Math.round(low * 100) === Math.round(high * 100) ? formatPercent(low) : `${Math.round(low * 100)}–${Math.round(high * 100)} %`;
+  Math.round(low * 100) === Math.round(high * 100)
+    ? formatPercent(low)
+    : `${Math.round(low * 100)}–${Math.round(high * 100)} %`;
 
 /** Worms are never counted to the last one. */
 export function formatCount(count: number): string {
@@ -93,7 +100,9 @@ const decimals = (value: number, places: number): string => String(Number(value.
 /** The measuring cup that comes nearest. */
 function nearestMeasure(cups: number): string {
   const measures: [number, string][] = [[1 / 3, "⅓"], [1 / 2, "½"], [2 / 3, "⅔"], [3 / 4, "¾"], [1, "1"]]; // prettier-ignore
-  return measures.reduce((best, next) => (Math.abs(next[0] - cups) < Math.abs(best[0] - cups) ? next : best))[1];
+  return measures.reduce((best, next) =>
+    Math.abs(next[0] - cups) < Math.abs(best[0] - cups) ? next : best,
+  )[1];
 }
 
 function quarters(value: number): string {

@@ -4,7 +4,11 @@ import { parseQuantity } from "./parse";
 import type { Dimension } from "./unit";
 import { sayUnreadable } from "./words";
 
-const read = (written: string, dimension: Dimension, unit = { mass: "g", volume: "L", length: "cm", temperature: "C", count: "worms" }[dimension]) => {
+const read = (
+  written: string,
+  dimension: Dimension,
+  unit = { mass: "g", volume: "L", length: "cm", temperature: "C", count: "worms" }[dimension],
+) => {
   const outcome = parseQuantity(written, dimension, unit);
   return outcome.ok ? outcome.value : outcome.problem.code;
 };
@@ -57,23 +61,59 @@ test.each([
 });
 
 test("whatever is typed gives a finite amount of nought or more, or a refusal", () => {
-  const scrap = fc.constantFrom("1", "6 ", ",5", "/", " lb", "oz", "-", "½", ".", " ", "kg", "g", "cup", "NaN", "Infinity", "0x1", "°", "'");
+  const scrap = fc.constantFrom(
+    "1",
+    "6 ",
+    ",5",
+    "/",
+    " lb",
+    "oz",
+    "-",
+    "½",
+    ".",
+    " ",
+    "kg",
+    "g",
+    "cup",
+    "NaN",
+    "Infinity",
+    "0x1",
+    "°",
+    "'",
+  );
   fc.assert(
-    fc.property(fc.oneof(fc.string(), fc.array(scrap, { maxLength: 8 }).map((parts) => parts.join(""))), (written) => {
-      const outcome = parseQuantity(written, "mass", "g");
-      return outcome.ok ? Number.isFinite(outcome.value) && outcome.value >= 0 : sayUnreadable(outcome.problem).length > 0;
-    }),
+    fc.property(
+      fc.oneof(
+        fc.string(),
+        fc.array(scrap, { maxLength: 8 }).map((parts) => parts.join("")),
+      ),
+      (written) => {
+        const outcome = parseQuantity(written, "mass", "g");
+        return outcome.ok
+          ? Number.isFinite(outcome.value) && outcome.value >= 0
+          : sayUnreadable(outcome.problem).length > 0;
+      },
+    ),
     { numRuns: 2000 },
   );
 });
 
 test("what we print is read back as nearly the same, in both systems", () => {
   fc.assert(
-    fc.property(fc.double({ min: 0.06, max: 90, noNaN: true }), fc.constantFrom("metric" as const, "us" as const), (amount, units) => {
-      const mass = read(formatMass(amount, units), "mass");
-      const volume = read(formatVolume(amount, units), "volume");
-      return typeof mass === "number" && Math.abs(mass - amount) <= 0.13 * amount && typeof volume === "number" && Math.abs(volume - amount) <= 0.21 * amount;
-    }),
+    fc.property(
+      fc.double({ min: 0.06, max: 90, noNaN: true }),
+      fc.constantFrom("metric" as const, "us" as const),
+      (amount, units) => {
+        const mass = read(formatMass(amount, units), "mass");
+        const volume = read(formatVolume(amount, units), "volume");
+        return (
+          typeof mass === "number" &&
+          Math.abs(mass - amount) <= 0.13 * amount &&
+          typeof volume === "number" &&
+          Math.abs(volume - amount) <= 0.21 * amount
+        );
+      },
+    ),
   );
 });
 

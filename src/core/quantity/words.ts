@@ -8,7 +8,13 @@ const ASKED: Record<Dimension, string> = {
   temperature: "a temperature, such as 19 C or 66 F",
   count: "a whole number",
 };
-const LIMIT_UNIT: Record<Dimension, string> = { mass: "kg", volume: "L", length: "m", temperature: "°C", count: "pieces" };
+const LIMIT_UNIT: Record<Dimension, string> = {
+  mass: "kg",
+  volume: "L",
+  length: "m",
+  temperature: "°C",
+  count: "pieces",
+};
 
 /** The sentence under a field that could not be read. */
 export function sayUnreadable(problem: UnreadableQuantity): string {

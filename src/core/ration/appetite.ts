@@ -26,4 +26,5 @@ export function moistureFactor(moisture: number): number {
 }
 
 /** Half of the full rate in a new bin, all of it after 16 weeks. Source: process model 12.8. */
-export const maturityFactor = (ageDays: number): number => Math.min(1, 0.5 + (0.5 * Math.max(0, ageDays)) / 7 / 16);
+export const maturityFactor = (ageDays: number): number =>
+  Math.min(1, 0.5 + (0.5 * Math.max(0, ageDays)) / 7 / 16);

@@ -2,7 +2,7 @@ import type { Species } from "../catalogue/species";
 import { maturityFactor, moistureFactor, temperatureFactor } from "./appetite";
 
 /** Grams of mixed kitchen scraps a gram of worms eats in a day at 20 °C. Source: process model 5.1, rWet (Appelhof 1982). */
-export const INTAKE_KG_PER_KG_DAY = 0.5;
+const INTAKE_KG_PER_KG_DAY = 0.5;
 
 export interface Herd {
   readonly wormsKg: number;
@@ -30,7 +30,10 @@ export function capacity(herd: Herd): Capacity {
     moisture: moistureFactor(herd.moisture),
     maturity: maturityFactor(herd.ageDays),
   };
-  return { kgPerDay: herd.wormsKg * INTAKE_KG_PER_KG_DAY * factors.temperature * factors.moisture * factors.maturity, factors };
+  return {
+    kgPerDay: herd.wormsKg * INTAKE_KG_PER_KG_DAY * factors.temperature * factors.moisture * factors.maturity,
+    factors,
+  };
 }
 
 export interface VolumeRule {
@@ -54,7 +57,8 @@ export interface Ration {
  * Source: process model 12.7 (24 L of bedding at 3:1 and 0.6 kg/L buffer 4.8 kg; 450 g of worms eat 0.675 kg in 3 days).
  */
 export function ration(herd: Herd, daysUntilNext: number, rule?: VolumeRule): Ration {
-  if (!(daysUntilNext >= 0 && daysUntilNext < Infinity)) throw new RangeError(`ration: daysUntilNext must be 0 or more, got ${daysUntilNext}`);
+  if (!(daysUntilNext >= 0 && daysUntilNext < Infinity))
+    throw new RangeError(`ration: daysUntilNext must be 0 or more, got ${daysUntilNext}`);
   const eats = capacity(herd);
   const byWormsKg = eats.kgPerDay * daysUntilNext;
   if (!rule) return { byWormsKg, governs: "worms", rationKg: byWormsKg, capacity: eats };
@@ -74,10 +78,22 @@ export function beddingRatio(startRatio: number, steadyRatio: number, ageDays: n
  * Days until half-recognisable food is gone from its place at 20 to 22 °C in a mature, well-stocked bin, before
  * temperature. Source: process model 12.9, read off envelope 5; soaked behaves as chopped, pre-composted as chopped.
  */
-export const CLEARING_DAYS = { whole: 14, chopped: 7, frozen: 7, choppedFrozen: 6, pureed: 4, soaked: 7, precomposted: 7 } as const;
+export const CLEARING_DAYS = {
+  whole: 14,
+  chopped: 7,
+  frozen: 7,
+  choppedFrozen: 6,
+  pureed: 4,
+  soaked: 7,
+  precomposted: 7,
+} as const;
 
 /** Longer in the cold, shorter in the warm, longer in a young bin. Source: process model 12.9 (×1.4 at 15 °C, ×2 at 10 °C, ×0.72 at 25 °C). */
-export function clearingDays(preparation: keyof typeof CLEARING_DAYS, temperatureC: number, ageDays: number): number {
+export function clearingDays(
+  preparation: keyof typeof CLEARING_DAYS,
+  temperatureC: number,
+  ageDays: number,
+): number {
   const warmth = Math.max(2, Math.min(28, temperatureC));
   const byTemperature = Math.exp(-0.0675 * (warmth - 20.5)) * (warmth < 8 ? 1.5 : 1);
   const byAge = ageDays < 42 ? 1.5 : 1;

@@ -13,7 +13,11 @@ export interface NoteWords {
 }
 
 /** The words beside the drawing: what lies where, how sure, and when it changes. */
-export function figureNotes({ state, expectation }: BinToday, units: UnitSystem, today: LocalDate): NoteWords[] {
+export function figureNotes(
+  { state, expectation }: BinToday,
+  units: UnitSystem,
+  today: LocalDate,
+): NoteWords[] {
   const fed = expectation.places
     .filter((place) => place.left.middle > 0.1 && place.massKg > 0)
     .sort((a, b) => b.left.middle - a.left.middle)
@@ -22,15 +26,32 @@ export function figureNotes({ state, expectation }: BinToday, units: UnitSystem,
   const { wormsKg, castingsKg, ripeness, temperatureC } = expectation;
   const isWedge = state.setup?.system === "trough";
   return [
-    ...(isWedge ? [{ at: "bedding", strong: "fed end: wet, most worms", quiet: `${formatPercent(expectation.moisture.middle)} moist` } as const] : [{ at: "bedding", strong: "bedding", quiet: `${formatPercent(expectation.moisture.middle)} moist` } as const]),
+    ...(isWedge
+      ? [
+          {
+            at: "bedding",
+            strong: "fed end: wet, most worms",
+            quiet: `${formatPercent(expectation.moisture.middle)} moist`,
+          } as const,
+        ]
+      : [
+          {
+            at: "bedding",
+            strong: "bedding",
+            quiet: `${formatPercent(expectation.moisture.middle)} moist`,
+          } as const,
+        ]),
     ...fed.map((place) => ({
       at: { place: place.place },
       strong: `food at ${place.place}: about ${formatPercent(Math.round(place.left.middle * 10) / 10)} left`,
-      quiet: `${place.fedOn ? `of ${shortDay(place.fedOn)}, ` : ""}gone by ${spokenDay(addDays(today, place.goneInDays.middle), today)} (${shortDay(addDays(today, place.goneInDays.low))} – ${shortDay(addDays(today, place.goneInDays.high))})`,
+      quiet: `${place.fedOn ? `of ${shortDay(place.fedOn)}, ` : ""}gone about ${spokenDay(addDays(today, place.goneInDays.middle), today)} (${shortDay(addDays(today, place.goneInDays.low))} – ${shortDay(addDays(today, place.goneInDays.high))})`,
     })),
     {
       at: "working" as const,
-      strong: wormsKg.middle > 0 ? `${formatCount(wormsKg.low / adultKg)}–${formatCount((1.6 * wormsKg.high) / adultKg)} worms, about ${formatMass(wormsKg.middle, units, "bucket")}` : "no worms noted yet",
+      strong:
+        wormsKg.middle > 0
+          ? `${formatCount(wormsKg.low / adultKg)}–${formatCount((1.6 * wormsKg.high) / adultKg)} worms, about ${formatMass(wormsKg.middle, units, "bucket")}`
+          : "no worms noted yet",
       quiet: formatTemperatureRange(temperatureC.low, temperatureC.high, units),
     },
     {
@@ -42,4 +63,12 @@ export function figureNotes({ state, expectation }: BinToday, units: UnitSystem,
 }
 
 const ripeWords = (share: number): string =>
-  share < 0.15 ? "hardly begun" : share < 0.35 ? "a quarter ripe" : share < 0.55 ? "about half ripe" : share < 0.72 ? "two thirds ripe" : "nearly ripe";
+  share < 0.15
+    ? "hardly begun"
+    : share < 0.35
+      ? "a quarter ripe"
+      : share < 0.55
+        ? "about half ripe"
+        : share < 0.72
+          ? "two thirds ripe"
+          : "nearly ripe";

@@ -43,7 +43,16 @@ export interface Round {
 }
 
 /** Minutes at a bin, by what is done there: rough, for the sum at the head of the slate. */
-const MINUTES: Record<TaskKind, number> = { act: 15, dryOut: 8, drain: 4, feed: 5, water: 4, squeeze: 2, look: 2, wake: 5 };
+const MINUTES: Record<TaskKind, number> = {
+  act: 15,
+  dryOut: 8,
+  drain: 4,
+  feed: 5,
+  water: 4,
+  squeeze: 2,
+  look: 2,
+  wake: 5,
+};
 
 /**
  * Today's round: what is due, in walking order, trouble first. A resting bin comes only on its day or with an alarm.
@@ -52,7 +61,9 @@ const MINUTES: Record<TaskKind, number> = { act: 15, dryOut: 8, drain: 4, feed: 
 export function planRound(bins: readonly BinToday[], today: LocalDate): Round {
   const tasks = bins.flatMap((bin) => taskOf(bin, today) ?? []);
   const inOrder = [...tasks.filter(isFirst), ...tasks.filter((task) => !isFirst(task))];
-  const upcoming = bins.flatMap(({ state }) => (state.nextDay && state.nextDay > today ? [state.nextDay] : [])).sort();
+  const upcoming = bins
+    .flatMap(({ state }) => (state.nextDay && state.nextDay > today ? [state.nextDay] : []))
+    .sort();
   return {
     tasks: inOrder,
     carry: carryFor(inOrder),
@@ -64,15 +75,17 @@ export function planRound(bins: readonly BinToday[], today: LocalDate): Round {
 const isFirst = (task: Task): boolean => task.kind === "act" || task.kind === "dryOut";
 
 /** What a bin asks for today, if anything. */
-export function taskOf({ bin, state, expectation, decision }: BinToday, today: LocalDate): Task | undefined {
+function taskOf({ bin, state, expectation, decision }: BinToday, today: LocalDate): Task | undefined {
   if (!state.setup) return undefined;
   const due = state.nextDay ?? state.setup.restingUntil;
   const overdueDays = due ? daysBetween(due, today) : 0;
-  const hasAlarm = state.alarms.length > 0 && state.lastLook !== undefined && daysBetween(state.lastLook.day, today) >= 1;
+  const hasAlarm =
+    state.alarms.length > 0 && state.lastLook !== undefined && daysBetween(state.lastLook.day, today) >= 1;
   const isLookedAtToday = state.lastLook?.day === today;
   if (hasAlarm) return task(bin.id, "act", decision, Math.max(0, overdueDays));
   if (isLookedAtToday) return undefined;
-  if (state.setup.resting) return due !== undefined && due <= today ? task(bin.id, "wake", decision, overdueDays) : undefined;
+  if (state.setup.resting)
+    return due !== undefined && due <= today ? task(bin.id, "wake", decision, overdueDays) : undefined;
   if (due === undefined) return task(bin.id, state.worms.massKg > 0 ? "look" : "feed", decision, 0);
   if (due > today) return undefined;
   return task(bin.id, kindOf(decision, expectation), decision, overdueDays);
@@ -83,12 +96,22 @@ function kindOf(decision: Decision, expectation: Expectation): TaskKind {
   if (decision.verdict === "beddingOnly") return "dryOut";
   const first = decision.steps[0];
   if (first?.kind === "water") return "water";
-  if (decision.steps.some((step) => step.kind === "addDryBedding") && decision.verdict === "moistureFirst") return "dryOut";
-  if (decision.verdict === "feed") return expectation.sureness === "guess" && expectation.moisture.high - expectation.moisture.low > 0.2 ? "squeeze" : "feed";
+  if (decision.steps.some((step) => step.kind === "addDryBedding") && decision.verdict === "moistureFirst")
+    return "dryOut";
+  if (decision.verdict === "feed")
+    return expectation.sureness === "guess" && expectation.moisture.high - expectation.moisture.low > 0.2
+      ? "squeeze"
+      : "feed";
   return first?.kind === "drain" ? "drain" : "look";
 }
 
-const LEAD_STEP: Partial<Record<TaskKind, Step["kind"]>> = { feed: "feed", water: "water", dryOut: "addDryBedding", drain: "drain", wake: "feed" };
+const LEAD_STEP: Partial<Record<TaskKind, Step["kind"]>> = {
+  feed: "feed",
+  water: "water",
+  dryOut: "addDryBedding",
+  drain: "drain",
+  wake: "feed",
+};
 
 function task(binId: BinId, kind: TaskKind, decision: Decision, overdueDays: number): Task {
   const step = decision.steps.find((candidate) => candidate.kind === LEAD_STEP[kind]) ?? decision.steps[0];
@@ -97,8 +120,18 @@ function task(binId: BinId, kind: TaskKind, decision: Decision, overdueDays: num
 
 function carryFor(tasks: readonly Task[]): Carry {
   const steps = tasks.flatMap((one) => one.decision.steps);
-  const mass = (kind: Step["kind"]) => steps.reduce((sum, step) => sum + (step.kind === kind && step.amount && "massKg" in step.amount ? step.amount.massKg : 0), 0);
-  const volume = (kind: Step["kind"]) => steps.reduce((sum, step) => sum + (step.kind === kind && step.amount && "volumeL" in step.amount ? step.amount.volumeL : 0), 0);
+  const mass = (kind: Step["kind"]) =>
+    steps.reduce(
+      (sum, step) =>
+        sum + (step.kind === kind && step.amount && "massKg" in step.amount ? step.amount.massKg : 0),
+      0,
+    );
+  const volume = (kind: Step["kind"]) =>
+    steps.reduce(
+      (sum, step) =>
+        sum + (step.kind === kind && step.amount && "volumeL" in step.amount ? step.amount.volumeL : 0),
+      0,
+    );
   return {
     scrapsKg: mass("feed"),
     dryBeddingKg: mass("addDryBedding"),

@@ -44,14 +44,22 @@ export function sayStanding({ state, decision }: BinToday, task: Task | undefine
   if (task?.kind === "drain") return "Sump is full";
   if (task?.kind === "feed" || task?.kind === "wake") {
     const place = nextPlace(state);
-    return place && (state.setup.compartments[0]?.placeCount ?? 1) > 1 ? `Hungry at place ${place.place}` : "Hungry";
+    return place && (state.setup.compartments[0]?.placeCount ?? 1) > 1
+      ? `Hungry at ${place.place}`
+      : "Hungry";
   }
   if (task) return decision.verdict === "wait" ? "Food left, a glance" : "A glance";
-  if (state.setup.resting) return state.nextDay ? `Rests until ${shortSpoken(state.nextDay, today)}` : "Resting";
-  if (state.nextDay) return decision.verdict === "wait" ? `Food left. ${start(shortSpoken(state.nextDay, today))}` : start(shortSpoken(state.nextDay, today));
+  if (state.setup.resting)
+    return state.nextDay ? `Rests until ${shortSpoken(state.nextDay, today)}` : "Resting";
+  if (state.nextDay)
+    return decision.verdict === "wait"
+      ? `Food left. ${start(shortSpoken(state.nextDay, today))}`
+      : start(shortSpoken(state.nextDay, today));
   return "New";
 }
 
 const shortSpoken = (day: LocalDate, today: LocalDate): string =>
-  daysBetween(today, day) < 7 ? spokenDay(day, today) : `${Number(day.slice(8))} ${spokenDay(day, today).split(" ")[2] ?? ""}`;
+  daysBetween(today, day) < 7
+    ? spokenDay(day, today)
+    : `${Number(day.slice(8))} ${spokenDay(day, today).split(" ")[2] ?? ""}`;
 const start = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

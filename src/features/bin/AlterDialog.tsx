@@ -20,8 +20,20 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import styles from "./Bin.module.css";
 
-const COVER_WORDS: Record<Cover, string> = { open: "open", breathable: "sacking or cloth", vented: "lid with holes", looseLid: "loose lid", tightLid: "tight lid", wetBlanket: "damp blanket" };
-const DRAIN_WORDS: Record<Drainage, string> = { free: "runs off freely", sump: "into a tray or sump", poor: "slowly, few holes", none: "not at all" };
+const COVER_WORDS: Record<Cover, string> = {
+  open: "open",
+  breathable: "sacking or cloth",
+  vented: "lid with holes",
+  looseLid: "loose lid",
+  tightLid: "tight lid",
+  wetBlanket: "damp blanket",
+};
+const DRAIN_WORDS: Record<Drainage, string> = {
+  free: "runs off freely",
+  sump: "into a tray or sump",
+  poor: "slowly, few holes",
+  none: "not at all",
+};
 
 /** What the bin is from a day on. Yesterday stays computed with yesterday's set-up. */
 export function AlterDialog({ one, onClose }: { readonly one: BinToday; readonly onClose: () => void }) {
@@ -36,8 +48,8 @@ export function AlterDialog({ one, onClose }: { readonly one: BinToday; readonly
     cover: setup?.cover ?? "vented",
     drainage: setup?.drainage ?? "free",
     resting: setup?.resting ?? false,
-    restingUntil: setup?.restingUntil ?? addDays(today, 60),
-    from: today as string,
+    restingUntil: String(setup?.restingUntil ?? addDays(today, 60)),
+    from: String(today),
   });
   const [faults, setFaults] = useState<Readonly<Record<string, string>>>({});
   const set = (changes: Partial<typeof typed>) => setTyped((before) => ({ ...before, ...changes }));
@@ -55,9 +67,18 @@ export function AlterDialog({ one, onClose }: { readonly one: BinToday; readonly
     if (!named.success) found.name = "A name of 1 to 80 letters.";
     setFaults(found);
     if (Object.keys(found).length > 0 || !from.success || !named.success) return;
-    const changes = changed(setup, { school: typed.school, roomId: typed.roomId as NonNullable<SetupChanges["roomId"]>, cover: typed.cover, drainage: typed.drainage, resting: typed.resting, ...(typed.resting && until.success ? { restingUntil: until.data } : {}) });
+    const changes = changed(setup, {
+      school: typed.school,
+      roomId: typed.roomId as NonNullable<SetupChanges["roomId"]>,
+      cover: typed.cover,
+      drainage: typed.drainage,
+      resting: typed.resting,
+      ...(typed.resting && until.success ? { restingUntil: until.data } : {}),
+    });
     const rows = [
-      ...(Object.keys(changes).length > 0 ? await author.entries(bin.id, from.data, [{ kind: "altered", changes }]) : []),
+      ...(Object.keys(changes).length > 0
+        ? await author.entries(bin.id, from.data, [{ kind: "altered", changes }])
+        : []),
       ...(named.data === bin.name ? [] : [author.revised("bins", bin, { name: named.data })]),
     ];
     if (rows.length === 0) return onClose();
@@ -65,15 +86,29 @@ export function AlterDialog({ one, onClose }: { readonly one: BinToday; readonly
     if (kept.ok) onClose();
   };
   const remove = async () => {
-    const kept = await keep(`${bin.name}: taken off the rack`, [author.revised("bins", bin, { deleted: true })]);
+    const kept = await keep(`${bin.name}: taken off the rack`, [
+      author.revised("bins", bin, { deleted: true }),
+    ]);
     if (kept.ok) router.push("/bins");
   };
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="sm" aria-labelledby="alter-title">
       <DialogTitle id="alter-title">Change {bin.name}</DialogTitle>
       <DialogContent className={styles.alter}>
-        <TextField label="Name" value={typed.name} error={faults.name !== undefined} helperText={faults.name ?? " "} onChange={(event) => set({ name: event.target.value })} />
-        <TextField select label="Way of keeping" value={typed.school} onChange={(event) => set({ school: event.target.value as SchoolId })} helperText={SCHOOL_TABLE.find((school) => school.id === typed.school)?.disagreement}>
+        <TextField
+          label="Name"
+          value={typed.name}
+          error={faults.name !== undefined}
+          helperText={faults.name ?? " "}
+          onChange={(event) => set({ name: event.target.value })}
+        />
+        <TextField
+          select
+          label="Way of keeping"
+          value={typed.school}
+          onChange={(event) => set({ school: event.target.value as SchoolId })}
+          helperText={SCHOOL_TABLE.find((school) => school.id === typed.school)?.disagreement}
+        >
           {SCHOOL_TABLE.map((school) => (
             <MenuItem key={school.id} value={school.id}>
               {school.name}
@@ -81,21 +116,36 @@ export function AlterDialog({ one, onClose }: { readonly one: BinToday; readonly
           ))}
         </TextField>
         <div className={styles.three}>
-          <TextField select label="Room" value={typed.roomId} onChange={(event) => set({ roomId: event.target.value })}>
+          <TextField
+            select
+            label="Room"
+            value={typed.roomId}
+            onChange={(event) => set({ roomId: event.target.value })}
+          >
             {rooms.map((room) => (
               <MenuItem key={room.id} value={room.id}>
                 {room.name}
               </MenuItem>
             ))}
           </TextField>
-          <TextField select label="Cover" value={typed.cover} onChange={(event) => set({ cover: event.target.value as Cover })}>
+          <TextField
+            select
+            label="Cover"
+            value={typed.cover}
+            onChange={(event) => set({ cover: event.target.value as Cover })}
+          >
             {COVERS.map((cover) => (
               <MenuItem key={cover} value={cover}>
                 {COVER_WORDS[cover]}
               </MenuItem>
             ))}
           </TextField>
-          <TextField select label="Drains" value={typed.drainage} onChange={(event) => set({ drainage: event.target.value as Drainage })}>
+          <TextField
+            select
+            label="Drains"
+            value={typed.drainage}
+            onChange={(event) => set({ drainage: event.target.value as Drainage })}
+          >
             {DRAINAGES.map((drainage) => (
               <MenuItem key={drainage} value={drainage}>
                 {DRAIN_WORDS[drainage]}
@@ -104,9 +154,35 @@ export function AlterDialog({ one, onClose }: { readonly one: BinToday; readonly
           </TextField>
         </div>
         <div className={styles.three}>
-          <FormControlLabel control={<Checkbox checked={typed.resting} onChange={(event) => set({ resting: event.target.checked })} />} label="resting: leave it in peace" />
-          {typed.resting && <TextField type="date" label="until" value={typed.restingUntil} error={faults.restingUntil !== undefined} helperText={faults.restingUntil ?? " "} onChange={(event) => set({ restingUntil: event.target.value as typeof typed.restingUntil })} slotProps={{ inputLabel: { shrink: true } }} />}
-          <TextField type="date" label="From which day" value={typed.from} error={faults.from !== undefined} helperText={faults.from ?? " "} onChange={(event) => set({ from: event.target.value })} slotProps={{ inputLabel: { shrink: true } }} />
+          <FormControlLabel
+            control={
+              <Checkbox
+                checked={typed.resting}
+                onChange={(event) => set({ resting: event.target.checked })}
+              />
+            }
+            label="resting: leave it in peace"
+          />
+          {typed.resting && (
+            <TextField
+              type="date"
+              label="until"
+              value={typed.restingUntil}
+              error={faults.restingUntil !== undefined}
+              helperText={faults.restingUntil ?? " "}
+              onChange={(event) => set({ restingUntil: event.target.value })}
+              slotProps={{ inputLabel: { shrink: true } }}
+            />
+          )}
+          <TextField
+            type="date"
+            label="From which day"
+            value={typed.from}
+            error={faults.from !== undefined}
+            helperText={faults.from ?? " "}
+            onChange={(event) => set({ from: event.target.value })}
+            slotProps={{ inputLabel: { shrink: true } }}
+          />
         </div>
       </DialogContent>
       <DialogActions className={styles.alterActions}>
@@ -126,5 +202,7 @@ export function AlterDialog({ one, onClose }: { readonly one: BinToday; readonly
 /** Only what differs goes into the log. */
 function changed(setup: BinToday["state"]["setup"], wanted: SetupChanges): SetupChanges {
   if (!setup) return wanted;
-  return Object.fromEntries(Object.entries(wanted).filter(([field, value]) => setup[field as keyof SetupChanges] !== value));
+  return Object.fromEntries(
+    Object.entries(wanted).filter(([field, value]) => setup[field as keyof SetupChanges] !== value),
+  );
 }

@@ -24,14 +24,21 @@ export function BinHistory({ one, entries }: { readonly one: BinToday; readonly 
   const history = useMemo(() => historyOf(entries.filter((entry) => entry.day >= from)), [entries, from]);
   const practice = practiceOf(one.state);
   const target = useMemo(() => (practice ? targetMoisture(practice) : { low: 0.7, high: 0.8 }), [practice]);
-  const option = useMemo(() => binChart({ history, target, from, to: addDays(today, 3), units, colours }), [history, target, from, today, units, colours]);
+  const option = useMemo(
+    () => binChart({ history, target, from, to: addDays(today, 3), units, colours }),
+    [history, target, from, today, units, colours],
+  );
   return (
     <section className={styles.chart} aria-label="Moisture and feeding over time">
       {history.moisture.length === 0 && history.meals.length === 0 ? (
         <p className={styles.quiet}>The time line fills as you squeeze and feed.</p>
       ) : (
         <>
-          <Chart option={option} height={276} label={`Moisture read, meals and harvests of ${one.bin.name} since ${dayAndMonth(from)}`} />
+          <Chart
+            option={option}
+            height={276}
+            label={`Moisture read, meals and harvests of ${one.bin.name} since ${dayAndMonth(from)}`}
+          />
           <details className={styles.table}>
             <summary>The same as a table</summary>
             <table>
@@ -44,7 +51,11 @@ export function BinHistory({ one, entries }: { readonly one: BinToday; readonly 
                 </tr>
               </thead>
               <tbody>
-                {[...new Set([...history.moisture, ...history.meals, ...history.harvests].map((row) => row.day))]
+                {[
+                  ...new Set(
+                    [...history.moisture, ...history.meals, ...history.harvests].map((row) => row.day),
+                  ),
+                ]
                   .sort()
                   .reverse()
                   .map((day) => {

@@ -12,6 +12,7 @@ import { useSession } from "@/session/session";
 import { BinFigure } from "@/ui/BinFigure";
 import { LidMap } from "@/ui/LidMap";
 import { useRoom } from "@/ui/useRoom";
+import { foodLeftAt } from "@/vocabulary/readings";
 import Button from "@mui/material/Button";
 import dynamic from "next/dynamic";
 import Link from "next/link";
@@ -21,8 +22,13 @@ import styles from "./Bin.module.css";
 import { EntryList } from "./EntryList";
 import { useBinLog } from "./useBinLog";
 
-const BinHistory = dynamic(() => import("./BinHistory").then((module) => module.BinHistory), { ssr: false, loading: () => <div className={styles.chart} aria-busy="true" /> });
-const AlterDialog = dynamic(() => import("./AlterDialog").then((module) => module.AlterDialog), { ssr: false });
+const BinHistory = dynamic(() => import("./BinHistory").then((module) => module.BinHistory), {
+  ssr: false,
+  loading: () => <div className={styles.chart} aria-busy="true" />,
+});
+const AlterDialog = dynamic(() => import("./AlterDialog").then((module) => module.AlterDialog), {
+  ssr: false,
+});
 
 export function BinRoom() {
   const { bins } = useSession();
@@ -49,7 +55,10 @@ function BinPage({ one }: { readonly one: BinToday }) {
   const room = useRoom();
   const log = useBinLog(one.bin.id);
   const { bin, state, expectation } = one;
-  const profile = useMemo(() => profileOf(bin.id, state, expectation, today), [bin.id, state, expectation, today]);
+  const profile = useMemo(
+    () => profileOf(bin.id, state, expectation, today),
+    [bin.id, state, expectation, today],
+  );
   useEffect(() => choose(bin.id), [bin.id, choose]);
   const { setup } = state;
   const standsIn = setup && rooms.find((candidate) => candidate.id === setup.roomId)?.name;
@@ -58,13 +67,25 @@ function BinPage({ one }: { readonly one: BinToday }) {
       <div className={styles.head}>
         <h1>{bin.name}</h1>
         <p>
-          {setup ? `${systemOf(setup.system).name.toLowerCase()} of ${formatVolume(binVolumeL(setup), units)}${standsIn ? `, ${standsIn}` : ""}, since ${dayAndMonth(bin.firstDay, today)}` : "set-up missing"}
+          {setup
+            ? `${systemOf(setup.system).name.toLowerCase()} of ${formatVolume(binVolumeL(setup), units)}${standsIn ? `, ${standsIn}` : ""}, since ${dayAndMonth(bin.firstDay, today)}`
+            : "set-up missing"}
           {setup?.resting && ", resting"}
         </p>
       </div>
       <div className={styles.top}>
         <div className={styles.figure}>
-          {profile && <BinFigure profile={profile} notes={figureNotes(one, units, today)} units={units} mostWidth={room.isNarrow ? room.width - 60 : 460} mostHeight={room.isNarrow ? 210 : 280} label={`${bin.name}, cut open`} />}
+          {profile && (
+            <BinFigure
+              profile={profile}
+              notes={figureNotes(one, units, today)}
+              units={units}
+              mostWidth={room.isNarrow ? room.width - 60 : 460}
+              mostHeight={room.isNarrow ? 210 : 280}
+              label={`${bin.name}, cut open`}
+            />
+          )}
+          {log && <BinHistory one={one} entries={log.entries} />}
         </div>
         <div className={styles.side}>
           <h2>The lid</h2>
@@ -79,7 +100,9 @@ function BinPage({ one }: { readonly one: BinToday }) {
             {state.visits} {state.visits === 1 ? "visit" : "visits"}, {sureWords(expectation.sureness)}.
           </p>
           <p className={styles.facts}>
-            In: {formatMass(state.totals.fedKg, units, "bucket")} of food, {formatMass(state.totals.beddedKg, units, "bucket")} of bedding. Out: {formatMass(state.totals.harvestedKg, units, "bucket")} of castings.
+            In: {formatMass(state.totals.fedKg, units, "bucket")} of food,{" "}
+            {formatMass(state.totals.beddedKg, units, "bucket")} of bedding. Out:{" "}
+            {formatMass(state.totals.harvestedKg, units, "bucket")} of castings.
           </p>
           <div className={styles.actions}>
             <Button variant="contained" component={Link} href={`/visit?id=${bin.id}`}>
@@ -91,7 +114,6 @@ function BinPage({ one }: { readonly one: BinToday }) {
           </div>
         </div>
       </div>
-      {log && <BinHistory one={one} entries={log.entries} />}
       {log && <EntryList one={one} entries={log.entries} broken={log.broken.length} />}
       {isAltering && <AlterDialog one={one} onClose={() => setAltering(false)} />}
     </main>
@@ -99,7 +121,13 @@ function BinPage({ one }: { readonly one: BinToday }) {
 }
 
 const sureWords = (sureness: BinToday["expectation"]["sureness"]): string =>
-  ({ guess: "so what we expect is a guess from the general rules", fair: "so we are fairly sure", good: "so we know it well" })[sureness];
+  ({
+    guess: "so what we expect is a guess from the general rules",
+    fair: "so we are fairly sure",
+    good: "so we know it well",
+  })[sureness];
+
+const LEFT_WORDS = { none: "gone", little: "a little", half: "half", most: "most" } as const;
 
 function lidPlaces({ state, expectation }: BinToday, today: BinToday["expectation"]["day"]) {
   const { setup } = state;
@@ -115,7 +143,7 @@ function lidPlaces({ state, expectation }: BinToday, today: BinToday["expectatio
     return {
       place,
       fed: known?.fedOn ? (known.fedOn === today ? "today" : shortDay(known.fedOn)) : "not yet",
-      left: !known?.fedOn ? "" : share < 0.08 ? "gone" : share < 0.35 ? "a little" : share < 0.7 ? "half" : "most",
+      left: known?.fedOn ? LEFT_WORDS[foodLeftAt(share)] : "",
       isNext: next?.place === place,
       share,
     };

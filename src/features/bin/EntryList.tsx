@@ -16,7 +16,14 @@ import { useMemo, useState } from "react";
 import styles from "./Bin.module.css";
 
 const DAYS_AT_ONCE = 12;
-const SLIP_OF: Partial<Record<Entry["kind"], SlipKind>> = { fed: "fed", bedded: "bedded", watered: "watered", turned: "turned", noted: "noted", harvested: "harvested" };
+const SLIP_OF: Partial<Record<Entry["kind"], SlipKind>> = {
+  fed: "fed",
+  bedded: "bedded",
+  watered: "watered",
+  turned: "turned",
+  noted: "noted",
+  harvested: "harvested",
+};
 const PROBLEM_WORDS = {
   "log/harvest-above-contents": "more was harvested than the log put in",
   "log/worms-taken-above-stock": "more worms were taken than ever lived here",
@@ -24,7 +31,15 @@ const PROBLEM_WORDS = {
 } as const;
 
 /** The log, newest first: each line can be corrected or struck out; nothing is erased. */
-export function EntryList({ one, entries, broken }: { readonly one: BinToday; readonly entries: readonly Entry[]; readonly broken: number }) {
+export function EntryList({
+  one,
+  entries,
+  broken,
+}: {
+  readonly one: BinToday;
+  readonly entries: readonly Entry[];
+  readonly broken: number;
+}) {
   const { today } = useSession();
   const [shown, setShown] = useState(DAYS_AT_ONCE);
   const days = useMemo(() => {
@@ -32,13 +47,16 @@ export function EntryList({ one, entries, broken }: { readonly one: BinToday; re
     for (const entry of entries) byDay.set(entry.day, [...(byDay.get(entry.day) ?? []), entry]);
     return [...byDay].toReversed();
   }, [entries]);
-  const problems = new Map<string, string>(one.state.problems.map((problem) => [problem.entryId, PROBLEM_WORDS[problem.code]]));
+  const problems = new Map<string, string>(
+    one.state.problems.map((problem) => [problem.entryId, PROBLEM_WORDS[problem.code]]),
+  );
   return (
     <section className={styles.log} aria-labelledby="log">
       <h2 id="log">The log</h2>
       {broken > 0 && (
         <p className={styles.problem}>
-          {broken} {broken === 1 ? "entry" : "entries"} of this bin cannot be read and {broken === 1 ? "is" : "are"} left out. <Link href="/records">Look at them</Link>
+          {broken} {broken === 1 ? "entry" : "entries"} of this bin cannot be read and{" "}
+          {broken === 1 ? "is" : "are"} left out. <Link href="/records">Look at them</Link>
         </p>
       )}
       <ol className={styles.days}>
@@ -58,22 +76,41 @@ export function EntryList({ one, entries, broken }: { readonly one: BinToday; re
           </li>
         ))}
       </ol>
-      {days.length > shown && <Button onClick={() => setShown((before) => before + 4 * DAYS_AT_ONCE)}>older days ({days.length - shown} more)</Button>}
+      {days.length > shown && (
+        <Button onClick={() => setShown((before) => before + 4 * DAYS_AT_ONCE)}>
+          older days ({days.length - shown} more)
+        </Button>
+      )}
     </section>
   );
 }
 
-function EntryLine({ entry, one, problem }: { readonly entry: Entry; readonly one: BinToday; readonly problem: string | undefined }) {
+function EntryLine({
+  entry,
+  one,
+  problem,
+}: {
+  readonly entry: Entry;
+  readonly one: BinToday;
+  readonly problem: string | undefined;
+}) {
   const { units, author, keep } = useSession();
   const { ask } = useErrands();
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const words = sayEntry(entry, units);
-  const isMeasured = entry.kind === "looked" && !entry.visitId && entry.readings.every((reading) => ["temperature", "moisture", "fillDepth", "weight"].includes(reading.of));
+  const isMeasured =
+    entry.kind === "looked" &&
+    !entry.visitId &&
+    entry.readings.every((reading) =>
+      ["temperature", "moisture", "fillDepth", "weight"].includes(reading.of),
+    );
   const slip = isMeasured ? "measured" : SLIP_OF[entry.kind];
   const close = () => setAnchor(null);
   const strike = () => {
     close();
-    void keep(`${one.bin.name}: ${words.verb}, struck out`, [author.revised("entries", entry, { deleted: true })]);
+    void keep(`${one.bin.name}: ${words.verb}, struck out`, [
+      author.revised("entries", entry, { deleted: true }),
+    ]);
   };
   return (
     <li className={styles.entry}>
@@ -84,7 +121,12 @@ function EntryLine({ entry, one, problem }: { readonly entry: Entry; readonly on
         {entry.revision > 1 && <span className={styles.note}> corrected</span>}
         {problem && <span className={styles.misfit}> does not fit: {problem}</span>}
       </span>
-      <IconButton size="small" aria-label={`Change: ${words.verb} ${words.rest}`} aria-haspopup="menu" onClick={(event) => setAnchor(event.currentTarget)}>
+      <IconButton
+        size="small"
+        aria-label={`Change: ${words.verb} ${words.rest}`}
+        aria-haspopup="menu"
+        onClick={(event) => setAnchor(event.currentTarget)}
+      >
         <MoreHoriz fontSize="small" />
       </IconButton>
       {anchor && (

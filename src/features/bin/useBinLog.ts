@@ -7,7 +7,9 @@ import { useSession } from "@/session/session";
 import { useLiveQuery } from "dexie-react-hooks";
 
 /** The whole log of one bin as it counts, oldest first, and what of it cannot be read. */
-export function useBinLog(binId: string): { readonly entries: readonly Entry[]; readonly broken: readonly BrokenRow[] } | undefined {
+export function useBinLog(
+  binId: string,
+): { readonly entries: readonly Entry[]; readonly broken: readonly BrokenRow[] } | undefined {
   const { db } = useSession();
   return useLiveQuery(async () => {
     const log = await readLog(db, binId);

@@ -21,7 +21,9 @@ export function BinsRoom() {
     const order = bins.map(({ bin }) => bin.id);
     const [taken] = order.splice(from, 1);
     order.splice(from + by, 0, taken!);
-    const row = cellar ? author.revised("cellars", cellar, { walkingOrder: order }) : author.first("cellars", { name: "My cellar", walkingOrder: order });
+    const row = cellar
+      ? author.revised("cellars", cellar, { walkingOrder: order })
+      : author.first("cellars", { name: "My cellar", walkingOrder: order });
     void keep("Walking order changed", [row]);
   };
   return (
@@ -32,7 +34,11 @@ export function BinsRoom() {
           Set up a bin
         </Button>
       </div>
-      <p className={styles.lead}>{bins.length === 0 ? "Nothing stands here yet." : "In walking order. Move a bin to where you come past it."}</p>
+      <p className={styles.lead}>
+        {bins.length === 0
+          ? "Nothing stands here yet."
+          : "In walking order. Move a bin to where you come past it."}
+      </p>
       <ol className={styles.list}>
         {bins.map(({ bin, state, expectation }, at) => {
           const profile = profileOf(bin.id, state, expectation, today);
@@ -47,7 +53,9 @@ export function BinsRoom() {
                   <Link href={`/bin?id=${bin.id}`}>{bin.name}</Link>
                 </h2>
                 <p>
-                  {state.setup ? `${systemOf(state.setup.system).name} of ${formatVolume(binVolumeL(state.setup), units)}${room ? `, ${room.name}` : ""}. ${schoolOf(state.setup.school).name}.` : "Its set-up cannot be read."}
+                  {state.setup
+                    ? `${systemOf(state.setup.system).name} of ${formatVolume(binVolumeL(state.setup), units)}${room ? `, ${room.name}` : ""}. ${schoolOf(state.setup.school).name}.`
+                    : "Its set-up cannot be read."}
                 </p>
               </div>
               <dl className={styles.facts}>
@@ -57,7 +65,11 @@ export function BinsRoom() {
                 </div>
                 <div>
                   <dt>worms</dt>
-                  <dd>{expectation.wormsKg.middle > 0 ? `about ${formatMass(expectation.wormsKg.middle, units, "bucket")}` : "none noted"}</dd>
+                  <dd>
+                    {expectation.wormsKg.middle > 0
+                      ? `about ${formatMass(expectation.wormsKg.middle, units, "bucket")}`
+                      : "none noted"}
+                  </dd>
                 </div>
                 <div>
                   <dt>back</dt>
@@ -65,10 +77,20 @@ export function BinsRoom() {
                 </div>
               </dl>
               <div className={styles.move}>
-                <IconButton size="small" disabled={at === 0} aria-label={`${bin.name}: earlier on the walk`} onClick={() => move(at, -1)}>
+                <IconButton
+                  size="small"
+                  disabled={at === 0}
+                  aria-label={`${bin.name}: earlier on the walk`}
+                  onClick={() => move(at, -1)}
+                >
                   <ArrowUpward fontSize="small" />
                 </IconButton>
-                <IconButton size="small" disabled={at === bins.length - 1} aria-label={`${bin.name}: later on the walk`} onClick={() => move(at, 1)}>
+                <IconButton
+                  size="small"
+                  disabled={at === bins.length - 1}
+                  aria-label={`${bin.name}: later on the walk`}
+                  onClick={() => move(at, 1)}
+                >
                   <ArrowDownward fontSize="small" />
                 </IconButton>
               </div>

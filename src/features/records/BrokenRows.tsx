@@ -30,7 +30,9 @@ export function BrokenRows() {
             <p>
               set aside, {row.kind}: {row.reason}
             </p>
-            <Button onClick={() => download(`set-aside-${row.no}.json`, JSON.stringify(row.raw, null, 2))}>export it</Button>
+            <Button onClick={() => download(`set-aside-${row.no}.json`, JSON.stringify(row.raw, null, 2))}>
+              export it
+            </Button>
           </li>
         ))}
       </ul>
@@ -42,23 +44,50 @@ function Broken({ row }: { readonly row: BrokenRow }) {
   const { db, say } = useSession();
   const [mended, setMended] = useState<string>();
   const [fault, setFault] = useState<string>();
-  const why = row.problem.code === "record/invalid" ? row.problem.faults.map((one) => `${one.path}: ${one.message}`).join("; ") : row.problem.code === "record/from-the-future" ? "written by a newer Brown Cellar" : "its version is missing";
+  const why =
+    row.problem.code === "record/invalid"
+      ? row.problem.faults.map((one) => `${one.path}: ${one.message}`).join("; ")
+      : row.problem.code === "record/from-the-future"
+        ? "written by a newer Brown Cellar"
+        : "its version is missing";
   const mend = async () => {
     const outcome = await repair(db, row, mended ?? "");
     if (outcome.ok) return say({ tone: "said", text: "The row is mended; what it was is kept aside." });
     const { problem } = outcome;
-    setFault(problem.code === "repair/not-json" ? "This does not read as JSON: look for a missing comma or quote." : problem.code === "repair/still-broken" ? `Still not right: ${problem.path} ${problem.message}` : sayWriteProblem(problem));
+    setFault(
+      problem.code === "repair/not-json"
+        ? "This does not read as JSON: look for a missing comma or quote."
+        : problem.code === "repair/still-broken"
+          ? `Still not right: ${problem.path} ${problem.message}`
+          : sayWriteProblem(problem),
+    );
   };
   return (
     <li>
       <p>
         a row of {row.kind}, {why}
       </p>
-      <Button onClick={() => download(`broken-${row.rowId || "row"}.json`, JSON.stringify(row.raw, null, 2))}>export it</Button>
-      <Button onClick={() => setMended((before) => (before === undefined ? JSON.stringify(row.raw, null, 2) : undefined))}>{mended === undefined ? "mend it" : "leave it"}</Button>
+      <Button onClick={() => download(`broken-${row.rowId || "row"}.json`, JSON.stringify(row.raw, null, 2))}>
+        export it
+      </Button>
+      <Button
+        onClick={() =>
+          setMended((before) => (before === undefined ? JSON.stringify(row.raw, null, 2) : undefined))
+        }
+      >
+        {mended === undefined ? "mend it" : "leave it"}
+      </Button>
       {mended !== undefined && (
         <>
-          <TextField multiline minRows={6} label="The row as JSON" value={mended} error={fault !== undefined} helperText={fault ?? " "} onChange={(event) => setMended(event.target.value)} />
+          <TextField
+            multiline
+            minRows={6}
+            label="The row as JSON"
+            value={mended}
+            error={fault !== undefined}
+            helperText={fault ?? " "}
+            onChange={(event) => setMended(event.target.value)}
+          />
           <Button variant="contained" onClick={() => void mend()}>
             Keep the mended row
           </Button>

@@ -24,30 +24,45 @@ export function RecordsRoom() {
     <main className={styles.records} data-usable={device !== undefined}>
       <h1>Records</h1>
       <p className={styles.lead}>
-        {entryCount === undefined ? "" : `${entryCount.toLocaleString("en").replace(/,/g, "\u202f")} rows of log for ${bins?.length ?? 0} ${bins?.length === 1 ? "bin" : "bins"}, `}
+        {entryCount === undefined
+          ? ""
+          : `${entryCount.toLocaleString("en").replace(/,/g, "\u202f")} rows of log for ${bins?.length ?? 0} ${bins?.length === 1 ? "bin" : "bins"}, `}
         in this browser on this device and nowhere else.
       </p>
       <div className={styles.two}>
         <section>
           <h2>Save an archive</h2>
-          <p>One file with everything: bins, rooms, every entry with its corrections. Plain text that any program can read.</p>
+          <p>
+            One file with everything: bins, rooms, every entry with its corrections. Plain text that any
+            program can read.
+          </p>
           <p className={styles.quiet}>
             {open === "demo" ? "This is the demo cellar; its archive is for looking at. " : ""}
-            {archivedOn && archivedOn.success ? `Last saved ${dayAndMonth(archivedOn.data)}.` : "Not saved yet."}
+            {archivedOn && archivedOn.success
+              ? `Last saved ${dayAndMonth(archivedOn.data)}.`
+              : "Not saved yet."}
           </p>
           <Button variant="contained" disabled={isPacking} onClick={() => void save()}>
             {isPacking ? "Packing" : "Save the archive"}
           </Button>
           {persistence === "refused" && (
             <p className={styles.warn}>
-              This browser has not promised to keep the data when space runs short. Save archives often; installing the app or adding a bookmark often changes its mind.
+              This browser has not promised to keep the data when space runs short. Save archives often;
+              installing the app or adding a bookmark often changes its mind.
             </p>
           )}
-          {persistence === "granted" && <p className={styles.quiet}>The browser has promised to keep this cellar until you clear it yourself.</p>}
+          {persistence === "granted" && (
+            <p className={styles.quiet}>
+              The browser has promised to keep this cellar until you clear it yourself.
+            </p>
+          )}
         </section>
         <section>
           <h2>Bring one in</h2>
-          <p>From another device or an older copy. What is new is added; nothing here is lost. You see what will change first.</p>
+          <p>
+            From another device or an older copy. What is new is added; nothing here is lost. You see what
+            will change first.
+          </p>
           <label htmlFor={fileField} className={styles.file}>
             Choose an archive file
             <input
@@ -70,7 +85,9 @@ export function RecordsRoom() {
                 <b>{importing.fileName}:</b> {importing.sentence}
               </p>
             )}
-            {importing.status === "preview" && <Preview summary={importing.plan.summary} onAccept={() => void accept()} onLeave={leave} />}
+            {importing.status === "preview" && (
+              <Preview summary={importing.plan.summary} onAccept={() => void accept()} onLeave={leave} />
+            )}
           </div>
         </section>
       </div>
@@ -80,7 +97,15 @@ export function RecordsRoom() {
   );
 }
 
-function Preview({ summary, onAccept, onLeave }: { readonly summary: MergeSummary; readonly onAccept: () => void; readonly onLeave: () => void }) {
+function Preview({
+  summary,
+  onAccept,
+  onLeave,
+}: {
+  readonly summary: MergeSummary;
+  readonly onAccept: () => void;
+  readonly onLeave: () => void;
+}) {
   const { freshCount, alreadyHere, newBins, changedBins, firstDay, lastDay, setAside } = summary;
   const total = Object.values(freshCount).reduce((sum, count) => sum + count, 0);
   const day = (text: string | undefined) => (text === undefined ? "" : dayAndMonth(localDate.parse(text)));
@@ -91,12 +116,17 @@ function Preview({ summary, onAccept, onLeave }: { readonly summary: MergeSummar
       ) : (
         <ul>
           <li>
-            <b>{freshCount.entries}</b> new log entries{firstDay && lastDay ? `, ${day(firstDay)} ${firstDay.slice(0, 4)} to ${day(lastDay)} ${lastDay.slice(0, 4)}` : ""}
+            <b>{freshCount.entries}</b> new log entries
+            {firstDay && lastDay
+              ? `, ${day(firstDay)} ${firstDay.slice(0, 4)} to ${day(lastDay)} ${lastDay.slice(0, 4)}`
+              : ""}
           </li>
           {newBins.length > 0 && <li>new bins: {newBins.join(", ")}</li>}
           {changedBins.length > 0 && <li>more about: {changedBins.join(", ")}</li>}
           {freshCount.rooms > 0 && <li>{freshCount.rooms} new rows about rooms</li>}
-          {freshCount.settings + freshCount.cellars > 0 && <li>its settings and walking order, where they are newer</li>}
+          {freshCount.settings + freshCount.cellars > 0 && (
+            <li>its settings and walking order, where they are newer</li>
+          )}
           <li>{alreadyHere} rows are here already</li>
           {setAside > 0 && <li>{setAside} rows it could not read itself come along set aside</li>}
         </ul>

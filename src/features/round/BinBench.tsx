@@ -31,7 +31,10 @@ export function BinBench({ one }: { readonly one: BinToday }) {
   const { ask } = useErrands();
   const room = useRoom();
   const { bin, state, expectation, decision } = one;
-  const profile = useMemo(() => profileOf(bin.id, state, expectation, today), [bin.id, state, expectation, today]);
+  const profile = useMemo(
+    () => profileOf(bin.id, state, expectation, today),
+    [bin.id, state, expectation, today],
+  );
   const notes = useMemo(() => figureNotes(one, units, today), [one, units, today]);
   return (
     <section className={styles.bench} aria-labelledby="in-hand">
@@ -40,22 +43,41 @@ export function BinBench({ one }: { readonly one: BinToday }) {
           <Link href={`/bin?id=${bin.id}`}>{bin.name}</Link>
         </h2>
         <p className={styles.expected}>
-          expected: {formatPercentRange(expectation.moisture.low, expectation.moisture.high)} moist, {formatTemperatureRange(expectation.temperatureC.low, expectation.temperatureC.high, units)}
+          expected: {formatPercentRange(expectation.moisture.low, expectation.moisture.high)} moist,{" "}
+          {formatTemperatureRange(expectation.temperatureC.low, expectation.temperatureC.high, units)}
           {expectation.sureness === "guess" && ", a guess so far"}
         </p>
       </div>
       {profile ? (
         <div className={styles.cut}>
-          <BinFigure profile={profile} notes={notes} units={units} mostWidth={room.isNarrow ? room.width - 60 : 480} mostHeight={room.isNarrow ? 200 : 235} label={`${bin.name}, cut open`} />
+          <BinFigure
+            profile={profile}
+            notes={notes}
+            units={units}
+            mostWidth={room.isNarrow ? room.width - 60 : 480}
+            mostHeight={room.isNarrow ? 200 : 235}
+            label={`${bin.name}, cut open`}
+          />
         </div>
       ) : (
-        <p className={styles.problem}>The log does not say what this bin is. Open it and set it up again, or look at its entries.</p>
+        <p className={styles.problem}>
+          The log does not say what this bin is. Open it and set it up again, or look at its entries.
+        </p>
       )}
       {state.problems.length > 0 && (
         <p className={styles.problem}>
-          {state.problems.length} {state.problems.length === 1 ? "entry does" : "entries do"} not fit the rest of the log. <Link href={`/bin?id=${bin.id}`}>See which</Link>
+          {state.problems.length} {state.problems.length === 1 ? "entry does" : "entries do"} not fit the rest
+          of the log. <Link href={`/bin?id=${bin.id}`}>See which</Link>
         </p>
       )}
+      <div className={styles.actions}>
+        <Button variant="contained" component={Link} href={`/visit?id=${bin.id}`}>
+          Lift the lid
+        </Button>
+        <Button component={Link} href={`/visit?id=${bin.id}&quiet=1`}>
+          quiet check, lid closed
+        </Button>
+      </div>
       <div className={styles.below}>
         <div>
           <h2>Likely today</h2>
@@ -70,7 +92,8 @@ export function BinBench({ one }: { readonly one: BinToday }) {
             })}
           </ol>
           <p className={styles.why}>
-            {decision.steps[0] && sayReason(decision.steps[0].why, { units, today })} Back {spokenDay(decision.nextDay, today)}.
+            {decision.steps[0] && sayReason(decision.steps[0].why, { units, today })} Back{" "}
+            {spokenDay(decision.nextDay, today)}.
           </p>
         </div>
         <div>
@@ -86,14 +109,6 @@ export function BinBench({ one }: { readonly one: BinToday }) {
             ))}
           </ul>
         </div>
-      </div>
-      <div className={styles.actions}>
-        <Button variant="contained" component={Link} href={`/visit?id=${bin.id}`}>
-          Lift the lid
-        </Button>
-        <Button component={Link} href={`/visit?id=${bin.id}&quiet=1`}>
-          quiet check, lid closed
-        </Button>
       </div>
     </section>
   );

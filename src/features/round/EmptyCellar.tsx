@@ -15,7 +15,20 @@ const WAITING_TUB: Profile = {
   wormsKg: 0,
   hasLid: true,
   moisture: { low: 0.7, middle: 0.76, high: 0.8 },
-  compartments: [{ id: "c1", widthM: 0.5, heightM: 0.3, beddingM: 0.14, workingM: 0, castingsM: 0, wetness: "right", ripeness: 0, wormShare: 1, pockets: [] }],
+  compartments: [
+    {
+      id: "c1",
+      widthM: 0.5,
+      heightM: 0.3,
+      beddingM: 0.14,
+      workingM: 0,
+      castingsM: 0,
+      wetness: "right",
+      ripeness: 0,
+      wormShare: 1,
+      pockets: [],
+    },
+  ],
 };
 
 export function EmptyCellar() {
@@ -25,7 +38,10 @@ export function EmptyCellar() {
     <main className={styles.empty} data-usable="true">
       <div>
         <h1>No bin yet</h1>
-        <p>Tell us what you keep, or are about to: a tub under the sink is enough. From then on the app knows what is due, how much, and why.</p>
+        <p>
+          Tell us what you keep, or are about to: a tub under the sink is enough. From then on the app knows
+          what is due, how much, and why.
+        </p>
         <div className={styles.actions}>
           <Button variant="contained" component={Link} href="/setup">
             Set up the first bin
@@ -45,7 +61,13 @@ export function EmptyCellar() {
         </p>
       </div>
       <div className={styles.picture}>
-        <Cutaway profile={WAITING_TUB} pxPerM={640} detail="large" label="A tub with fresh bedding, waiting for its worms" isOpen />
+        <Cutaway
+          profile={WAITING_TUB}
+          pxPerM={640}
+          detail="large"
+          label="A tub with fresh bedding, waiting for its worms"
+          isOpen
+        />
       </div>
     </main>
   );

@@ -13,7 +13,10 @@ export function RackStrip() {
   const { chosen, choose } = useErrands();
   const router = useRouter();
   const here = usePathname();
-  const shown = useMemo(() => (bins ? rackBins(bins, planRound(bins, today), today, units) : []), [bins, today, units]);
+  const shown = useMemo(
+    () => (bins ? rackBins(bins, planRound(bins, today), today, units) : []),
+    [bins, today, units],
+  );
   if (shown.length === 0) return null;
   const go = (id: string) => {
     choose(id);

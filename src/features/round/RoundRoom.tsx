@@ -3,7 +3,8 @@ import { planRound } from "@/core/round/round";
 import { useErrands } from "@/session/errand";
 import { useSession } from "@/session/session";
 import { Rack } from "@/ui/Rack";
-import { useEffect, useMemo } from "react";
+import { useRoom } from "@/ui/useRoom";
+import { useLayoutEffect, useMemo } from "react";
 import { BinBench } from "./BinBench";
 import { EmptyCellar } from "./EmptyCellar";
 import { rackBins } from "./rackBins";
@@ -13,10 +14,14 @@ import styles from "./RoundRoom.module.css";
 export function RoundRoom() {
   const { bins, today, units } = useSession();
   const { chosen, choose } = useErrands();
+  const room = useRoom();
   const round = useMemo(() => planRound(bins ?? [], today), [bins, today]);
   const shown = useMemo(() => rackBins(bins ?? [], round, today, units), [bins, round, today, units]);
-  const inHand = bins?.find((one) => one.bin.id === chosen) ?? bins?.find((one) => one.bin.id === round.tasks[0]?.binId) ?? bins?.[0];
-  useEffect(() => {
+  const inHand =
+    bins?.find((one) => one.bin.id === chosen) ??
+    bins?.find((one) => one.bin.id === round.tasks[0]?.binId) ??
+    bins?.[0];
+  useLayoutEffect(() => {
     if (inHand && inHand.bin.id !== chosen) choose(inHand.bin.id);
   }, [inHand, chosen, choose]);
 
@@ -25,7 +30,12 @@ export function RoundRoom() {
   return (
     <main className={styles.round} data-usable="true">
       <h1 className="visually-hidden">The round</h1>
-      <Rack bins={shown} chosen={inHand.bin.id} onChoose={choose} />
+      <Rack
+        bins={shown}
+        chosen={inHand.bin.id}
+        onChoose={choose}
+        shelfWidth={room.isNarrow ? Infinity : room.width - (room.width > 900 ? 456 : 140)}
+      />
       <BinBench key={inHand.bin.id} one={inHand} />
     </main>
   );

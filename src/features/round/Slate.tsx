@@ -8,7 +8,7 @@ import { sayTask } from "@/core/round/words";
 import { useErrands } from "@/session/errand";
 import { useSession } from "@/session/session";
 import Link from "next/link";
-import { useMemo } from "react";
+import { useMemo, useState } from "react";
 import styles from "./Slate.module.css";
 import { useBackupAge } from "./useBackupAge";
 
@@ -16,13 +16,24 @@ import { useBackupAge } from "./useBackupAge";
 export function Slate() {
   const { bins, today, units } = useSession();
   const { chosen } = useErrands();
+  const [isDrawn, setDrawn] = useState(false);
   const round = useMemo(() => planRound(bins ?? [], today), [bins, today]);
   const doneToday = (bins ?? []).filter(({ state }) => state.lastLook?.day === today);
   if (!bins || bins.length === 0) return null;
   const nameOf = (id: string) => bins.find((one) => one.bin.id === id)?.bin.name ?? "";
   return (
-    <aside className={styles.slate} aria-label="The slate">
-      <h2 className={styles.title}>{weekdayName(today)}’s round</h2>
+    <aside className={styles.slate} aria-label="The slate" data-drawn={isDrawn}>
+      <h2 className={styles.title}>
+        {weekdayName(today)}’s round
+        <button
+          type="button"
+          className={styles.draw}
+          aria-expanded={isDrawn}
+          onClick={() => setDrawn((is) => !is)}
+        >
+          {isDrawn ? "put it down" : "show it"}
+        </button>
+      </h2>
       <p className={styles.sum}>
         {round.tasks.length === 0
           ? `Nothing is due today.${round.nextDay ? ` Next: ${spokenDay(round.nextDay, today)}.` : ""}`
@@ -41,7 +52,9 @@ export function Slate() {
               <span>
                 <b>{bin.name}</b> done
               </span>
-              <span className={styles.why}>{state.nextDay ? `Back ${spokenDay(state.nextDay, today)}` : ""}</span>
+              <span className={styles.why}>
+                {state.nextDay ? `Back ${spokenDay(state.nextDay, today)}` : ""}
+              </span>
             </Link>
           </li>
         ))}
@@ -52,12 +65,24 @@ export function Slate() {
   );
 }
 
-function TaskLine({ task, name, isChosen }: { readonly task: Task; readonly name: string; readonly isChosen: boolean }) {
+function TaskLine({
+  task,
+  name,
+  isChosen,
+}: {
+  readonly task: Task;
+  readonly name: string;
+  readonly isChosen: boolean;
+}) {
   const { units, today } = useSession();
   const words = sayTask(task, units);
   return (
     <li className={styles.task}>
-      <Link href={`/visit?id=${task.binId}`} className={styles.line} aria-current={isChosen ? "true" : undefined}>
+      <Link
+        href={`/visit?id=${task.binId}`}
+        className={styles.line}
+        aria-current={isChosen ? "true" : undefined}
+      >
         <span className={styles.box} aria-hidden="true" />
         <span>
           <b>{name}</b> {words.verb}
@@ -102,7 +127,10 @@ function BackupReminder() {
   if (!age) return null;
   return (
     <p className={styles.backup}>
-      {age.archivedOn ? `The last archive is ${daysBetween(age.archivedOn, today)} days old.` : "There is no archive of this cellar yet."} <Link href="/records">Save one</Link>
+      {age.archivedOn
+        ? `The last archive is ${daysBetween(age.archivedOn, today)} days old.`
+        : "There is no archive of this cellar yet."}{" "}
+      <Link href="/records">Save one</Link>
     </p>
   );
 }

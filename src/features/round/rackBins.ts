@@ -6,7 +6,12 @@ import type { RackBin } from "@/ui/Rack";
 import type { LocalDate } from "@/vocabulary/fields";
 
 /** The bins as the rack shows them: drawn, with one line beneath and a tag where something is wanted today. */
-export function rackBins(bins: readonly BinToday[], round: Round, today: LocalDate, units: UnitSystem): RackBin[] {
+export function rackBins(
+  bins: readonly BinToday[],
+  round: Round,
+  today: LocalDate,
+  units: UnitSystem,
+): RackBin[] {
   return bins.map((one) => {
     const task = round.tasks.find((candidate) => candidate.binId === one.bin.id);
     const words = task && sayTask(task, units);
@@ -16,7 +21,9 @@ export function rackBins(bins: readonly BinToday[], round: Round, today: LocalDa
       name: one.bin.name,
       profile: profileOf(one.bin.id, one.state, one.expectation, today),
       standing: sayStanding(one, task, today),
-      ...(words ? { tag: { text: isUrgent ? words.verb : `${words.verb} ${words.amount}`.trim(), isUrgent } } : {}),
+      ...(words
+        ? { tag: { text: isUrgent ? words.verb : `${words.verb} ${words.amount}`.trim(), isUrgent } }
+        : {}),
     };
   });
 }

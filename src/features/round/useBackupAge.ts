@@ -18,6 +18,8 @@ export function useBackupAge(): { readonly archivedOn?: LocalDate } | undefined 
     const dayOf = (at: string) => localDateAt(new Date(at)); // eslint-disable-line no-restricted-syntax -- an instant read back from the store
     if (!last) return daysBetween(dayOf(oldest.at), today) >= remindAfter ? {} : undefined;
     const archivedOn = localDate.parse(dayOf(last.value));
-    return newest.at > last.value && daysBetween(archivedOn, today) >= remindAfter ? { archivedOn } : undefined;
+    return newest.at > last.value && daysBetween(archivedOn, today) >= remindAfter
+      ? { archivedOn }
+      : undefined;
   }, [db, open, today, settings]);
 }

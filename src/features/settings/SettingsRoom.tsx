@@ -17,26 +17,63 @@ import styles from "./Settings.module.css";
 export function SettingsRoom() {
   const { settings, author, keep, units, rooms, open, switchTo, cellar } = useSession();
   const { mode, setMode } = useColorScheme();
-  const row = (changes: Record<string, unknown>) => (settings ? author.revised("settings", settings, changes) : author.first("settings", { units, remindAfterDays: 14, ...changes }));
+  const row = (changes: Record<string, unknown>) =>
+    settings
+      ? author.revised("settings", settings, changes)
+      : author.first("settings", { units, remindAfterDays: 14, ...changes });
   return (
     <main className={styles.settings} data-usable="true">
       <h1>Settings</h1>
       <div className={styles.choices}>
-        <Choice title="Units" name="units" options={[{ value: "metric", label: "kg, L, cm, °C" }, { value: "us", label: "lb, qt, in, °F" }]} chosen={units} onChoose={(value) => value && value !== units && void keep("Units changed", [row({ units: value })])} />
-        <Choice title="Light" name="light" options={[{ value: "dark", label: "cellar, dim" }, { value: "light", label: "daylight" }, { value: "system", label: "as the device" }]} chosen={mode ?? "system"} onChoose={(value) => value && setMode(value)} />
+        <Choice
+          title="Units"
+          name="units"
+          options={[
+            { value: "metric", label: "kg, L, cm, °C" },
+            { value: "us", label: "lb, qt, in, °F" },
+          ]}
+          chosen={units}
+          onChoose={(value) =>
+            value && value !== units && void keep("Units changed", [row({ units: value })])
+          }
+        />
+        <Choice
+          title="Light"
+          name="light"
+          options={[
+            { value: "dark", label: "cellar, dim" },
+            { value: "light", label: "daylight" },
+            { value: "system", label: "as the device" },
+          ]}
+          chosen={mode ?? "system"}
+          onChoose={(value) => value && setMode(value)}
+        />
         <Choice
           title="Remind me to save an archive"
           name="remind"
           options={["7", "14", "30", "90"].map((days) => ({ value: days, label: `${days} days` }))}
           chosen={String(settings?.remindAfterDays ?? 14)}
-          onChoose={(value) => value && void keep("Reminder changed", [row({ remindAfterDays: Number(value) })])}
+          onChoose={(value) =>
+            value && void keep("Reminder changed", [row({ remindAfterDays: Number(value) })])
+          }
         />
-        <Choice title="Which cellar is open" name="cellar" options={[{ value: "own", label: "my own" }, { value: "demo", label: "the demo cellar" }]} chosen={open} onChoose={(value) => value && value !== open && void switchTo(value)} />
+        <Choice
+          title="Which cellar is open"
+          name="cellar"
+          options={[
+            { value: "own", label: "my own" },
+            { value: "demo", label: "the demo cellar" },
+          ]}
+          chosen={open}
+          onChoose={(value) => value && value !== open && void switchTo(value)}
+        />
       </div>
       <CellarName key={cellar?.rowId ?? "none"} />
       <section className={styles.rooms}>
         <h2>Rooms</h2>
-        <p className={styles.quiet}>How warm and damp it is where the bins stand. Measured in the bed, a probe always counts more.</p>
+        <p className={styles.quiet}>
+          How warm and damp it is where the bins stand. Measured in the bed, a probe always counts more.
+        </p>
         {rooms.map((room) => (
           <RoomForm key={room.rowId} room={room} />
         ))}
@@ -55,11 +92,18 @@ function CellarName() {
     const named = nameField.safeParse(typed);
     if (!named.success) return setFault("A name of 1 to 80 letters.");
     setFault(undefined);
-    if (named.data !== cellar.name) void keep("Cellar renamed", [author.revised("cellars", cellar, { name: named.data })]);
+    if (named.data !== cellar.name)
+      void keep("Cellar renamed", [author.revised("cellars", cellar, { name: named.data })]);
   };
   return (
     <div className={styles.name}>
-      <TextField label="Name of the cellar" value={typed} error={fault !== undefined} helperText={fault ?? " "} onChange={(event) => setTyped(event.target.value)} />
+      <TextField
+        label="Name of the cellar"
+        value={typed}
+        error={fault !== undefined}
+        helperText={fault ?? " "}
+        onChange={(event) => setTyped(event.target.value)}
+      />
       <Button onClick={save}>keep the name</Button>
     </div>
   );
@@ -71,7 +115,7 @@ function RoomForm({ room }: { readonly room: Room }) {
   const unit = DEFAULT_UNIT[units].temperature;
   const { climate } = room;
   const [typed, setTyped] = useState({
-    name: room.name as string,
+    name: room.name,
     coldest: formatTemperature(climate.meanC - climate.swingK, units),
     hottest: formatTemperature(climate.meanC + climate.swingK, units),
     humidity: String(Math.round(climate.humidity * 100)),
@@ -84,24 +128,47 @@ function RoomForm({ room }: { readonly room: Room }) {
     const degrees = (field: "coldest" | "hottest") => {
       const value = parseQuantity(typed[field], "temperature", unit);
       if (!value.ok) found[field] = sayUnreadable(value.problem);
-      else if (value.value < -40 || value.value > 60) found[field] = "No room is like that: is the unit right?";
+      else if (value.value < -40 || value.value > 60)
+        found[field] = "No room is like that: is the unit right?";
       return value.ok ? value.value : 0;
     };
     const [coldest, hottest] = [degrees("coldest"), degrees("hottest")];
     const humidity = Number(typed.humidity.trim().replace(/\s*%$/, "").replace(",", ".")) / 100;
     if (!(humidity > 0 && humidity <= 1)) found.humidity = "Between 1 and 100 %.";
-    if (Object.keys(found).length === 0 && coldest > hottest) found.hottest = "The hottest week is colder than the coldest.";
+    if (Object.keys(found).length === 0 && coldest > hottest)
+      found.hottest = "The hottest week is colder than the coldest.";
     setFaults(found);
     if (Object.keys(found).length > 0 || !named.success) return;
-    void keep(`${named.data}: climate kept`, [author.revised("rooms", room, { name: named.data, climate: { ...climate, meanC: (coldest + hottest) / 2, swingK: (hottest - coldest) / 2, humidity } })]);
+    void keep(`${named.data}: climate kept`, [
+      author.revised("rooms", room, {
+        name: named.data,
+        climate: { ...climate, meanC: (coldest + hottest) / 2, swingK: (hottest - coldest) / 2, humidity },
+      }),
+    ]);
   };
-  const field = (name: "coldest" | "hottest") => ({ typed: typed[name], onTyped: (text: string) => setTyped((before) => ({ ...before, [name]: text })), fault: faults[name] });
+  const field = (name: "coldest" | "hottest") => ({
+    typed: typed[name],
+    onTyped: (text: string) => setTyped((before) => ({ ...before, [name]: text })),
+    fault: faults[name],
+  });
   return (
     <div className={styles.room}>
-      <TextField label="Room" value={typed.name} error={faults.name !== undefined} helperText={faults.name ?? " "} onChange={(event) => setTyped((before) => ({ ...before, name: event.target.value }))} />
+      <TextField
+        label="Room"
+        value={typed.name}
+        error={faults.name !== undefined}
+        helperText={faults.name ?? " "}
+        onChange={(event) => setTyped((before) => ({ ...before, name: event.target.value }))}
+      />
       <QuantityField label="Coldest week" dimension="temperature" unit={unit} {...field("coldest")} />
       <QuantityField label="Hottest week" dimension="temperature" unit={unit} {...field("hottest")} />
-      <TextField label="Damp of the air (%)" value={typed.humidity} error={faults.humidity !== undefined} helperText={faults.humidity ?? " "} onChange={(event) => setTyped((before) => ({ ...before, humidity: event.target.value }))} />
+      <TextField
+        label="Damp of the air (%)"
+        value={typed.humidity}
+        error={faults.humidity !== undefined}
+        helperText={faults.humidity ?? " "}
+        onChange={(event) => setTyped((before) => ({ ...before, humidity: event.target.value }))}
+      />
       <Button onClick={save}>keep it</Button>
     </div>
   );

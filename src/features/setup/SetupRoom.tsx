@@ -35,11 +35,20 @@ export function SetupRoom() {
   const typed: SetupTyped = { ...draft.typed, room: draft.typed.room || (rooms[0]?.id ?? "new") };
   const unit = DEFAULT_UNIT[units];
   const set = (changes: Partial<SetupTyped>) => draft.set((before) => ({ ...before, ...changes }));
-  const field = (name: "width" | "length" | "height") => ({ typed: typed[name], onTyped: (text: string) => set({ [name]: text }), fault: faults[name] });
+  const field = (name: "width" | "length" | "height") => ({
+    typed: typed[name],
+    onTyped: (text: string) => set({ [name]: text }),
+    fault: faults[name],
+  });
 
   const save = async (event: FormEvent) => {
     event.preventDefault();
-    const outcome = newBin(typed, today, units, (bins ?? []).map(({ bin }) => bin.name.toLowerCase()));
+    const outcome = newBin(
+      typed,
+      today,
+      units,
+      (bins ?? []).map(({ bin }) => bin.name.toLowerCase()),
+    );
     if (!outcome.ok) {
       setFaults(outcome.problem.fields);
       document.getElementById(Object.keys(outcome.problem.fields)[0] ?? "")?.focus();
@@ -49,13 +58,22 @@ export function SetupRoom() {
     setStatus("saving");
     const { name, firstDay, setup, stocked } = outcome.value;
     const binId = newId();
-    const room = typed.room === "new" ? author.first("rooms", { name: typed.roomName.trim(), climate: CLIMATES[typed.warmth].climate }) : undefined;
+    const room =
+      typed.room === "new"
+        ? author.first("rooms", { name: typed.roomName.trim(), climate: CLIMATES[typed.warmth].climate })
+        : undefined;
     const roomId = room ? (room.row as { id: string }).id : typed.room;
-    const entries = await author.entries(binId, firstDay, [{ kind: "altered", changes: { ...setup, roomId } }, ...beddingOf(setup.compartments), ...(stocked ? [{ kind: "stocked", worms: [stocked] }] : [])]);
+    const entries = await author.entries(binId, firstDay, [
+      { kind: "altered", changes: { ...setup, roomId } },
+      ...beddingOf(setup.compartments),
+      ...(stocked ? [{ kind: "stocked", worms: [stocked] }] : []),
+    ]);
     const order = [...(cellar?.walkingOrder ?? (bins ?? []).map(({ bin }) => bin.id)), binId];
     const kept = await keep(`${name}: set up`, [
       ...(room ? [room] : []),
-      cellar ? author.revised("cellars", cellar, { walkingOrder: order }) : author.first("cellars", { name: "My cellar", walkingOrder: order }),
+      cellar
+        ? author.revised("cellars", cellar, { walkingOrder: order })
+        : author.first("cellars", { name: "My cellar", walkingOrder: order }),
       { kind: "bins", row: { ...(author.first("bins", { name, firstDay }).row as object), id: binId } },
       ...entries,
     ]);
@@ -70,18 +88,47 @@ export function SetupRoom() {
     <main className={styles.setup} data-usable={draft.isLoaded}>
       <h1>Set up a bin</h1>
       <form onSubmit={(event) => void save(event)} noValidate className={styles.form}>
-        <SystemChoice typed={typed} onChoose={(system) => set({ system, school: "", ...usualSizes(system, units) })} />
+        <SystemChoice
+          typed={typed}
+          onChoose={(system) => set({ system, school: "", ...usualSizes(system, units) })}
+        />
         <div className={styles.fields}>
-          <TextField id="name" label="Its name" value={typed.name} onChange={(event) => set({ name: event.target.value })} error={faults.name !== undefined} helperText={faults.name ?? " "} slotProps={{ htmlInput: { maxLength: 120, autoComplete: "off" } }} />
+          <TextField
+            id="name"
+            label="Its name"
+            value={typed.name}
+            onChange={(event) => set({ name: event.target.value })}
+            error={faults.name !== undefined}
+            helperText={faults.name ?? " "}
+            slotProps={{ htmlInput: { maxLength: 120, autoComplete: "off" } }}
+          />
           <fieldset className={styles.sizes}>
-            <legend>Inside, {systemOf(typed.system).arrangement === "stack" ? "each tray or tote" : "as far as you fill it"}</legend>
+            <legend>
+              Inside,{" "}
+              {systemOf(typed.system).arrangement === "stack" ? "each tray or tote" : "as far as you fill it"}
+            </legend>
             <QuantityField label="Width" dimension="length" unit={unit.length} {...field("width")} />
             <QuantityField label="Front to back" dimension="length" unit={unit.length} {...field("length")} />
             <QuantityField label="Height" dimension="length" unit={unit.length} {...field("height")} />
-            <TextField label="Feeding places" value={typed.places} error={faults.places !== undefined} helperText={faults.places ?? "round the lid"} onChange={(event) => set({ places: event.target.value })} slotProps={{ htmlInput: { inputMode: "numeric" } }} />
+            <TextField
+              label="Feeding places"
+              value={typed.places}
+              error={faults.places !== undefined}
+              helperText={faults.places ?? "round the lid"}
+              onChange={(event) => set({ places: event.target.value })}
+              slotProps={{ htmlInput: { inputMode: "numeric" } }}
+            />
           </fieldset>
           <div className={styles.pair}>
-            <TextField select id="room" label="Where it stands" value={typed.room} onChange={(event) => set({ room: event.target.value })} error={faults.room !== undefined} helperText={typed.room === "new" ? " " : (faults.room ?? " ")}>
+            <TextField
+              select
+              id="room"
+              label="Where it stands"
+              value={typed.room}
+              onChange={(event) => set({ room: event.target.value })}
+              error={faults.room !== undefined}
+              helperText={typed.room === "new" ? " " : (faults.room ?? " ")}
+            >
               {rooms.map((room) => (
                 <MenuItem key={room.id} value={room.id}>
                   {room.name}
@@ -91,8 +138,22 @@ export function SetupRoom() {
             </TextField>
             {typed.room === "new" && (
               <>
-                <TextField id="roomName" label="The room’s name" value={typed.roomName} error={faults.room !== undefined} helperText={faults.room ?? " "} onChange={(event) => set({ roomName: event.target.value })} slotProps={{ htmlInput: { maxLength: 80, autoComplete: "off" } }} />
-                <TextField select label="How warm it is there" value={typed.warmth} helperText=" " onChange={(event) => set({ warmth: event.target.value as SetupTyped["warmth"] })}>
+                <TextField
+                  id="roomName"
+                  label="The room’s name"
+                  value={typed.roomName}
+                  error={faults.room !== undefined}
+                  helperText={faults.room ?? " "}
+                  onChange={(event) => set({ roomName: event.target.value })}
+                  slotProps={{ htmlInput: { maxLength: 80, autoComplete: "off" } }}
+                />
+                <TextField
+                  select
+                  label="How warm it is there"
+                  value={typed.warmth}
+                  helperText=" "
+                  onChange={(event) => set({ warmth: event.target.value as SetupTyped["warmth"] })}
+                >
                   {Object.entries(CLIMATES).map(([key, { words }]) => (
                     <MenuItem key={key} value={key}>
                       {words}
@@ -103,17 +164,48 @@ export function SetupRoom() {
             )}
           </div>
           <div className={styles.pair}>
-            <TextField id="worms" label={`Worms in it (${unit.smallMass}, or “1000 worms”)`} value={typed.worms} error={faults.worms !== undefined} helperText={faults.worms ?? suggestedWorms(typed, units)} onChange={(event) => set({ worms: event.target.value })} slotProps={{ htmlInput: { maxLength: 80, autoComplete: "off" } }} />
-            <TextField select label="Which worm" value={typed.species} helperText="if mixed, the one there is most of" onChange={(event) => set({ species: event.target.value as SetupTyped["species"] })}>
+            <TextField
+              id="worms"
+              label={`Worms in it (${unit.smallMass}, or “1000 worms”)`}
+              value={typed.worms}
+              error={faults.worms !== undefined}
+              helperText={faults.worms ?? suggestedWorms(typed, units)}
+              onChange={(event) => set({ worms: event.target.value })}
+              slotProps={{ htmlInput: { maxLength: 80, autoComplete: "off" } }}
+            />
+            <TextField
+              select
+              label="Which worm"
+              value={typed.species}
+              helperText="if mixed, the one there is most of"
+              onChange={(event) => set({ species: event.target.value as SetupTyped["species"] })}
+            >
               {SPECIES.map((id) => (
                 <MenuItem key={id} value={id}>
                   {speciesOf(id).name} ({speciesOf(id).latinName})
                 </MenuItem>
               ))}
             </TextField>
-            <TextField type="date" id="started" label="Day it started" value={typed.started} error={faults.started !== undefined} helperText={faults.started ?? " "} onChange={(event) => set({ started: event.target.value })} slotProps={{ htmlInput: { max: today }, inputLabel: { shrink: true } }} />
+            <TextField
+              type="date"
+              id="started"
+              label="Day it started"
+              value={typed.started}
+              error={faults.started !== undefined}
+              helperText={faults.started ?? " "}
+              onChange={(event) => set({ started: event.target.value })}
+              slotProps={{ htmlInput: { max: today }, inputLabel: { shrink: true } }}
+            />
           </div>
-          <TextField select label="Way of keeping" value={typed.school === "" ? systemOf(typed.system).school : typed.school} helperText={schoolOf(typed.school === "" ? systemOf(typed.system).school : typed.school).feedPlaceRule} onChange={(event) => set({ school: event.target.value as SetupTyped["school"] })}>
+          <TextField
+            select
+            label="Way of keeping"
+            value={typed.school === "" ? systemOf(typed.system).school : typed.school}
+            helperText={
+              schoolOf(typed.school === "" ? systemOf(typed.system).school : typed.school).feedPlaceRule
+            }
+            onChange={(event) => set({ school: event.target.value as SetupTyped["school"] })}
+          >
             {SCHOOL_TABLE.map((school) => (
               <MenuItem key={school.id} value={school.id}>
                 {school.name}
@@ -126,7 +218,9 @@ export function SetupRoom() {
             </Button>
             {Object.keys(faults).length > 0 && (
               <p role="alert" className={styles.fault}>
-                {Object.keys(faults).length === 1 ? "One field needs another look." : `${Object.keys(faults).length} fields need another look.`}
+                {Object.keys(faults).length === 1
+                  ? "One field needs another look."
+                  : `${Object.keys(faults).length} fields need another look.`}
               </p>
             )}
           </div>
@@ -138,14 +232,35 @@ export function SetupRoom() {
 }
 
 /** Bedding a third deep, damp, which is what nearly every start has; the log can be corrected at once. */
-function beddingOf(compartments: readonly { readonly id: string; readonly widthM: number; readonly lengthM: number; readonly heightM: number }[]): Record<string, unknown>[] {
+function beddingOf(
+  compartments: readonly {
+    readonly id: string;
+    readonly widthM: number;
+    readonly lengthM: number;
+    readonly heightM: number;
+  }[],
+): Record<string, unknown>[] {
   return compartments.map((one) => ({
     kind: "bedded",
     compartment: one.id,
     note: "As set up: a third full of damp shredded card and leaf mould.",
     parts: [
-      { materialId: "cardboard-corrugated", moisture: 0.76, amount: { massKg: Number((one.widthM * one.lengthM * one.heightM * 85 * 0.33 * 0.6 * (1 / 0.24)).toFixed(2)), measuredBy: "guessed" } },
-      { materialId: "leaf-mould", moisture: 0.72, amount: { massKg: Number((one.widthM * one.lengthM * one.heightM * 85 * 0.33 * 0.4 * (1 / 0.28)).toFixed(2)), measuredBy: "guessed" } },
+      {
+        materialId: "cardboard-corrugated",
+        moisture: 0.76,
+        amount: {
+          massKg: Number((one.widthM * one.lengthM * one.heightM * 85 * 0.33 * 0.6 * (1 / 0.24)).toFixed(2)),
+          measuredBy: "guessed",
+        },
+      },
+      {
+        materialId: "leaf-mould",
+        moisture: 0.72,
+        amount: {
+          massKg: Number((one.widthM * one.lengthM * one.heightM * 85 * 0.33 * 0.4 * (1 / 0.28)).toFixed(2)),
+          measuredBy: "guessed",
+        },
+      },
     ],
   }));
 }
@@ -157,14 +272,28 @@ function suggestedWorms(typed: SetupTyped, units: "metric" | "us"): string {
   return `to start with about ${formatMass(2.5 * width.value * length.value, units)}; empty if none yet`;
 }
 
-function SystemChoice({ typed, onChoose }: { readonly typed: SetupTyped; readonly onChoose: (system: System) => void }) {
-  const pictures = useMemo(() => SYSTEM_LIST.map((facts) => ({ facts, profile: freshProfile(facts.id, facts.usual) })), []);
+function SystemChoice({
+  typed,
+  onChoose,
+}: {
+  readonly typed: SetupTyped;
+  readonly onChoose: (system: System) => void;
+}) {
+  const pictures = useMemo(
+    () => SYSTEM_LIST.map((facts) => ({ facts, profile: freshProfile(facts.id, facts.usual) })),
+    [],
+  );
   return (
     <fieldset className={styles.systems}>
       <legend className="visually-hidden">What kind of bin</legend>
       {pictures.map(({ facts, profile }) => (
         <label key={facts.id} className={styles.system} data-chosen={typed.system === facts.id}>
-          <input type="radio" name="system" checked={typed.system === facts.id} onChange={() => onChoose(facts.id)} />
+          <input
+            type="radio"
+            name="system"
+            checked={typed.system === facts.id}
+            onChange={() => onChoose(facts.id)}
+          />
           <Cutaway profile={profile} pxPerM={92} detail="thumb" label="" />
           <span>{facts.name}</span>
         </label>
@@ -182,7 +311,8 @@ function Drawn({ typed }: { readonly typed: SetupTyped }) {
     return value.ok && value.value >= 0.05 && value.value <= 6 ? value.value : undefined;
   };
   const [widthM, lengthM, heightM] = [read(typed.width), read(typed.length), read(typed.height)];
-  if (widthM === undefined || lengthM === undefined || heightM === undefined || heightM > 1.5) return <div className={styles.drawn} />;
+  if (widthM === undefined || lengthM === undefined || heightM === undefined || heightM > 1.5)
+    return <div className={styles.drawn} />;
   const size = { widthM, lengthM, heightM };
   const profile = freshProfile(typed.system, size);
   const tall = profile.arrangement === "line" ? heightM : heightM * profile.compartments.length;
@@ -190,7 +320,12 @@ function Drawn({ typed }: { readonly typed: SetupTyped }) {
   const most = room.isNarrow ? room.width - 80 : 300;
   return (
     <div className={styles.drawn}>
-      <Cutaway profile={profile} pxPerM={Math.min(most / widthM, 260 / (tall + 0.15))} detail="large" label={`${systemOf(typed.system).name} of ${formatVolume(litres, units)}, to scale`} />
+      <Cutaway
+        profile={profile}
+        pxPerM={Math.min(most / widthM, 260 / (tall + 0.15))}
+        detail="large"
+        label={`${systemOf(typed.system).name} of ${formatVolume(litres, units)}, to scale`}
+      />
       <p>
         {systemOf(typed.system).name}, <b>{formatVolume(litres, units)}</b>
       </p>
@@ -198,7 +333,10 @@ function Drawn({ typed }: { readonly typed: SetupTyped }) {
   );
 }
 
-function freshProfile(system: System, size: { readonly widthM: number; readonly lengthM: number; readonly heightM: number }): Profile {
+function freshProfile(
+  system: System,
+  size: { readonly widthM: number; readonly lengthM: number; readonly heightM: number },
+): Profile {
   const facts = systemOf(system);
   return {
     seed: system,
@@ -208,6 +346,17 @@ function freshProfile(system: System, size: { readonly widthM: number; readonly 
     hasLid: facts.cover !== "open" && facts.cover !== "wetBlanket",
     moisture: { low: 0.7, middle: 0.76, high: 0.82 },
     ...(facts.drainage === "sump" ? { sumpM: 0.01 } : {}),
-    compartments: usualCompartments(system, size).map((one, at) => ({ id: one.id, widthM: one.widthM, heightM: one.heightM, beddingM: one.heightM * 0.3, workingM: one.heightM * (at === 0 ? 0.22 : 0.12), castingsM: one.heightM * (facts.arrangement === "line" ? 0.1 * at : 0.08), wetness: "right", ripeness: 0.1, wormShare: 0.5, pockets: [] })),
+    compartments: usualCompartments(system, size).map((one, at) => ({
+      id: one.id,
+      widthM: one.widthM,
+      heightM: one.heightM,
+      beddingM: one.heightM * 0.3,
+      workingM: one.heightM * (at === 0 ? 0.22 : 0.12),
+      castingsM: one.heightM * (facts.arrangement === "line" ? 0.1 * at : 0.08),
+      wetness: "right",
+      ripeness: 0.1,
+      wormShare: 0.5,
+      pockets: [],
+    })),
   };
 }

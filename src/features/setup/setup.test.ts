@@ -4,7 +4,13 @@ import { SYSTEMS } from "@/vocabulary/setup";
 import { emptySetup, newBin, usualSizes } from "./setupTyped";
 
 const TODAY = localDate.parse("2026-11-23");
-const typed = { ...emptySetup(TODAY, "metric"), name: "Quince", room: "new", roomName: "Cellar", worms: "500 g" };
+const typed = {
+  ...emptySetup(TODAY, "metric"),
+  name: "Quince",
+  room: "new",
+  roomName: "Cellar",
+  worms: "500 g",
+};
 const faults = (changes: Partial<typeof typed>, units: "metric" | "us" = "metric") => {
   const outcome = newBin({ ...typed, ...changes }, TODAY, units, ["medlar"]);
   return outcome.ok ? {} : outcome.problem.fields;
@@ -12,7 +18,12 @@ const faults = (changes: Partial<typeof typed>, units: "metric" | "us" = "metric
 
 test.each(SYSTEMS)("a %s of the usual size passes as it stands, in both systems of units", (system) => {
   for (const units of ["metric", "us"] as const) {
-    const outcome = newBin({ ...typed, system, worms: "100 g", ...usualSizes(system, units) }, TODAY, units, []);
+    const outcome = newBin(
+      { ...typed, system, worms: "100 g", ...usualSizes(system, units) },
+      TODAY,
+      units,
+      [],
+    );
     if (!outcome.ok) throw new Error(JSON.stringify(outcome.problem.fields));
     expect(binSetup.safeParse({ ...outcome.value.setup, roomId: "r" }).success).toBe(true);
   }
@@ -20,8 +31,10 @@ test.each(SYSTEMS)("a %s of the usual size passes as it stands, in both systems 
 
 test("impossible bins are told the nearest thing that works", () => {
   expect(faults({ height: "1 m" }).height).toMatch(/top 30 cm/);
-  expect(faults({ worms: "3 kg", width: "30 cm", length: "30 cm" }).worms).toMatch(/carries about 220 g to start/);
-  expect(faults({ width: "5" , length: "36 in" })).toEqual({});
+  expect(faults({ worms: "3 kg", width: "30 cm", length: "30 cm" }).worms).toMatch(
+    /carries about 220 g to start/,
+  );
+  expect(faults({ width: "5", length: "36 in" })).toEqual({});
   expect(faults({ width: "2 mm" }).width).toMatch(/unit/);
   expect(faults({ name: "Medlar" }).name).toMatch(/already/);
   expect(faults({ name: " " }).name).toBeDefined();

@@ -8,7 +8,10 @@ import styles from "./Shell.module.css";
 export function DemoBar() {
   const { open, switchTo, restartDemo, bins, today } = useSession();
   if (open !== "demo") return null;
-  const lastDay = bins?.flatMap((one) => one.state.lastDay ?? []).sort().at(-1);
+  const lastDay = bins
+    ?.flatMap((one) => one.state.lastDay ?? [])
+    .sort()
+    .at(-1);
   const isStale = lastDay !== undefined && daysBetween(lastDay, today) > 8;
   return (
     <aside className={styles.demo} aria-label="Demo cellar">

@@ -35,7 +35,12 @@ export function Finder() {
   const options = [
     ...(bins ?? []).flatMap(({ bin }) => [
       { label: bin.name, hint: "bin", go: () => router.push(`/bin?id=${bin.id}`), binId: bin.id },
-      { label: `Visit ${bin.name}`, hint: "lift the lid", go: () => router.push(`/visit?id=${bin.id}`), binId: bin.id },
+      {
+        label: `Visit ${bin.name}`,
+        hint: "lift the lid",
+        go: () => router.push(`/visit?id=${bin.id}`),
+        binId: bin.id,
+      },
     ]),
     { label: "Today’s round", hint: "room", go: () => router.push("/") },
     { label: "All bins", hint: "room", go: () => router.push("/bins") },
@@ -45,14 +50,23 @@ export function Finder() {
   ];
   return (
     <>
-      <Dialog open={errand?.of === "find"} onClose={close} fullWidth maxWidth="sm" slotProps={{ container: { sx: { alignItems: "flex-start" } } }}>
+      <Dialog
+        open={errand?.of === "find"}
+        onClose={close}
+        fullWidth
+        maxWidth="sm"
+        slotProps={{ container: { sx: { alignItems: "flex-start" } } }}
+      >
         <DialogTitle>Find</DialogTitle>
         <DialogContent>
           <Autocomplete
             options={options}
             openOnFocus
             autoHighlight
-            getOptionKey={(option) => `${option.hint}/${option.label}/${"binId" in option ? option.binId : ""}`}
+            onClose={(_, reason) => reason === "escape" && close()}
+            getOptionKey={(option) =>
+              `${option.hint}/${option.label}/${"binId" in option ? option.binId : ""}`
+            }
             renderOption={({ key, ...props }, option) => (
               <li {...props} key={key}>
                 <span>{option.label}</span>

@@ -3,28 +3,50 @@ import type { SlipKind } from "@/session/errand";
 import { useErrands } from "@/session/errand";
 import { useSession } from "@/session/session";
 import { useRouter } from "next/navigation";
-import { useEffect } from "react";
+import { useEffect, useLayoutEffect, useRef } from "react";
 import { tinykeys } from "tinykeys";
 
-const SLIP_KEYS: Record<string, SlipKind> = { f: "fed", w: "watered", b: "bedded", m: "measured", t: "turned", h: "harvested", n: "noted" };
+const SLIP_KEYS: Record<string, SlipKind> = {
+  f: "fed",
+  w: "watered",
+  b: "bedded",
+  m: "measured",
+  t: "turned",
+  h: "harvested",
+  n: "noted",
+};
 
 /** Single keys for what is done all day; silent while something is typed or a dialog is open. */
 export function Keys() {
   const { bins, undoLast } = useSession();
   const { chosen, choose, ask, errand } = useErrands();
   const router = useRouter();
+  // Read at the moment of the press: a key that follows another at once must not meet the state before it.
+  const latest = useRef({ bins, chosen, errand });
+  useLayoutEffect(() => {
+    latest.current = { bins, chosen, errand };
+  }, [bins, chosen, errand]);
   useEffect(() => {
     const free = (work: () => void) => (event: KeyboardEvent) => {
-      if (errand || isTyping(event.target) || event.ctrlKey || event.metaKey || event.altKey) return;
+      if (
+        latest.current.errand ||
+        isInDialog(event.target) ||
+        isTyping(event.target) ||
+        event.ctrlKey ||
+        event.metaKey ||
+        event.altKey
+      )
+        return;
       event.preventDefault();
       work();
     };
-    const slip = (kind: SlipKind) => free(() => chosen && ask({ of: "slip", slip: kind, binId: chosen }));
+    const slip = (kind: SlipKind) =>
+      free(() => latest.current.chosen && ask({ of: "slip", slip: kind, binId: latest.current.chosen }));
     const numbers = Object.fromEntries(
       Array.from({ length: 9 }, (_, at) => [
         String(at + 1),
         free(() => {
-          const bin = bins?.[at];
+          const bin = latest.current.bins?.[at];
           if (!bin) return;
           choose(bin.bin.id);
           if (window.location.pathname === "/bin") router.push(`/bin?id=${bin.bin.id}`);
@@ -34,19 +56,26 @@ export function Keys() {
     return tinykeys(window, {
       ...numbers,
       ...Object.fromEntries(Object.entries(SLIP_KEYS).map(([key, kind]) => [key, slip(kind)])),
-      v: free(() => chosen && router.push(`/visit?id=${chosen}`)),
+      v: free(() => latest.current.chosen && router.push(`/visit?id=${latest.current.chosen}`)),
       u: free(() => void undoLast()),
       "/": free(() => ask({ of: "find" })),
       "Shift+?": free(() => ask({ of: "keys" })),
       "?": free(() => ask({ of: "keys" })),
     });
-  }, [bins, chosen, choose, ask, errand, router, undoLast]);
+  }, [choose, ask, router, undoLast]);
   return null;
 }
+
+const isInDialog = (target: EventTarget | null): boolean =>
+  target instanceof Element && target.closest('[role="dialog"], [role="menu"]') !== null;
 
 /** A radio button takes arrows and space, never letters, so keys stay alive on it. */
 function isTyping(target: EventTarget | null): boolean {
   if (!(target instanceof HTMLElement)) return false;
   if (target instanceof HTMLInputElement) return !["radio", "checkbox", "button"].includes(target.type);
-  return target.isContentEditable || ["TEXTAREA", "SELECT"].includes(target.tagName) || target.getAttribute("role") === "combobox";
+  return (
+    target.isContentEditable ||
+    ["TEXTAREA", "SELECT"].includes(target.tagName) ||
+    target.getAttribute("role") === "combobox"
+  );
 }

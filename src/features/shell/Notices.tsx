@@ -11,7 +11,11 @@ export function Notices() {
   const close = () => say(undefined);
   const change = notice?.change;
   const action = change && (
-    <Button size="small" color="inherit" onClick={() => void (change.offer === "undo" ? undoLast() : redoChange(change.no))}>
+    <Button
+      size="small"
+      color="inherit"
+      onClick={() => void (change.offer === "undo" ? undoLast() : redoChange(change.no))}
+    >
       {change.offer === "undo" ? "Take it back" : "Put it back"}
     </Button>
   );

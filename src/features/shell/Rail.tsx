@@ -23,7 +23,10 @@ export function Rail() {
         <ul className={styles.rooms}>
           {ROOMS.map(({ href, word, also }) => (
             <li key={href}>
-              <Link href={href} aria-current={here === href || also.some((path) => path === here) ? "page" : undefined}>
+              <Link
+                href={href}
+                aria-current={here === href || also.some((path) => path === here) ? "page" : undefined}
+              >
                 {word}
               </Link>
             </li>

@@ -48,7 +48,8 @@ const CannotOpen = ({ message }: { readonly message: string }) => (
   <main className={styles.waiting} id="room">
     <h1>The cellar does not open</h1>
     <p>
-      This browser keeps its store closed to the app ({message}). Private windows and full disks do that. Nothing was lost or changed.
+      This browser keeps its store closed to the app ({message}). Private windows and full disks do that.
+      Nothing was lost or changed.
     </p>
     <Button variant="contained" onClick={() => window.location.reload()}>
       Try again

@@ -17,12 +17,46 @@ import styles from "./Slip.module.css";
 import type { SlipContext } from "./slipTyped";
 import { emptySlip, slipFacts, slipOf } from "./slipTyped";
 
-const TITLES: Record<SlipKind, string> = { fed: "Feed", watered: "Water", bedded: "Bedding", measured: "Measure", turned: "Turn", harvested: "Harvest", noted: "Note" };
-const KEEP: Record<SlipKind, string> = { fed: "Keep the meal", watered: "Keep the water", bedded: "Keep the bedding", measured: "Keep the readings", turned: "Keep: it was turned", harvested: "Keep the harvest", noted: "Keep the note" };
-const DONE: Record<SlipKind, string> = { fed: "fed", watered: "watered", bedded: "bedded", measured: "measured", turned: "turned", harvested: "harvested", noted: "noted" };
+const TITLES: Record<SlipKind, string> = {
+  fed: "Feed",
+  watered: "Water",
+  bedded: "Bedding",
+  measured: "Measure",
+  turned: "Turn",
+  harvested: "Harvest",
+  noted: "Note",
+};
+const KEEP: Record<SlipKind, string> = {
+  fed: "Keep the meal",
+  watered: "Keep the water",
+  bedded: "Keep the bedding",
+  measured: "Keep the readings",
+  turned: "Keep: it was turned",
+  harvested: "Keep the harvest",
+  noted: "Keep the note",
+};
+const DONE: Record<SlipKind, string> = {
+  fed: "fed",
+  watered: "watered",
+  bedded: "bedded",
+  measured: "measured",
+  turned: "turned",
+  harvested: "harvested",
+  noted: "noted",
+};
 
 /** One short entry outside a visit, or the correction of one. */
-export function SlipDialog({ one, slip, correct, onClose }: { readonly one: BinToday; readonly slip: SlipKind; readonly correct: Entry | undefined; readonly onClose: () => void }) {
+export function SlipDialog({
+  one,
+  slip,
+  correct,
+  onClose,
+}: {
+  readonly one: BinToday;
+  readonly slip: SlipKind;
+  readonly correct: Entry | undefined;
+  readonly onClose: () => void;
+}) {
   const { db, today, units, author, keep } = useSession();
   const { bin, state } = one;
   const context: SlipContext = { state, firstDay: bin.firstDay, today, units };
@@ -38,8 +72,13 @@ export function SlipDialog({ one, slip, correct, onClose }: { readonly one: BinT
     setFaults({});
     setStatus("saving");
     const { day, facts } = outcome.value;
-    const rows = correct ? [author.revised("entries", withoutFacts(correct), { ...facts, day })] : await author.entries(bin.id, day, [facts]);
-    const kept = await keep(correct ? `${bin.name}: ${DONE[slip]}, corrected` : `${bin.name}: ${DONE[slip]}`, rows);
+    const rows = correct
+      ? [author.revised("entries", withoutFacts(correct), { ...facts, day })]
+      : await author.entries(bin.id, day, [facts]);
+    const kept = await keep(
+      correct ? `${bin.name}: ${DONE[slip]}, corrected` : `${bin.name}: ${DONE[slip]}`,
+      rows,
+    );
     setStatus("open");
     if (!kept.ok) return;
     await draft.clear();
@@ -88,6 +127,19 @@ export function SlipDialog({ one, slip, correct, onClose }: { readonly one: BinT
 
 /** What a revision keeps of the entry it corrects: whose it is and its place in the day, not its old facts. */
 function withoutFacts(entry: Entry): Entry {
-  const { id, subject, seq, day, visitId, actId, revision, rowId, recordedAt, deviceId, schemaVersion } = entry;
-  return { id, subject, seq, day, revision, rowId, recordedAt, deviceId, schemaVersion, ...(visitId ? { visitId } : {}), ...(actId ? { actId } : {}) } as Entry;
+  const { id, subject, seq, day, visitId, actId, revision, rowId, recordedAt, deviceId, schemaVersion } =
+    entry;
+  return {
+    id,
+    subject,
+    seq,
+    day,
+    revision,
+    rowId,
+    recordedAt,
+    deviceId,
+    schemaVersion,
+    ...(visitId ? { visitId } : {}),
+    ...(actId ? { actId } : {}),
+  } as Entry;
 }

@@ -2,7 +2,13 @@
 import type { Material } from "@/core/catalogue/material";
 import { materialOf, materialsFor } from "@/core/catalogue/material";
 import { METHOD_WORDS } from "@/core/log/words";
-import { DEFAULT_UNIT, formatLength, formatMass, formatTemperature, formatVolume } from "@/core/quantity/format";
+import {
+  DEFAULT_UNIT,
+  formatLength,
+  formatMass,
+  formatTemperature,
+  formatVolume,
+} from "@/core/quantity/format";
 import type { BinSetup } from "@/records/setup";
 import type { SlipKind } from "@/session/errand";
 import { useSession } from "@/session/session";
@@ -18,8 +24,23 @@ import TextField from "@mui/material/TextField";
 import styles from "./Slip.module.css";
 import type { SlipTyped } from "./slipTyped";
 
-const PREPARATION_WORDS: Record<Preparation, string> = { whole: "whole", chopped: "chopped", frozen: "frozen, thawed", choppedFrozen: "chopped, frozen", pureed: "blended", soaked: "soaked", precomposted: "pre-composted" };
-const STANCE_WORDS: Record<Material["stance"], string> = { favoured: "", fine: "", sparingly: "Sparingly: only a small share of a meal.", contested: "Keepers differ on this one: a little in a large, mature bin; leave it out of a small or young one.", avoid: "Better not: it makes trouble in nearly every bin." };
+const PREPARATION_WORDS: Record<Preparation, string> = {
+  whole: "whole",
+  chopped: "chopped",
+  frozen: "frozen, thawed",
+  choppedFrozen: "chopped, frozen",
+  pureed: "blended",
+  soaked: "soaked",
+  precomposted: "pre-composted",
+};
+const STANCE_WORDS: Record<Material["stance"], string> = {
+  favoured: "",
+  fine: "",
+  sparingly: "Sparingly: only a small share of a meal.",
+  contested:
+    "Keepers differ on this one: a little in a large, mature bin; leave it out of a small or young one.",
+  avoid: "Better not: it makes trouble in nearly every bin.",
+};
 
 interface Props {
   readonly slip: SlipKind;
@@ -33,36 +54,104 @@ export function SlipFields(props: Props) {
   const { slip, typed, set, faults, setup } = props;
   const { units } = useSession();
   const unit = DEFAULT_UNIT[units];
-  const field = (name: keyof SlipTyped) => ({ typed: typed[name] as string, onTyped: (text: string) => set((before) => ({ ...before, [name]: text })), fault: faults[name] });
+  const field = (name: keyof SlipTyped) => ({
+    typed: typed[name] as string,
+    onTyped: (text: string) => set((before) => ({ ...before, [name]: text })),
+    fault: faults[name],
+  });
   switch (slip) {
     case "fed":
     case "bedded":
       return <Parts {...props} use={slip === "fed" ? "food" : "bedding"} />;
     case "watered":
-      return <QuantityField label="Water" dimension="volume" unit={unit.volume} {...field("amount")} echo={(value) => formatVolume(value, units)} helper="Stood a day or filtered; standing does not remove chloramine." inputRef={focused} />;
+      return (
+        <QuantityField
+          label="Water"
+          dimension="volume"
+          unit={unit.volume}
+          {...field("amount")}
+          echo={(value) => formatVolume(value, units)}
+          helper="Stood a day or filtered; standing does not remove chloramine."
+          inputRef={focused}
+        />
+      );
     case "measured":
       return (
         <div className={styles.grid}>
-          <QuantityField label="Temperature, probe" dimension="temperature" unit={unit.temperature} {...field("temperature")} echo={(value) => formatTemperature(value, units)} inputRef={focused} />
-          <TextField label="Moisture, probe (%)" value={typed.moisture} error={faults.moisture !== undefined} helperText={faults.moisture ?? "percent of wet weight"} onChange={(event) => set((before) => ({ ...before, moisture: event.target.value }))} />
-          <QuantityField label="How deep the probe was" dimension="length" unit={unit.length} {...field("depth")} echo={(value) => formatLength(value, units)} />
-          <QuantityField label="Contents below the rim" dimension="length" unit={unit.length} {...field("belowRim")} echo={(value) => formatLength(value, units)} />
-          <QuantityField label="Weight of the whole bin" dimension="mass" unit={unit.mass} {...field("gross")} echo={(value) => formatMass(value, units, "bucket")} />
+          <QuantityField
+            label="Temperature, probe"
+            dimension="temperature"
+            unit={unit.temperature}
+            {...field("temperature")}
+            echo={(value) => formatTemperature(value, units)}
+            inputRef={focused}
+          />
+          <TextField
+            label="Moisture, probe (%)"
+            value={typed.moisture}
+            error={faults.moisture !== undefined}
+            helperText={faults.moisture ?? "percent of wet weight"}
+            onChange={(event) => set((before) => ({ ...before, moisture: event.target.value }))}
+          />
+          <QuantityField
+            label="How deep the probe was"
+            dimension="length"
+            unit={unit.length}
+            {...field("depth")}
+            echo={(value) => formatLength(value, units)}
+          />
+          <QuantityField
+            label="Contents below the rim"
+            dimension="length"
+            unit={unit.length}
+            {...field("belowRim")}
+            echo={(value) => formatLength(value, units)}
+          />
+          <QuantityField
+            label="Weight of the whole bin"
+            dimension="mass"
+            unit={unit.mass}
+            {...field("gross")}
+            echo={(value) => formatMass(value, units, "bucket")}
+          />
         </div>
       );
     case "harvested":
       return (
         <div className={styles.grid}>
-          <QuantityField label="Full container" dimension="mass" unit={unit.mass} {...field("gross")} echo={(value) => `gross ${formatMass(value, units, "bucket")}`} inputRef={focused} />
-          <QuantityField label="Empty container" dimension="mass" unit={unit.smallMass} {...field("tare")} echo={(value) => `tare ${formatMass(value, units)}`} helper="leave empty if already tared" />
-          <TextField select label="How" value={typed.method} onChange={(event) => set((before) => ({ ...before, method: event.target.value as SlipTyped["method"] }))}>
+          <QuantityField
+            label="Full container"
+            dimension="mass"
+            unit={unit.mass}
+            {...field("gross")}
+            echo={(value) => `gross ${formatMass(value, units, "bucket")}`}
+            inputRef={focused}
+          />
+          <QuantityField
+            label="Empty container"
+            dimension="mass"
+            unit={unit.smallMass}
+            {...field("tare")}
+            echo={(value) => `tare ${formatMass(value, units)}`}
+            helper="leave empty if already tared"
+          />
+          <TextField
+            select
+            label="How"
+            value={typed.method}
+            onChange={(event) =>
+              set((before) => ({ ...before, method: event.target.value as SlipTyped["method"] }))
+            }
+          >
             {HARVEST_METHODS.map((method) => (
               <MenuItem key={method} value={method}>
                 {METHOD_WORDS[method]}
               </MenuItem>
             ))}
           </TextField>
-          {setup && setup.compartments.length > 1 && <CompartmentField typed={typed} set={set} setup={setup} />}
+          {setup && setup.compartments.length > 1 && (
+            <CompartmentField typed={typed} set={set} setup={setup} />
+          )}
         </div>
       );
     case "turned":
@@ -74,7 +163,11 @@ export function SlipFields(props: Props) {
 function Parts({ slip, typed, set, faults, setup, use }: Props & { readonly use: "food" | "bedding" }) {
   const { units } = useSession();
   const options = materialsFor(use);
-  const change = (at: number, part: Partial<SlipTyped["parts"][number]>) => set((before) => ({ ...before, parts: before.parts.map((one, n) => (n === at ? { ...one, ...part } : one)) }));
+  const change = (at: number, part: Partial<SlipTyped["parts"][number]>) =>
+    set((before) => ({
+      ...before,
+      parts: before.parts.map((one, n) => (n === at ? { ...one, ...part } : one)),
+    }));
   const places = setup?.compartments.find((one) => one.id === typed.compartment)?.placeCount ?? 1;
   return (
     <div>
@@ -90,7 +183,9 @@ function Parts({ slip, typed, set, faults, setup, use }: Props & { readonly use:
               getOptionKey={(one) => one.id}
               isOptionEqualToValue={(a, b) => a.id === b.id}
               onChange={(_, one) => change(at, { materialId: one.id })}
-              renderInput={(params) => <TextField {...params} label="What" helperText={STANCE_WORDS[material.stance] || " "} />}
+              renderInput={(params) => (
+                <TextField {...params} label="What" helperText={STANCE_WORDS[material.stance] || " "} />
+              )}
             />
             <TextField
               label={`How much (${DEFAULT_UNIT[units].smallMass}, or write the unit)`}
@@ -102,7 +197,12 @@ function Parts({ slip, typed, set, faults, setup, use }: Props & { readonly use:
               slotProps={{ htmlInput: { maxLength: 80, autoComplete: "off" } }}
             />
             {use === "food" && (
-              <TextField select label="Prepared" value={part.preparation} onChange={(event) => change(at, { preparation: event.target.value as Preparation })}>
+              <TextField
+                select
+                label="Prepared"
+                value={part.preparation}
+                onChange={(event) => change(at, { preparation: event.target.value as Preparation })}
+              >
                 {PREPARATIONS.map((one) => (
                   <MenuItem key={one} value={one}>
                     {PREPARATION_WORDS[one]}
@@ -114,19 +214,62 @@ function Parts({ slip, typed, set, faults, setup, use }: Props & { readonly use:
         );
       })}
       <div className={styles.more}>
-        {typed.parts.length < 6 && <Button onClick={() => set((before) => ({ ...before, parts: [...before.parts, { materialId: use === "food" ? "coffee-grounds" : "leaf-mould", amount: "", preparation: "whole" }] }))}>and something else</Button>}
-        {typed.parts.length > 1 && <Button onClick={() => set((before) => ({ ...before, parts: before.parts.slice(0, -1) }))}>without the last</Button>}
+        {typed.parts.length < 6 && (
+          <Button
+            onClick={() =>
+              set((before) => ({
+                ...before,
+                parts: [
+                  ...before.parts,
+                  {
+                    materialId: use === "food" ? "coffee-grounds" : "leaf-mould",
+                    amount: "",
+                    preparation: "whole",
+                  },
+                ],
+              }))
+            }
+          >
+            and something else
+          </Button>
+        )}
+        {typed.parts.length > 1 && (
+          <Button onClick={() => set((before) => ({ ...before, parts: before.parts.slice(0, -1) }))}>
+            without the last
+          </Button>
+        )}
         {slip === "bedded" && (
           <>
-            <FormControlLabel control={<Checkbox checked={typed.isDamp} onChange={(event) => set((before) => ({ ...before, isDamp: event.target.checked }))} />} label="damp, wrung out" />
-            <FormControlLabel control={<Checkbox checked={typed.isCover} onChange={(event) => set((before) => ({ ...before, isCover: event.target.checked }))} />} label="laid on top as cover" />
+            <FormControlLabel
+              control={
+                <Checkbox
+                  checked={typed.isDamp}
+                  onChange={(event) => set((before) => ({ ...before, isDamp: event.target.checked }))}
+                />
+              }
+              label="damp, wrung out"
+            />
+            <FormControlLabel
+              control={
+                <Checkbox
+                  checked={typed.isCover}
+                  onChange={(event) => set((before) => ({ ...before, isCover: event.target.checked }))}
+                />
+              }
+              label="laid on top as cover"
+            />
           </>
         )}
       </div>
       <div className={styles.grid}>
         {setup && setup.compartments.length > 1 && <CompartmentField typed={typed} set={set} setup={setup} />}
         {use === "food" && places > 1 && (
-          <TextField select label="At place" value={typed.place} onChange={(event) => set((before) => ({ ...before, place: event.target.value }))}>
+          <TextField
+            select
+            label="At place"
+            value={typed.place}
+            onChange={(event) => set((before) => ({ ...before, place: event.target.value }))}
+          >
             {Array.from({ length: places }, (_, at) => (
               <MenuItem key={at} value={String(at + 1)}>
                 {at + 1}
@@ -139,9 +282,18 @@ function Parts({ slip, typed, set, faults, setup, use }: Props & { readonly use:
   );
 }
 
-function CompartmentField({ typed, set, setup }: Pick<Props, "typed" | "set"> & { readonly setup: BinSetup }) {
+function CompartmentField({
+  typed,
+  set,
+  setup,
+}: Pick<Props, "typed" | "set"> & { readonly setup: BinSetup }) {
   return (
-    <TextField select label="In" value={typed.compartment} onChange={(event) => set((before) => ({ ...before, compartment: event.target.value, place: "1" }))}>
+    <TextField
+      select
+      label="In"
+      value={typed.compartment}
+      onChange={(event) => set((before) => ({ ...before, compartment: event.target.value, place: "1" }))}
+    >
       {setup.compartments.map((one, at) => (
         <MenuItem key={one.id} value={one.id}>
           {one.name ?? `part ${at + 1}`}

@@ -10,5 +10,13 @@ export function Slips() {
   if (errand?.of !== "slip") return null;
   const one = bins?.find(({ bin }) => bin.id === errand.binId);
   if (!one) return null;
-  return <SlipDialog key={`${errand.slip}/${errand.binId}/${errand.correct?.id ?? ""}`} one={one} slip={errand.slip} correct={errand.correct} onClose={() => ask(undefined)} />;
+  return (
+    <SlipDialog
+      key={`${errand.slip}/${errand.binId}/${errand.correct?.id ?? ""}`}
+      one={one}
+      slip={errand.slip}
+      correct={errand.correct}
+      onClose={() => ask(undefined)}
+    />
+  );
 }

@@ -5,27 +5,53 @@ import type { SlipKind } from "@/session/errand";
 import type { SlipContext, SlipTyped } from "./slipTyped";
 import { emptySlip, slipFacts, slipOf } from "./slipTyped";
 
-const context: SlipContext = { state: replay([...newTub(), meal(0.4, 3, 20)]), firstDay: START, today: addDays(START, 30), units: "metric" };
-const write = (slip: SlipKind, typed: Partial<SlipTyped>, units: "metric" | "us" = "metric") => slipFacts(slip, { ...emptySlip(slip, context), ...typed }, { ...context, units });
-const part = (amount: string, materialId = "coffee-grounds") => [{ materialId, amount, preparation: "whole" as const }];
+const context: SlipContext = {
+  state: replay([...newTub(), meal(0.4, 3, 20)]),
+  firstDay: START,
+  today: addDays(START, 30),
+  units: "metric",
+};
+const write = (slip: SlipKind, typed: Partial<SlipTyped>, units: "metric" | "us" = "metric") =>
+  slipFacts(slip, { ...emptySlip(slip, context), ...typed }, { ...context, units });
+const part = (amount: string, materialId = "coffee-grounds") => [
+  { materialId, amount, preparation: "whole" as const },
+];
 const faults = (outcome: ReturnType<typeof write>) => (outcome.ok ? {} : outcome.problem.fields);
 
 test("a meal goes to the place whose turn it is, in the units the keeper writes", () => {
-  expect(write("fed", { parts: part("620") })).toMatchObject({ ok: true, value: { facts: { place: 4, parts: [{ amount: { massKg: 0.62, typed: "620" } }] } } });
-  expect(write("fed", { parts: part("2 cups") })).toMatchObject({ ok: true, value: { facts: { parts: [{ amount: { volumeL: expect.closeTo(0.473176, 5) as unknown } }] } } });
-  expect(write("fed", { parts: part("6") }, "us")).toMatchObject({ ok: true, value: { facts: { parts: [{ amount: { massKg: expect.closeTo(0.170097, 5) as unknown } }] } } });
+  expect(write("fed", { parts: part("620") })).toMatchObject({
+    ok: true,
+    value: { facts: { place: 4, parts: [{ amount: { massKg: 0.62, typed: "620" } }] } },
+  });
+  expect(write("fed", { parts: part("2 cups") })).toMatchObject({
+    ok: true,
+    value: { facts: { parts: [{ amount: { volumeL: expect.closeTo(0.473176, 5) as unknown } }] } },
+  });
+  expect(write("fed", { parts: part("6") }, "us")).toMatchObject({
+    ok: true,
+    value: { facts: { parts: [{ amount: { massKg: expect.closeTo(0.170097, 5) as unknown } }] } },
+  });
 });
 
 test("a harvest is gross less tare, and a tare above the gross is asked about", () => {
-  expect(write("harvested", { gross: "3.2 kg", tare: "400 g" })).toMatchObject({ ok: true, value: { facts: { grossKg: 3.2, tareKg: 0.4 } } });
-  expect(faults(write("harvested", { gross: "400 g", tare: "3.2 kg" }))).toEqual({ tare: expect.stringContaining("swapped") as string });
+  expect(write("harvested", { gross: "3.2 kg", tare: "400 g" })).toMatchObject({
+    ok: true,
+    value: { facts: { grossKg: 3.2, tareKg: 0.4 } },
+  });
+  expect(faults(write("harvested", { gross: "400 g", tare: "3.2 kg" }))).toEqual({
+    tare: expect.stringContaining("swapped") as string,
+  });
 });
 
 test("each fault stands at its own field, all at once", () => {
-  expect(Object.keys(faults(write("fed", { day: "2026-02-30", parts: [...part("some"), ...part("1,500 g")] })))).toEqual(["day", "part0", "part1"]);
+  expect(
+    Object.keys(faults(write("fed", { day: "2026-02-30", parts: [...part("some"), ...part("1,500 g")] }))),
+  ).toEqual(["day", "part0", "part1"]);
   expect(faults(write("watered", { amount: "" }))).toEqual({ amount: "Write how much." });
   expect(faults(write("watered", { amount: "0" })).amount).toMatch(/not an amount/);
-  expect(faults(write("measured", { moisture: "140" }))).toEqual({ moisture: "Moisture lies between 1 and 98 %." });
+  expect(faults(write("measured", { moisture: "140" }))).toEqual({
+    moisture: "Moisture lies between 1 and 98 %.",
+  });
   expect(faults(write("measured", {})).temperature).toMatch(/at least one/);
   expect(faults(write("noted", { note: "  " })).note).toBeDefined();
 });
@@ -36,10 +62,31 @@ test("no entry on a day that has not come or before the bin was there", () => {
 });
 
 test("an entry opens on the slip it would be written on, and says the same when kept unchanged", () => {
-  const first = entry({ kind: "fed", place: 3, compartment: "c1", parts: [{ materialId: "tea-leaves", amount: { ...kilograms(0.25), typed: "250 g" }, preparation: "whole" }], note: "from upstairs" }, 20);
+  const first = entry(
+    {
+      kind: "fed",
+      place: 3,
+      compartment: "c1",
+      parts: [
+        { materialId: "tea-leaves", amount: { ...kilograms(0.25), typed: "250 g" }, preparation: "whole" },
+      ],
+      note: "from upstairs",
+    },
+    20,
+  );
   const opened = slipOf(first, context);
   expect(opened?.slip).toBe("fed");
   const again = slipFacts("fed", opened!.typed, context);
-  expect(again).toMatchObject({ ok: true, value: { day: first.day, facts: { place: 3, note: "from upstairs", parts: [{ materialId: "tea-leaves", amount: { massKg: 0.25 }, preparation: "whole" }] } } });
+  expect(again).toMatchObject({
+    ok: true,
+    value: {
+      day: first.day,
+      facts: {
+        place: 3,
+        note: "from upstairs",
+        parts: [{ materialId: "tea-leaves", amount: { massKg: 0.25 }, preparation: "whole" }],
+      },
+    },
+  });
   expect(slipOf(entry({ kind: "emptied" }, 3), context)).toBeUndefined();
 });

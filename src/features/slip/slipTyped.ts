@@ -4,7 +4,13 @@ import { nextPlace } from "@/core/bin/place";
 import { daysBetween } from "@/core/calendar/day";
 import { materialOf } from "@/core/catalogue/material";
 import type { UnitSystem } from "@/core/quantity/format";
-import { DEFAULT_UNIT, formatLength, formatMass, formatTemperature, formatVolume } from "@/core/quantity/format";
+import {
+  DEFAULT_UNIT,
+  formatLength,
+  formatMass,
+  formatTemperature,
+  formatVolume,
+} from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
 import type { Dimension } from "@/core/quantity/unit";
 import { sayUnreadable } from "@/core/quantity/words";
@@ -55,10 +61,20 @@ export interface SlipContext {
 
 export function emptySlip(slip: SlipKind, { state, today }: SlipContext): SlipTyped {
   const next = nextPlace(state);
-  const compartment = state.setup ? (slip === "harvested" ? harvestCompartment(state.setup).id : fedCompartment(state.setup).id) : "";
+  const compartment = state.setup
+    ? slip === "harvested"
+      ? harvestCompartment(state.setup).id
+      : fedCompartment(state.setup).id
+    : "";
   return {
     day: today,
-    parts: [{ materialId: slip === "bedded" ? "cardboard-corrugated" : "mixed-kitchen-scraps", amount: "", preparation: "chopped" }],
+    parts: [
+      {
+        materialId: slip === "bedded" ? "cardboard-corrugated" : "mixed-kitchen-scraps",
+        amount: "",
+        preparation: "chopped",
+      },
+    ],
     isDamp: false,
     isCover: false,
     compartment,
@@ -76,17 +92,51 @@ export function emptySlip(slip: SlipKind, { state, today }: SlipContext): SlipTy
 }
 
 /** The slip an entry of the log would have been written on, to correct it. */
-export function slipOf(entry: Entry, context: SlipContext): { readonly slip: SlipKind; readonly typed: SlipTyped } | undefined {
+export function slipOf(
+  entry: Entry,
+  context: SlipContext,
+): { readonly slip: SlipKind; readonly typed: SlipTyped } | undefined {
   const { units } = context;
-  const base = (slip: SlipKind): SlipTyped => ({ ...emptySlip(slip, context), day: entry.day, note: entry.note ?? "", compartment: entry.compartment ?? emptySlip(slip, context).compartment, place: entry.place === undefined ? emptySlip(slip, context).place : String(entry.place) });
-  const amountText = (amount: Amount) => amount.typed ?? ("massKg" in amount ? formatMass(amount.massKg, units) : "volumeL" in amount ? formatVolume(amount.volumeL, units) : String(amount.count));
+  const base = (slip: SlipKind): SlipTyped => ({
+    ...emptySlip(slip, context),
+    day: entry.day,
+    note: entry.note ?? "",
+    compartment: entry.compartment ?? emptySlip(slip, context).compartment,
+    place: entry.place === undefined ? emptySlip(slip, context).place : String(entry.place),
+  });
+  const amountText = (amount: Amount) =>
+    amount.typed ??
+    ("massKg" in amount
+      ? formatMass(amount.massKg, units)
+      : "volumeL" in amount
+        ? formatVolume(amount.volumeL, units)
+        : String(amount.count));
   switch (entry.kind) {
     case "fed":
-      return { slip: "fed", typed: { ...base("fed"), parts: entry.parts.map((part) => ({ materialId: part.materialId, amount: amountText(part.amount), preparation: part.preparation })) } };
+      return {
+        slip: "fed",
+        typed: {
+          ...base("fed"),
+          parts: entry.parts.map((part) => ({
+            materialId: part.materialId,
+            amount: amountText(part.amount),
+            preparation: part.preparation,
+          })),
+        },
+      };
     case "bedded":
       return {
         slip: "bedded",
-        typed: { ...base("bedded"), isCover: entry.isCover ?? false, isDamp: (entry.parts[0]?.moisture ?? 0) > 0.5, parts: entry.parts.map((part) => ({ materialId: part.materialId, amount: amountText(part.amount), preparation: "chopped" })) },
+        typed: {
+          ...base("bedded"),
+          isCover: entry.isCover ?? false,
+          isDamp: (entry.parts[0]?.moisture ?? 0) > 0.5,
+          parts: entry.parts.map((part) => ({
+            materialId: part.materialId,
+            amount: amountText(part.amount),
+            preparation: "chopped",
+          })),
+        },
       };
     case "watered":
       return { slip: "watered", typed: { ...base("watered"), amount: amountText(entry.amount) } };
@@ -95,7 +145,16 @@ export function slipOf(entry: Entry, context: SlipContext): { readonly slip: Sli
     case "noted":
       return { slip: "noted", typed: { ...base("noted"), note: entry.text } };
     case "harvested":
-      return { slip: "harvested", typed: { ...base("harvested"), gross: formatMass(entry.grossKg, units, "bucket"), tare: formatMass(entry.tareKg, units), method: entry.method, moisture: entry.moisture === undefined ? "" : String(Math.round(entry.moisture * 100)) } };
+      return {
+        slip: "harvested",
+        typed: {
+          ...base("harvested"),
+          gross: formatMass(entry.grossKg, units, "bucket"),
+          tare: formatMass(entry.tareKg, units),
+          method: entry.method,
+          moisture: entry.moisture === undefined ? "" : String(Math.round(entry.moisture * 100)),
+        },
+      };
     case "looked": {
       if (entry.visitId) return undefined;
       const typed = { ...base("measured") };
@@ -115,16 +174,22 @@ export function slipOf(entry: Entry, context: SlipContext): { readonly slip: Sli
 }
 
 /** The facts a slip states, or a sentence for each field that does not fit. */
-export function slipFacts(slip: SlipKind, typed: SlipTyped, context: SlipContext): Outcome<{ readonly day: LocalDate; readonly facts: Record<string, unknown> }, SlipFaults> {
+export function slipFacts(
+  slip: SlipKind,
+  typed: SlipTyped,
+  context: SlipContext,
+): Outcome<{ readonly day: LocalDate; readonly facts: Record<string, unknown> }, SlipFaults> {
   const faults: Record<string, string> = {};
   const unit = DEFAULT_UNIT[context.units];
   const quantity = (field: string, text: string, dimension: Dimension, bare: string): number | undefined => {
     const value = parseQuantity(text, dimension, bare);
     if (value.ok) return value.value;
-    faults[field] = value.problem.code === "quantity/empty" ? "Write how much." : sayUnreadable(value.problem);
+    faults[field] =
+      value.problem.code === "quantity/empty" ? "Write how much." : sayUnreadable(value.problem);
     return undefined;
   };
-  const optional = (field: string, text: string, dimension: Dimension, bare: string) => (text.trim() === "" ? undefined : quantity(field, text, dimension, bare));
+  const optional = (field: string, text: string, dimension: Dimension, bare: string) =>
+    text.trim() === "" ? undefined : quantity(field, text, dimension, bare);
   const day = dayIn(typed.day, context);
   if (!day.ok) faults.day = day.problem.sentence;
   const at = { ...(typed.compartment ? { compartment: typed.compartment } : {}) };
@@ -141,20 +206,34 @@ export function slipFacts(slip: SlipKind, typed: SlipTyped, context: SlipContext
   };
   const somethingOf = (field: string, text: string, massFirst: boolean) => {
     const amount = amountOf(field, text, massFirst);
-    if (amount && ("massKg" in amount ? amount.massKg : amount.volumeL) === 0) faults[field] = "Nothing is not an amount: leave the slip, or write how much.";
+    if (amount && ("massKg" in amount ? amount.massKg : amount.volumeL) === 0)
+      faults[field] = "Nothing is not an amount: leave the slip, or write how much.";
     return amount;
   };
   let facts: Record<string, unknown> = {};
   switch (slip) {
     case "fed":
-      facts = { kind: "fed", ...at, place: Number(typed.place), parts: typed.parts.map((part, n) => ({ materialId: part.materialId, preparation: part.preparation, amount: somethingOf(`part${n}`, part.amount, true) })) };
+      facts = {
+        kind: "fed",
+        ...at,
+        place: Number(typed.place),
+        parts: typed.parts.map((part, n) => ({
+          materialId: part.materialId,
+          preparation: part.preparation,
+          amount: somethingOf(`part${n}`, part.amount, true),
+        })),
+      };
       break;
     case "bedded":
       facts = {
         kind: "bedded",
         ...at,
         ...(typed.isCover ? { isCover: true } : {}),
-        parts: typed.parts.map((part, n) => ({ materialId: part.materialId, amount: somethingOf(`part${n}`, part.amount, true), ...(typed.isDamp ? { moisture: materialOf("bedding", part.materialId).dampMoisture ?? 0.72 } : {}) })),
+        parts: typed.parts.map((part, n) => ({
+          materialId: part.materialId,
+          amount: somethingOf(`part${n}`, part.amount, true),
+          ...(typed.isDamp ? { moisture: materialOf("bedding", part.materialId).dampMoisture ?? 0.72 } : {}),
+        })),
       };
       break;
     case "watered":
@@ -171,9 +250,17 @@ export function slipFacts(slip: SlipKind, typed: SlipTyped, context: SlipContext
       const grossKg = quantity("gross", typed.gross, "mass", unit.mass);
       const tareKg = optional("tare", typed.tare, "mass", unit.smallMass) ?? 0;
       if (grossKg !== undefined && grossKg === 0) faults.gross = "Nothing is not a harvest.";
-      if (grossKg !== undefined && tareKg > grossKg) faults.tare = "The empty container weighs more than the full one: are the two swapped?";
+      if (grossKg !== undefined && tareKg > grossKg)
+        faults.tare = "The empty container weighs more than the full one: are the two swapped?";
       const moisture = percentIn("moisture", typed.moisture, faults);
-      facts = { kind: "harvested", ...at, grossKg, tareKg, method: typed.method, ...(moisture === undefined ? {} : { moisture }) };
+      facts = {
+        kind: "harvested",
+        ...at,
+        grossKg,
+        tareKg,
+        method: typed.method,
+        ...(moisture === undefined ? {} : { moisture }),
+      };
       break;
     }
     case "measured": {
@@ -184,14 +271,19 @@ export function slipFacts(slip: SlipKind, typed: SlipTyped, context: SlipContext
       const moisture = percentIn("moisture", typed.moisture, faults);
       const depthM = optional("depth", typed.depth, "length", unit.length);
       const deep = depthM === undefined ? {} : { depthM };
-      if (temperatureC !== undefined && temperatureC < -60) faults.temperature = "No bed is that cold: is the unit right?";
-      if (belowRimM !== undefined && belowRimM > 10) faults.belowRim = "That is deeper than any bin: is the unit right?";
-      if (depthM !== undefined && depthM > 10) faults.depth = "That is deeper than any bin: is the unit right?";
-      if (temperatureC !== undefined) readings.push({ of: "temperature", temperatureC, instrument: "probe", ...deep });
+      if (temperatureC !== undefined && temperatureC < -60)
+        faults.temperature = "No bed is that cold: is the unit right?";
+      if (belowRimM !== undefined && belowRimM > 10)
+        faults.belowRim = "That is deeper than any bin: is the unit right?";
+      if (depthM !== undefined && depthM > 10)
+        faults.depth = "That is deeper than any bin: is the unit right?";
+      if (temperatureC !== undefined)
+        readings.push({ of: "temperature", temperatureC, instrument: "probe", ...deep });
       if (moisture !== undefined) readings.push({ of: "moisture", moisture, instrument: "probe", ...deep });
       if (belowRimM !== undefined) readings.push({ of: "fillDepth", belowRimM, instrument: "ruler" });
       if (massKg !== undefined) readings.push({ of: "weight", massKg, instrument: "scale" });
-      if (readings.length === 0 && Object.keys(faults).length === 0) faults.temperature = "Write at least one reading.";
+      if (readings.length === 0 && Object.keys(faults).length === 0)
+        faults.temperature = "Write at least one reading.";
       facts = { kind: "looked", lid: "closed", readings };
       break;
     }
@@ -210,10 +302,15 @@ function percentIn(field: string, text: string, faults: Record<string, string>):
   return percent / 100;
 }
 
-function dayIn(text: string, { firstDay, today }: SlipContext): Outcome<LocalDate, { readonly code: "slip/day"; readonly sentence: string }> {
+function dayIn(
+  text: string,
+  { firstDay, today }: SlipContext,
+): Outcome<LocalDate, { readonly code: "slip/day"; readonly sentence: string }> {
   const day = localDate.safeParse(text);
   if (!day.success) return refused({ code: "slip/day", sentence: "This is not a day of the calendar." });
-  if (daysBetween(today, day.data) > 0) return refused({ code: "slip/day", sentence: "That day has not come yet." });
-  if (daysBetween(firstDay, day.data) < 0) return refused({ code: "slip/day", sentence: "The bin did not exist on that day." });
+  if (daysBetween(today, day.data) > 0)
+    return refused({ code: "slip/day", sentence: "That day has not come yet." });
+  if (daysBetween(firstDay, day.data) < 0)
+    return refused({ code: "slip/day", sentence: "The bin did not exist on that day." });
   return done(day.data);
 }

@@ -26,53 +26,92 @@ const HEADS: Record<Verdict, string> = {
 };
 
 /** At most a handful of steps in working order, what they will do, and the one press that closes the lid. */
-export function DoNow({ visit, one, lid }: { readonly visit: VisitInHand; readonly one: BinToday; readonly lid: "lifted" | "closed" }) {
+export function DoNow({
+  visit,
+  one,
+  lid,
+}: {
+  readonly visit: VisitInHand;
+  readonly one: BinToday;
+  readonly lid: "lifted" | "closed";
+}) {
   const { today } = useSession();
   const [isChangingDay, setChangingDay] = useState(false);
+  const [isSpread, setSpread] = useState(false);
   const { decision, typed, set, fault, status } = visit;
   const day = nextDayOf(decision, typed, today);
   const steps = lid === "lifted" ? decision.steps : [];
   return (
-    <section className={styles.doNow} data-urgent={decision.verdict === "actNow"} aria-live="polite" aria-labelledby="do-now">
-      <h2 id="do-now">{lid === "lifted" ? HEADS[decision.verdict] : "Nothing to do inside"}</h2>
-      <ol className={styles.steps}>
-        {steps.map((step, at) => (
-          <StepLine key={`${step.kind}${step.place ?? ""}${at}`} step={step} visit={visit} />
-        ))}
-      </ol>
-      <p className={styles.back}>
-        {lid === "lifted" ? "Lid on. " : ""}Back on <b>{day.ok ? spokenDay(day.value, today) : "…"}</b>
-        {day.ok && decision.nextDaySpan && typed.nextDay === "" && decision.nextDaySpan.from !== decision.nextDaySpan.to && (
-          <span className={styles.quiet}> (likely {shortDay(decision.nextDaySpan.from)} – {shortDay(decision.nextDaySpan.to)})</span>
-        )}
-        <Button onClick={() => setChangingDay((is) => !is)} aria-expanded={isChangingDay}>
-          another day
-        </Button>
-      </p>
-      {(isChangingDay || fault?.field === "nextDay") && (
-        <TextField
-          type="date"
-          label="Come back on"
-          value={typed.nextDay === "" ? decision.nextDay : typed.nextDay}
-          onChange={(event) => set((before) => ({ ...before, nextDay: event.target.value }))}
-          error={!day.ok}
-          helperText={day.ok ? " " : day.problem.sentence}
-          slotProps={{ htmlInput: { min: today, max: addDays(today, 800) }, inputLabel: { shrink: true } }}
-        />
-      )}
-      {lid === "lifted" && <Outlook visit={visit} one={one} />}
-      {decision.cautions.length > 0 && lid === "lifted" && (
-        <ul className={styles.cautions}>
-          {decision.cautions.map((caution) => (
-            <li key={caution}>{sayCaution(caution)}</li>
+    <section
+      className={styles.doNow}
+      data-urgent={decision.verdict === "actNow"}
+      data-spread={isSpread || fault !== undefined}
+      aria-live="polite"
+      aria-labelledby="do-now"
+    >
+      <div className={styles.work}>
+        <div className={styles.sheetHead}>
+          <h2 id="do-now">{lid === "lifted" ? HEADS[decision.verdict] : "Nothing to do inside"}</h2>
+          <Button className={styles.spread} onClick={() => setSpread((is) => !is)} aria-expanded={isSpread}>
+            {isSpread ? "less" : steps.length > 1 ? `all ${steps.length} steps` : "more"}
+          </Button>
+        </div>
+        <ol className={styles.steps}>
+          {steps.map((step, at) => (
+            <StepLine key={`${step.kind}${step.place ?? ""}${at}`} step={step} visit={visit} />
           ))}
-        </ul>
-      )}
-      {lid === "lifted" && (
-        <TextField label="A note" value={typed.note} multiline onChange={(event) => set((before) => ({ ...before, note: event.target.value }))} slotProps={{ htmlInput: { maxLength: 2000 } }} />
-      )}
+        </ol>
+        <p className={styles.back}>
+          {lid === "lifted" ? "Lid on. " : ""}Back on <b>{day.ok ? spokenDay(day.value, today) : "…"}</b>
+          {day.ok &&
+            decision.nextDaySpan &&
+            typed.nextDay === "" &&
+            decision.nextDaySpan.from !== decision.nextDaySpan.to && (
+              <span className={styles.quiet}>
+                {" "}
+                (likely {shortDay(decision.nextDaySpan.from)} – {shortDay(decision.nextDaySpan.to)})
+              </span>
+            )}
+          <Button onClick={() => setChangingDay((is) => !is)} aria-expanded={isChangingDay}>
+            another day
+          </Button>
+        </p>
+        {(isChangingDay || fault?.field === "nextDay") && (
+          <TextField
+            type="date"
+            label="Come back on"
+            value={typed.nextDay === "" ? decision.nextDay : typed.nextDay}
+            onChange={(event) => set((before) => ({ ...before, nextDay: event.target.value }))}
+            error={!day.ok}
+            helperText={day.ok ? " " : day.problem.sentence}
+            slotProps={{ htmlInput: { min: today, max: addDays(today, 800) }, inputLabel: { shrink: true } }}
+          />
+        )}
+        {lid === "lifted" && <Outlook visit={visit} one={one} />}
+        {decision.cautions.length > 0 && lid === "lifted" && (
+          <ul className={styles.cautions}>
+            {decision.cautions.map((caution) => (
+              <li key={caution}>{sayCaution(caution)}</li>
+            ))}
+          </ul>
+        )}
+        {lid === "lifted" && (
+          <TextField
+            label="A note"
+            value={typed.note}
+            multiline
+            onChange={(event) => set((before) => ({ ...before, note: event.target.value }))}
+            slotProps={{ htmlInput: { maxLength: 2000 } }}
+          />
+        )}
+      </div>
       <div className={styles.close}>
-        <Button variant="contained" size="large" disabled={status === "saving"} onClick={() => void visit.close()}>
+        <Button
+          variant="contained"
+          size="large"
+          disabled={status === "saving"}
+          onClick={() => void visit.close()}
+        >
           {lid === "lifted" ? "Close the lid" : "Keep what I saw"}
         </Button>
         {fault && (
@@ -81,7 +120,19 @@ export function DoNow({ visit, one, lid }: { readonly visit: VisitInHand; readon
           </p>
         )}
         {decision.steps.some((step) => step.amount) && lid === "lifted" && (
-          <Button onClick={() => set((before) => ({ ...before, skipped: before.skipped.length > 0 ? [] : decision.steps.map((step) => `${step.kind}/${step.compartmentId ?? ""}/${step.place ?? ""}`) }))}>
+          <Button
+            onClick={() =>
+              set((before) => ({
+                ...before,
+                skipped:
+                  before.skipped.length > 0
+                    ? []
+                    : decision.steps.map(
+                        (step) => `${step.kind}/${step.compartmentId ?? ""}/${step.place ?? ""}`,
+                      ),
+              }))
+            }
+          >
             {typed.skipped.length > 0 ? "I did them after all" : "only note what I saw"}
           </Button>
         )}
@@ -98,7 +149,12 @@ function Outlook({ visit, one }: { readonly visit: VisitInHand; readonly one: Bi
   const given = { foodKg: 0, dryBeddingKg: 0, waterL: 0 };
   for (const step of decision.steps) {
     const amount = amountOf(step, typed, units);
-    if (!amount.ok || !amount.value || typed.skipped.includes(`${step.kind}/${step.compartmentId ?? ""}/${step.place ?? ""}`)) continue;
+    if (
+      !amount.ok ||
+      !amount.value ||
+      typed.skipped.includes(`${step.kind}/${step.compartmentId ?? ""}/${step.place ?? ""}`)
+    )
+      continue;
     const value = "massKg" in amount.value.amount ? amount.value.amount.massKg : amount.value.amount.volumeL;
     if (step.kind === "feed") given.foodKg += "massKg" in amount.value.amount ? value : value * 0.6;
     if (step.kind === "addDryBedding") given.dryBeddingKg += value;
@@ -109,7 +165,8 @@ function Outlook({ visit, one }: { readonly visit: VisitInHand; readonly one: Bi
   const ahead = outlook(one.expectation, practice, moisture, given, today);
   return (
     <p className={styles.outlook} data-warn={ahead.overfed}>
-      {ahead.goneInDays && `The meal is gone by about ${spokenDay(addDays(today, ahead.goneInDays.middle), today)} (${shortDay(addDays(today, ahead.goneInDays.low))} – ${shortDay(addDays(today, ahead.goneInDays.high))}); `}
+      {ahead.goneInDays &&
+        `The meal is gone by about ${spokenDay(addDays(today, ahead.goneInDays.middle), today)} (${shortDay(addDays(today, ahead.goneInDays.low))} – ${shortDay(addDays(today, ahead.goneInDays.high))}); `}
       it leaves the bin about {formatPercent(ahead.moisture)} moist.
       {ahead.overfed && " That is more than this herd and bedding can take: it will heat or sour."}
     </p>

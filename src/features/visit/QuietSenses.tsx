@@ -14,7 +14,13 @@ import type { VisitInHand } from "./useVisit";
 import styles from "./Visit.module.css";
 
 /** What can be known without disturbing it: weight, fill, the air round it, what stands in the tray. */
-export function QuietSenses({ visit, school }: { readonly visit: VisitInHand; readonly school: SchoolId | undefined }) {
+export function QuietSenses({
+  visit,
+  school,
+}: {
+  readonly visit: VisitInHand;
+  readonly school: SchoolId | undefined;
+}) {
   const { units } = useSession();
   const { typed, set, fault } = visit;
   const unit = DEFAULT_UNIT[units];
@@ -25,7 +31,11 @@ export function QuietSenses({ visit, school }: { readonly visit: VisitInHand; re
       <Choice
         title="Smell beside it"
         name="smell"
-        options={SMELLS.map((value) => ({ value, label: SMELL_WORDS[value].replace("sharp, ", ""), mark: <SmellMark smell={value} /> }))}
+        options={SMELLS.map((value) => ({
+          value,
+          label: SMELL_WORDS[value].replace("sharp, ", ""),
+          mark: <SmellMark smell={value} />,
+        }))}
         chosen={typed.smell}
         expected="earthy"
         onChoose={(smell) =>
@@ -36,12 +46,41 @@ export function QuietSenses({ visit, school }: { readonly visit: VisitInHand; re
         }
       />
       <div className={styles.fields}>
-        <QuantityField label="Weight of the whole bin" dimension="mass" unit={unit.mass} typed={typed.weight} onTyped={(weight) => set((before) => ({ ...before, weight }))} fault={faultAt("weight")} echo={(value) => formatMass(value, units, "bucket")} />
-        <QuantityField label="Contents below the rim" dimension="length" unit={unit.length} typed={typed.belowRim} onTyped={(belowRim) => set((before) => ({ ...before, belowRim }))} fault={faultAt("belowRim")} echo={(value) => formatLength(value, units)} />
-        <QuantityField label="Surface thermometer" dimension="temperature" unit={unit.temperature} typed={typed.temperature} onTyped={(temperature) => set((before) => ({ ...before, temperature }))} fault={faultAt("temperature")} />
+        <QuantityField
+          label="Weight of the whole bin"
+          dimension="mass"
+          unit={unit.mass}
+          typed={typed.weight}
+          onTyped={(weight) => set((before) => ({ ...before, weight }))}
+          fault={faultAt("weight")}
+          echo={(value) => formatMass(value, units, "bucket")}
+        />
+        <QuantityField
+          label="Contents below the rim"
+          dimension="length"
+          unit={unit.length}
+          typed={typed.belowRim}
+          onTyped={(belowRim) => set((before) => ({ ...before, belowRim }))}
+          fault={faultAt("belowRim")}
+          echo={(value) => formatLength(value, units)}
+        />
+        <QuantityField
+          label="Surface thermometer"
+          dimension="temperature"
+          unit={unit.temperature}
+          typed={typed.temperature}
+          onTyped={(temperature) => set((before) => ({ ...before, temperature }))}
+          fault={faultAt("temperature")}
+        />
       </div>
       <SignChoice signs={typed.signs} onSigns={(signs) => set((before) => ({ ...before, signs }))} />
-      <TextField label="In the tray, or anything else" value={typed.note} multiline onChange={(event) => set((before) => ({ ...before, note: event.target.value }))} slotProps={{ htmlInput: { maxLength: 2000 } }} />
+      <TextField
+        label="In the tray, or anything else"
+        value={typed.note}
+        multiline
+        onChange={(event) => set((before) => ({ ...before, note: event.target.value }))}
+        slotProps={{ htmlInput: { maxLength: 2000 } }}
+      />
     </div>
   );
 }

@@ -9,32 +9,51 @@ import { Choice } from "@/ui/choice/Choice";
 import { QuantityField } from "@/ui/field/QuantityField";
 import { Fist } from "@/ui/marks/Fist";
 import { FoodLeftMark, SmellMark, WarmthMark } from "@/ui/marks/Sense";
-import type { FoodLeft } from "@/vocabulary/readings";
-import { FOOD_LEFT, SMELLS, SQUEEZES, WARMTHS } from "@/vocabulary/readings";
+import { FOOD_LEFT, foodLeftAt, SMELLS, SQUEEZES, warmthAt, WARMTHS } from "@/vocabulary/readings";
 import { SignChoice } from "./SignChoice";
 import type { VisitInHand } from "./useVisit";
 import styles from "./Visit.module.css";
 
-const foodLeftAt = (left: number): FoodLeft => (left < 0.08 ? "none" : left < 0.35 ? "little" : left < 0.7 ? "half" : "most");
-const warmthAt = (temperatureC: number) => WARMTHS[[12, 18, 26, 33].filter((limit) => temperatureC >= limit).length]!;
-
 /** Smell, squeeze, food left, warmth, creatures: each one pictured choice. */
-export function Senses({ visit, expectation }: { readonly visit: VisitInHand; readonly expectation: Expectation }) {
+export function Senses({
+  visit,
+  expectation,
+}: {
+  readonly visit: VisitInHand;
+  readonly expectation: Expectation;
+}) {
   const { units } = useSession();
   const { typed, set, fault } = visit;
   const interval = typed.squeeze && squeezeInterval(typed.squeeze);
-  const choose = <K extends "squeeze" | "smell" | "warmth">(field: K) => (value: (typeof typed)[K] | undefined) =>
-    set((before) => {
-      const { [field]: _, ...rest } = before;
-      return value === undefined ? (rest as typeof before) : { ...before, [field]: value };
-    });
+  const choose =
+    <K extends "squeeze" | "smell" | "warmth">(field: K) =>
+    (value: (typeof typed)[K] | undefined) =>
+      set((before) => {
+        const { [field]: _, ...rest } = before;
+        return value === undefined ? (rest as typeof before) : { ...before, [field]: value };
+      });
   return (
     <div className={styles.senses}>
-      <Choice title="Smell" name="smell" options={SMELLS.map((value) => ({ value, label: SMELL_WORDS[value].replace("sharp, ", ""), mark: <SmellMark smell={value} /> }))} chosen={typed.smell} expected="earthy" onChoose={choose("smell")} />
+      <Choice
+        title="Smell"
+        name="smell"
+        options={SMELLS.map((value) => ({
+          value,
+          label: SMELL_WORDS[value].replace("sharp, ", ""),
+          mark: <SmellMark smell={value} />,
+        }))}
+        chosen={typed.smell}
+        expected="earthy"
+        onChoose={choose("smell")}
+      />
       <Choice
         title="A handful, squeezed"
         name="squeeze"
-        options={SQUEEZES.map((value) => ({ value, label: SQUEEZE_WORDS[value], mark: <Fist squeeze={value} /> }))}
+        options={SQUEEZES.map((value) => ({
+          value,
+          label: SQUEEZE_WORDS[value],
+          mark: <Fist squeeze={value} />,
+        }))}
         chosen={typed.squeeze}
         expected={squeezeAt(expectation.moisture.middle)}
         onChoose={choose("squeeze")}
@@ -45,7 +64,11 @@ export function Senses({ visit, expectation }: { readonly visit: VisitInHand; re
           key={key}
           title={`Food left at ${place}`}
           name={`food${place}`}
-          options={FOOD_LEFT.map((value) => ({ value, label: FOOD_LEFT_WORDS[value], mark: <FoodLeftMark foodLeft={value} /> }))}
+          options={FOOD_LEFT.map((value) => ({
+            value,
+            label: FOOD_LEFT_WORDS[value],
+            mark: <FoodLeftMark foodLeft={value} />,
+          }))}
           chosen={typed.foodLeft[key]}
           expected={expected && foodLeftAt(expected.left.middle)}
           onChoose={(value) =>
@@ -57,7 +80,14 @@ export function Senses({ visit, expectation }: { readonly visit: VisitInHand; re
         />
       ))}
       <div className={styles.warmth}>
-        <Choice title="A hand laid on it" name="warmth" options={WARMTHS.map((value) => ({ value, label: value, mark: <WarmthMark warmth={value} /> }))} chosen={typed.warmth} expected={warmthAt(expectation.temperatureC.middle)} onChoose={choose("warmth")} />
+        <Choice
+          title="A hand laid on it"
+          name="warmth"
+          options={WARMTHS.map((value) => ({ value, label: value, mark: <WarmthMark warmth={value} /> }))}
+          chosen={typed.warmth}
+          expected={warmthAt(expectation.temperatureC.middle)}
+          onChoose={choose("warmth")}
+        />
         <QuantityField
           label="Probe, in the middle"
           dimension="temperature"

@@ -10,8 +10,15 @@ const GROUPS: readonly { readonly title: string; readonly isAlarm?: true; readon
 ]; // prettier-ignore
 
 /** What else is to be seen; as many as there are. */
-export function SignChoice({ signs, onSigns }: { readonly signs: readonly Creature[]; readonly onSigns: (signs: readonly Creature[]) => void }) {
-  const toggle = (sign: Creature) => onSigns(signs.includes(sign) ? signs.filter((one) => one !== sign) : [...signs, sign]);
+export function SignChoice({
+  signs,
+  onSigns,
+}: {
+  readonly signs: readonly Creature[];
+  readonly onSigns: (signs: readonly Creature[]) => void;
+}) {
+  const toggle = (sign: Creature) =>
+    onSigns(signs.includes(sign) ? signs.filter((one) => one !== sign) : [...signs, sign]);
   return (
     <fieldset className={styles.signs}>
       <legend>Seen besides</legend>

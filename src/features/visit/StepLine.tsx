@@ -25,14 +25,22 @@ export function StepLine({ step, visit }: { readonly step: Step; readonly visit:
   const sentence = fault?.field === key ? fault.sentence : amount.ok ? undefined : amount.problem.sentence;
   const isOpen = isChanging || sentence !== undefined;
   const material = typed.materials[key];
-  const after = material ? words.after.replace(/^[^.,]*?(?= at place|,|\.)/, materialName(step, material)) : words.after;
+  const after = material
+    ? words.after.replace(/^[^.,]*?(?= at place|,|\.)/, materialName(step, material))
+    : words.after;
   return (
     <li className={styles.step} data-skipped={isSkipped}>
       <div className={styles.stepLine}>
         <span>
           {words.before}{" "}
           {words.amount && (
-            <button type="button" className={styles.amount} onClick={() => setChanging((is) => !is)} aria-expanded={isOpen} aria-label={`${over ?? words.amount}: change the amount`}>
+            <button
+              type="button"
+              className={styles.amount}
+              onClick={() => setChanging((is) => !is)}
+              aria-expanded={isOpen}
+              aria-label={`${over ?? words.amount}: change the amount`}
+            >
               {over !== undefined && over.trim() !== "" ? over : words.amount}
             </button>
           )}{" "}
@@ -42,8 +50,15 @@ export function StepLine({ step, visit }: { readonly step: Step; readonly visit:
           <Checkbox
             size="small"
             checked={!isSkipped}
-            onChange={() => set((before) => ({ ...before, skipped: isSkipped ? before.skipped.filter((one) => one !== key) : [...before.skipped, key] }))}
-            slotProps={{ input: { "aria-label": `Done: ${words.before} ${words.amount ?? ""} ${words.after}` } }}
+            onChange={() =>
+              set((before) => ({
+                ...before,
+                skipped: isSkipped ? before.skipped.filter((one) => one !== key) : [...before.skipped, key],
+              }))
+            }
+            slotProps={{
+              input: { "aria-label": `Done: ${words.before} ${words.amount ?? ""} ${words.after}` },
+            }}
           />
         )}
       </div>
@@ -55,10 +70,20 @@ export function StepLine({ step, visit }: { readonly step: Step; readonly visit:
             placeholder={words.amount}
             error={sentence !== undefined}
             helperText={sentence ?? "such as 620 g, 1 lb 6 oz, 2 L or 3/4 cup"}
-            onChange={(event) => set((before) => ({ ...before, amounts: { ...before.amounts, [key]: event.target.value } }))}
+            onChange={(event) =>
+              set((before) => ({ ...before, amounts: { ...before.amounts, [key]: event.target.value } }))
+            }
             slotProps={{ htmlInput: { maxLength: 80, autoComplete: "off" } }}
           />
-          {(step.kind === "feed" || step.kind === "addDryBedding" || step.kind === "cover") && <MaterialField step={step} chosen={material ?? step.materialId} onChoose={(id) => set((before) => ({ ...before, materials: { ...before.materials, [key]: id } }))} />}
+          {(step.kind === "feed" || step.kind === "addDryBedding" || step.kind === "cover") && (
+            <MaterialField
+              step={step}
+              chosen={material ?? step.materialId}
+              onChoose={(id) =>
+                set((before) => ({ ...before, materials: { ...before.materials, [key]: id } }))
+              }
+            />
+          )}
           <Button onClick={() => setChanging(false)}>done</Button>
         </div>
       )}
@@ -75,12 +100,24 @@ export function StepLine({ step, visit }: { readonly step: Step; readonly visit:
 }
 
 const materialName = (step: Step, id: string): string => {
-  const name = materialsFor(step.kind === "feed" ? "food" : "bedding").find((one) => one.id === id)?.name ?? id;
+  const name =
+    materialsFor(step.kind === "feed" ? "food" : "bedding").find((one) => one.id === id)?.name ?? id;
   return name.charAt(0).toLowerCase() + name.slice(1).split(",")[0]!.slice(0);
 };
 
-function MaterialField({ step, chosen, onChoose }: { readonly step: Step; readonly chosen: string | undefined; readonly onChoose: (id: string) => void }) {
-  const options = useMemo(() => materialsFor(step.kind === "feed" ? "food" : "bedding").filter((one) => one.stance !== "avoid"), [step.kind]);
+function MaterialField({
+  step,
+  chosen,
+  onChoose,
+}: {
+  readonly step: Step;
+  readonly chosen: string | undefined;
+  readonly onChoose: (id: string) => void;
+}) {
+  const options = useMemo(
+    () => materialsFor(step.kind === "feed" ? "food" : "bedding").filter((one) => one.stance !== "avoid"),
+    [step.kind],
+  );
   return (
     <Autocomplete
       options={options}

@@ -1,10 +1,12 @@
 "use client";
 import { profileOf } from "@/core/bin/profile";
-import { formatPercent, formatPercentRange, formatTemperatureRange } from "@/core/quantity/format";
+import { formatPercentRange, formatTemperatureRange } from "@/core/quantity/format";
 import type { BinToday } from "@/core/round/round";
 import { useSession } from "@/session/session";
 import { Cutaway } from "@/ui/cutaway/Cutaway";
 import { useRoom } from "@/ui/useRoom";
+import type { FoodLeft } from "@/vocabulary/readings";
+import { foodLeftAt } from "@/vocabulary/readings";
 import Link from "next/link";
 import { useMemo } from "react";
 import { DoNow } from "./DoNow";
@@ -13,15 +15,33 @@ import { Senses } from "./Senses";
 import { useVisit } from "./useVisit";
 import styles from "./Visit.module.css";
 
+const EXPECTED_FOOD: Record<FoodLeft, (place: number) => string> = {
+  none: (place) => `the food at ${place} gone, `,
+  little: (place) => `a little food left at ${place}, `,
+  half: (place) => `about half of the food left at ${place}, `,
+  most: (place) => `most of the food still at ${place}, `,
+};
+
 /** The visit on the bench: what we expect, what you find, what to do, and the lid to close. */
 export function VisitBench({ one, lid }: { readonly one: BinToday; readonly lid: "lifted" | "closed" }) {
   const { units, today } = useSession();
   const visit = useVisit(one, lid);
   const room = useRoom();
   const { bin, state, expectation } = one;
-  const profile = useMemo(() => profileOf(bin.id, state, expectation, today), [bin.id, state, expectation, today]);
-  const widthM = profile ? (profile.arrangement === "line" ? profile.compartments.reduce((sum, part) => sum + part.widthM, 0) : Math.max(...profile.compartments.map((part) => part.widthM))) : 1;
-  const heightM = profile ? (profile.arrangement === "line" ? profile.compartments[0]!.heightM : profile.compartments.reduce((sum, part) => sum + part.heightM, 0)) + 0.12 : 1;
+  const profile = useMemo(
+    () => profileOf(bin.id, state, expectation, today),
+    [bin.id, state, expectation, today],
+  );
+  const widthM = profile
+    ? profile.arrangement === "line"
+      ? profile.compartments.reduce((sum, part) => sum + part.widthM, 0)
+      : Math.max(...profile.compartments.map((part) => part.widthM))
+    : 1;
+  const heightM = profile
+    ? (profile.arrangement === "line"
+        ? profile.compartments[0]!.heightM
+        : profile.compartments.reduce((sum, part) => sum + part.heightM, 0)) + 0.12
+    : 1;
   const place = visit.places[0];
   const most = room.isNarrow ? { width: room.width - 70, height: 150 } : { width: 380, height: 165 };
   return (
@@ -36,17 +56,31 @@ export function VisitBench({ one, lid }: { readonly one: BinToday; readonly lid:
       </div>
       <div className={styles.columns}>
         <div className={styles.find}>
-          {profile && (
-            <div className={styles.cut}>
-              <Cutaway profile={profile} pxPerM={Math.min(most.width / widthM, most.height / heightM)} detail="large" isOpen={lid === "lifted"} label={`${bin.name} as we expect it`} />
-            </div>
+          <div className={styles.before}>
+            {profile && (
+              <div className={styles.cut}>
+                <Cutaway
+                  profile={profile}
+                  pxPerM={Math.min(most.width / widthM, most.height / heightM)}
+                  detail="large"
+                  isOpen={lid === "lifted"}
+                  label={`${bin.name} as we expect it`}
+                />
+              </div>
+            )}
+            <p className={styles.expected}>
+              We expect{" "}
+              {place?.expected ? EXPECTED_FOOD[foodLeftAt(place.expected.left.middle)](place.place) : ""}
+              {formatPercentRange(expectation.moisture.low, expectation.moisture.high)} moist,{" "}
+              {formatTemperatureRange(expectation.temperatureC.low, expectation.temperatureC.high, units)}.
+              {lid === "lifted" && " A dot marks what is likely; skip what you do not look at."}
+            </p>
+          </div>
+          {lid === "lifted" ? (
+            <Senses visit={visit} expectation={expectation} />
+          ) : (
+            <QuietSenses visit={visit} school={one.state.setup?.school} />
           )}
-          <p className={styles.expected}>
-            We expect {place?.expected ? `about ${formatPercent(Math.round(place.expected.left.middle * 10) / 10)} of the food left at ${place.place}, ` : ""}
-            {formatPercentRange(expectation.moisture.low, expectation.moisture.high)} moist, {formatTemperatureRange(expectation.temperatureC.low, expectation.temperatureC.high, units)}.
-            {lid === "lifted" && " A dot marks what is likely; skip what you do not look at."}
-          </p>
-          {lid === "lifted" ? <Senses visit={visit} expectation={expectation} /> : <QuietSenses visit={visit} school={one.state.setup?.school} />}
         </div>
         <DoNow visit={visit} one={one} lid={lid} />
       </div>

@@ -15,7 +15,10 @@ export function VisitRoom() {
     return (
       <main className={styles.visit}>
         <h1>No such bin</h1>
-        <p>The address names a bin that is not in this cellar; it may have been taken back, or live in another one.</p>
+        <p>
+          The address names a bin that is not in this cellar; it may have been taken back, or live in another
+          one.
+        </p>
         <Button variant="contained" component={Link} href="/">
           To the round
         </Button>

@@ -31,13 +31,25 @@ export function useVisit(one: BinToday, lid: "lifted" | "closed") {
   const practice = useMemo(() => practiceOf(state), [state]);
   const read = useMemo(() => readingsIn(typed, units), [typed, units]);
   const readings = useMemo(() => (read.ok ? read.value : []), [read]);
-  const decision = useMemo(() => (practice ? decide(expectation, practice, readings, today) : one.decision), [practice, expectation, readings, today, one.decision]);
+  const decision = useMemo(
+    () => (practice ? decide(expectation, practice, readings, today) : one.decision),
+    [practice, expectation, readings, today, one.decision],
+  );
 
   /** Places one can see something at: where the next meal goes and where the last one went. */
   const places = useMemo(() => {
-    const asked = [nextPlace(state), lastFeeding(state)].flatMap((place) => (place ? [{ key: placeKey(place.compartmentId, place.place), place: place.place }] : []));
-    const fed = asked.filter(({ key }, at) => state.places[key]?.fedOn !== undefined && asked.findIndex((other) => other.key === key) === at);
-    return fed.map(({ key, place }) => ({ key, place, expected: expectation.places.find((other) => placeKey(other.compartmentId, other.place) === key) }));
+    const asked = [nextPlace(state), lastFeeding(state)].flatMap((place) =>
+      place ? [{ key: placeKey(place.compartmentId, place.place), place: place.place }] : [],
+    );
+    const fed = asked.filter(
+      ({ key }, at) =>
+        state.places[key]?.fedOn !== undefined && asked.findIndex((other) => other.key === key) === at,
+    );
+    return fed.map(({ key, place }) => ({
+      key,
+      place,
+      expected: expectation.places.find((other) => placeKey(other.compartmentId, other.place) === key),
+    }));
   }, [state, expectation]);
 
   const close = async () => {
@@ -47,7 +59,10 @@ export function useVisit(one: BinToday, lid: "lifted" | "closed") {
     if (!facts.ok) return setFault(facts.problem);
     setStatus("saving");
     const rows = await author.entries(bin.id, today, facts.value);
-    const kept = await keep(lid === "lifted" ? `${bin.name}: visit kept` : `${bin.name}: quiet check kept`, rows);
+    const kept = await keep(
+      lid === "lifted" ? `${bin.name}: visit kept` : `${bin.name}: quiet check kept`,
+      rows,
+    );
     setStatus("open");
     if (!kept.ok) return;
     await draft.clear();
@@ -56,6 +71,18 @@ export function useVisit(one: BinToday, lid: "lifted" | "closed") {
     choose(rest[0]?.binId ?? bin.id);
     router.push("/");
   };
-  return { typed, set: draft.set, isLoaded: draft.isLoaded, clear: draft.clear, decision, readings, practice, places, fault: fault ?? (read.ok ? undefined : read.problem), close, status };
+  return {
+    typed,
+    set: draft.set,
+    isLoaded: draft.isLoaded,
+    clear: draft.clear,
+    decision,
+    readings,
+    practice,
+    places,
+    fault: fault ?? (read.ok ? undefined : read.problem),
+    close,
+    status,
+  };
 }
 export type VisitInHand = ReturnType<typeof useVisit>;

@@ -18,19 +18,58 @@ function visit(typed: VisitTyped, lid: "lifted" | "closed" = "lifted") {
   const readings = readingsIn(typed, "metric");
   if (!readings.ok) return { problem: readings.problem, facts: [] };
   const decision = decide(expectation, practiceOf(state)!, readings.value, TODAY);
-  const outcome = visitFacts({ lid, readings: readings.value, decision, expectation, typed, units: "metric", today: TODAY, visitId: "v1" });
-  return { decision, facts: outcome.ok ? outcome.value : [], problem: outcome.ok ? undefined : outcome.problem };
+  const outcome = visitFacts({
+    lid,
+    readings: readings.value,
+    decision,
+    expectation,
+    typed,
+    units: "metric",
+    today: TODAY,
+    visitId: "v1",
+  });
+  return {
+    decision,
+    facts: outcome.ok ? outcome.value : [],
+    problem: outcome.ok ? undefined : outcome.problem,
+  };
 }
 const stored = (facts: readonly Record<string, unknown>[]) =>
-  facts.map((fact, at) => entrySchema.parse({ schemaVersion: 1, rowId: `r${at}`, id: `e${at}`, revision: 1, recordedAt: "2026-05-01T08:00:00.000Z", deviceId: "d", subject: { kind: "bin", id: "b" }, day: TODAY, seq: at, ...fact }));
+  facts.map((fact, at) =>
+    entrySchema.parse({
+      schemaVersion: 1,
+      rowId: `r${at}`,
+      id: `e${at}`,
+      revision: 1,
+      recordedAt: "2026-05-01T08:00:00.000Z",
+      deviceId: "d",
+      subject: { kind: "bin", id: "b" },
+      day: TODAY,
+      seq: at,
+      ...fact,
+    }),
+  );
 
-const seen: VisitTyped = { ...NOTHING_TYPED, squeeze: "fewDrops", smell: "earthy", foodLeft: { "c1/1": "none" }, temperature: "66F" };
+const seen: VisitTyped = {
+  ...NOTHING_TYPED,
+  squeeze: "fewDrops",
+  smell: "earthy",
+  foodLeft: { "c1/1": "none" },
+  temperature: "66F",
+};
 
 test("closing the lid writes what was read, then what was done, in that order, and every fact fits its record", () => {
   const { facts, decision } = visit(seen);
   const entries = stored(facts);
-  expect(entries.map((entry) => entry.kind)).toEqual(["looked", "fed", "bedded", "bedded", "dosed"].slice(0, entries.length));
-  expect(entries[0]).toMatchObject({ nextDay: decision?.nextDay, readings: expect.arrayContaining([expect.objectContaining({ of: "temperature", temperatureC: (34 * 5) / 9 })]) as unknown });
+  expect(entries.map((entry) => entry.kind)).toEqual(
+    ["looked", "fed", "bedded", "bedded", "dosed"].slice(0, entries.length),
+  );
+  expect(entries[0]).toMatchObject({
+    nextDay: decision?.nextDay,
+    readings: expect.arrayContaining([
+      expect.objectContaining({ of: "temperature", temperatureC: (34 * 5) / 9 }),
+    ]) as unknown,
+  });
   expect(entries[1]).toMatchObject({ place: 2, visitId: "v1" });
 });
 
@@ -38,26 +77,55 @@ test("an amount typed over the proposed one is what is written, by weight or by 
   const { decision } = visit(seen);
   const feed = decision!.steps.find((step) => step.kind === "feed")!;
   const over = (text: string) => stored(visit({ ...seen, amounts: { [stepKey(feed)]: text } }).facts)[1];
-  expect(over("1 lb 6 oz")).toMatchObject({ parts: [{ amount: { massKg: expect.closeTo(0.62369, 4) as unknown, typed: "1 lb 6 oz" } }] });
-  expect(over("3/4 cup")).toMatchObject({ parts: [{ amount: { volumeL: expect.closeTo(0.17744, 4) as unknown, measuredBy: "volume" } }] });
+  expect(over("1 lb 6 oz")).toMatchObject({
+    parts: [{ amount: { massKg: expect.closeTo(0.62369, 4) as unknown, typed: "1 lb 6 oz" } }],
+  });
+  expect(over("3/4 cup")).toMatchObject({
+    parts: [{ amount: { volumeL: expect.closeTo(0.17744, 4) as unknown, measuredBy: "volume" } }],
+  });
 });
 
 test("what cannot be read is named at its field and nothing is written", () => {
   const { decision } = visit(seen);
   const feed = decision!.steps.find((step) => step.kind === "feed")!;
-  expect(visit({ ...seen, amounts: { [stepKey(feed)]: "a good handful" } })).toMatchObject({ facts: [], problem: { field: stepKey(feed) } });
-  expect(visit({ ...seen, temperature: "warm" })).toMatchObject({ facts: [], problem: { field: "temperature" } });
-  for (const nextDay of ["2020-01-01", "2026-02-31", "2099-01-01"]) expect(visit({ ...seen, nextDay })).toMatchObject({ problem: { field: "nextDay" } });
+  expect(visit({ ...seen, amounts: { [stepKey(feed)]: "a good handful" } })).toMatchObject({
+    facts: [],
+    problem: { field: stepKey(feed) },
+  });
+  expect(visit({ ...seen, temperature: "warm" })).toMatchObject({
+    facts: [],
+    problem: { field: "temperature" },
+  });
+  for (const nextDay of ["2020-01-01", "2026-02-31", "2099-01-01"])
+    expect(visit({ ...seen, nextDay })).toMatchObject({ problem: { field: "nextDay" } });
 });
 
 test("a step that was not done leaves no entry, and nought is not an amount", () => {
   const { decision } = visit(seen);
   const feed = decision!.steps.find((step) => step.kind === "feed")!;
-  expect(stored(visit({ ...seen, skipped: [stepKey(feed)] }).facts).some((entry) => entry.kind === "fed")).toBe(false);
-  expect(stored(visit({ ...seen, amounts: { [stepKey(feed)]: "0 g" } }).facts).some((entry) => entry.kind === "fed")).toBe(false);
+  expect(
+    stored(visit({ ...seen, skipped: [stepKey(feed)] }).facts).some((entry) => entry.kind === "fed"),
+  ).toBe(false);
+  expect(
+    stored(visit({ ...seen, amounts: { [stepKey(feed)]: "0 g" } }).facts).some(
+      (entry) => entry.kind === "fed",
+    ),
+  ).toBe(false);
 });
 
 test("a quiet check writes what was seen from outside and does nothing to the bin", () => {
-  const entries = stored(visit({ ...NOTHING_TYPED, weight: "14 kg", belowRim: "9", note: "tray dry" }, "closed").facts);
-  expect(entries).toMatchObject([{ kind: "looked", lid: "closed", note: "tray dry", readings: [{ of: "weight", massKg: 14 }, { of: "fillDepth", belowRimM: 0.09 }] }]);
+  const entries = stored(
+    visit({ ...NOTHING_TYPED, weight: "14 kg", belowRim: "9", note: "tray dry" }, "closed").facts,
+  );
+  expect(entries).toMatchObject([
+    {
+      kind: "looked",
+      lid: "closed",
+      note: "tray dry",
+      readings: [
+        { of: "weight", massKg: 14 },
+        { of: "fillDepth", belowRimM: 0.09 },
+      ],
+    },
+  ]);
 });

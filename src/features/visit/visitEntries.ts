@@ -23,29 +23,54 @@ export interface StepAmount {
 }
 
 /** The amount that will be written for a step: what was typed over it, else what was proposed. */
-export function amountOf(step: Step, typed: VisitTyped, units: UnitSystem): Outcome<StepAmount | undefined, FieldFault> {
+export function amountOf(
+  step: Step,
+  typed: VisitTyped,
+  units: UnitSystem,
+): Outcome<StepAmount | undefined, FieldFault> {
   if (!step.amount) return done(undefined);
   const text = typed.amounts[stepKey(step)];
-  if (text === undefined || text.trim() === "") return done({ amount: step.amount, typed: sayAmount(step, units) ?? "" });
+  if (text === undefined || text.trim() === "")
+    return done({ amount: step.amount, typed: sayAmount(step, units) ?? "" });
   const isMass = "massKg" in step.amount;
   // Either will do: scraps by the scale or by the bucket, bedding likewise.
-  const first = parseQuantity(text, isMass ? "mass" : "volume", isMass ? DEFAULT_UNIT[units].smallMass : DEFAULT_UNIT[units].volume);
-  if (first.ok) return done({ amount: isMass ? { massKg: first.value } : { volumeL: first.value }, typed: text });
-  if (first.problem.code === "quantity/wrong-dimension" && (step.kind === "feed" || step.kind === "cover" || step.kind === "addDryBedding")) {
-    const other = parseQuantity(text, isMass ? "volume" : "mass", isMass ? DEFAULT_UNIT[units].volume : DEFAULT_UNIT[units].mass);
-    if (other.ok) return done({ amount: isMass ? { volumeL: other.value } : { massKg: other.value }, typed: text });
+  const first = parseQuantity(
+    text,
+    isMass ? "mass" : "volume",
+    isMass ? DEFAULT_UNIT[units].smallMass : DEFAULT_UNIT[units].volume,
+  );
+  if (first.ok)
+    return done({ amount: isMass ? { massKg: first.value } : { volumeL: first.value }, typed: text });
+  if (
+    first.problem.code === "quantity/wrong-dimension" &&
+    (step.kind === "feed" || step.kind === "cover" || step.kind === "addDryBedding")
+  ) {
+    const other = parseQuantity(
+      text,
+      isMass ? "volume" : "mass",
+      isMass ? DEFAULT_UNIT[units].volume : DEFAULT_UNIT[units].mass,
+    );
+    if (other.ok)
+      return done({ amount: isMass ? { volumeL: other.value } : { massKg: other.value }, typed: text });
   }
   return refused({ code: "visit/field", field: stepKey(step), sentence: sayUnreadable(first.problem) });
 }
 
 /** The day to come back: the keeper's own, else the proposed one. Not in the past, not in ten years. */
-export function nextDayOf(decision: Decision, typed: VisitTyped, today: LocalDate): Outcome<LocalDate, FieldFault> {
+export function nextDayOf(
+  decision: Decision,
+  typed: VisitTyped,
+  today: LocalDate,
+): Outcome<LocalDate, FieldFault> {
   if (typed.nextDay === "") return done(decision.nextDay);
   const day = localDate.safeParse(typed.nextDay);
-  if (!day.success) return refused({ code: "visit/field", field: "nextDay", sentence: "This is not a day of the calendar." });
+  if (!day.success)
+    return refused({ code: "visit/field", field: "nextDay", sentence: "This is not a day of the calendar." });
   const ahead = daysBetween(today, day.data);
   if (ahead < 0) return refused({ code: "visit/field", field: "nextDay", sentence: "That day is past." });
-  return ahead > 800 ? refused({ code: "visit/field", field: "nextDay", sentence: "That is more than two years ahead." }) : done(day.data);
+  return ahead > 800
+    ? refused({ code: "visit/field", field: "nextDay", sentence: "That is more than two years ahead." })
+    : done(day.data);
 }
 
 export interface Visit {
@@ -92,15 +117,31 @@ export function visitFacts(visit: Visit): Outcome<Record<string, unknown>[], Fie
 }
 
 /** The entry a step leaves when it is done; some (open the door, close it again) leave none. */
-function factOf(step: Step, given: StepAmount | undefined, typed: VisitTyped): Record<string, unknown> | undefined {
-  const at = { ...(step.compartmentId ? { compartment: step.compartmentId } : {}), ...(step.place === undefined ? {} : { place: step.place }) };
+function factOf(
+  step: Step,
+  given: StepAmount | undefined,
+  typed: VisitTyped,
+): Record<string, unknown> | undefined {
+  const at = {
+    ...(step.compartmentId ? { compartment: step.compartmentId } : {}),
+    ...(step.place === undefined ? {} : { place: step.place }),
+  };
   const value = given && ("massKg" in given.amount ? given.amount.massKg : given.amount.volumeL);
   if (given && (value === undefined || value <= 0)) return undefined;
-  const amount = given && { ...given.amount, measuredBy: "massKg" in given.amount ? "weighed" : "volume", typed: given.typed };
+  const amount = given && {
+    ...given.amount,
+    measuredBy: "massKg" in given.amount ? "weighed" : "volume",
+    typed: given.typed,
+  };
   const materialId = typed.materials[stepKey(step)] ?? step.materialId;
   switch (step.kind) {
     case "feed":
-      return { kind: "fed", ...at, parts: [{ materialId, amount, preparation: "chopped" }], ...(step.depthM === undefined ? {} : { buriedM: step.depthM }) };
+      return {
+        kind: "fed",
+        ...at,
+        parts: [{ materialId, amount, preparation: "chopped" }],
+        ...(step.depthM === undefined ? {} : { buriedM: step.depthM }),
+      };
     case "addDryBedding":
       return { kind: "bedded", ...at, parts: [{ materialId, amount }] };
     case "cover":

@@ -27,7 +27,18 @@ export interface VisitTyped {
   readonly skipped: readonly string[];
   readonly nextDay: string;
 }
-export const NOTHING_TYPED: VisitTyped = { foodLeft: {}, signs: [], temperature: "", weight: "", belowRim: "", note: "", amounts: {}, materials: {}, skipped: [], nextDay: "" };
+export const NOTHING_TYPED: VisitTyped = {
+  foodLeft: {},
+  signs: [],
+  temperature: "",
+  weight: "",
+  belowRim: "",
+  note: "",
+  amounts: {},
+  materials: {},
+  skipped: [],
+  nextDay: "",
+};
 
 /** A field that cannot be read: its name and the sentence for beneath it. */
 export interface FieldFault {
@@ -47,7 +58,12 @@ export function readingsIn(typed: VisitTyped, units: UnitSystem): Outcome<Readin
   }
   if (typed.warmth) readings.push({ of: "warmth", warmth: typed.warmth, instrument: "hand" });
   const typedIn = DEFAULT_UNIT[units];
-  const measured: readonly (readonly [string, keyof VisitTyped & ("temperature" | "weight" | "belowRim"), "temperature" | "mass" | "length", string])[] = [
+  const measured: readonly (readonly [
+    string,
+    keyof VisitTyped & ("temperature" | "weight" | "belowRim"),
+    "temperature" | "mass" | "length",
+    string,
+  ])[] = [
     [typed.temperature, "temperature", "temperature", typedIn.temperature],
     [typed.weight, "weight", "mass", typedIn.mass],
     [typed.belowRim, "belowRim", "length", typedIn.length],
@@ -57,10 +73,16 @@ export function readingsIn(typed: VisitTyped, units: UnitSystem): Outcome<Readin
     const value = parseQuantity(text, dimension, unit);
     if (!value.ok) return refused({ code: "visit/field", field, sentence: sayUnreadable(value.problem) });
     if (field === "temperature") {
-      if (value.value < -60) return refused({ code: "visit/field", field, sentence: "No bed is that cold: is the unit right?" });
+      if (value.value < -60)
+        return refused({ code: "visit/field", field, sentence: "No bed is that cold: is the unit right?" });
       readings.push({ of: "temperature", temperatureC: value.value, instrument: "probe", spot: "middle" });
     } else if (field === "weight") readings.push({ of: "weight", massKg: value.value, instrument: "scale" });
-    else if (value.value > 10) return refused({ code: "visit/field", field, sentence: "That is deeper than any bin: is the unit right?" });
+    else if (value.value > 10)
+      return refused({
+        code: "visit/field",
+        field,
+        sentence: "That is deeper than any bin: is the unit right?",
+      });
     else readings.push({ of: "fillDepth", belowRimM: value.value, instrument: "ruler" });
   }
   for (const sign of typed.signs) readings.push({ of: "sign", sign, isPresent: true, instrument: "eye" });

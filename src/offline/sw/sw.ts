@@ -1,4 +1,4 @@
-import { NetworkOnly, Serwist, type PrecacheEntry, type SerwistPlugin } from 'serwist';
+import { NetworkOnly, Serwist, type PrecacheEntry, type SerwistPlugin } from "serwist";
 
 declare const __PRECACHE__: PrecacheEntry[];
 
@@ -6,8 +6,8 @@ declare const __PRECACHE__: PrecacheEntry[];
 const keepWorkerFragment: SerwistPlugin = {
   cachedResponseWillBeUsed: ({ event, cachedResponse }) => {
     // `request` here is the cache key (destination ''), so ask the event's own request
-    const asked = event instanceof FetchEvent ? event.request.destination : '';
-    if (!cachedResponse || !['worker', 'sharedworker'].includes(asked)) return cachedResponse;
+    const asked = event instanceof FetchEvent ? event.request.destination : "";
+    if (!cachedResponse || !["worker", "sharedworker"].includes(asked)) return cachedResponse;
     const { status, statusText, headers } = cachedResponse;
     return new Response(cachedResponse.body, { status, statusText, headers });
   },
@@ -24,7 +24,7 @@ const serwist = new Serwist({
   skipWaiting: false, // the page asks the keeper first, then posts {type:'SKIP_WAITING'}
   clientsClaim: true,
   disableDevLogs: true,
-  runtimeCaching: [{ matcher: ({ request }) => request.mode === 'navigate', handler: new NetworkOnly() }],
-  fallbacks: { entries: [{ url: '/offline', matcher: ({ request }) => request.mode === 'navigate' }] },
+  runtimeCaching: [{ matcher: ({ request }) => request.mode === "navigate", handler: new NetworkOnly() }],
+  fallbacks: { entries: [{ url: "/offline", matcher: ({ request }) => request.mode === "navigate" }] },
 });
 serwist.addEventListeners();

@@ -1,7 +1,6 @@
 import { binId, localDate, name } from "@/vocabulary/fields";
 import { z } from "@/vocabulary/z";
 import type { RecordFormat } from "../row/migrate";
-import { readRow } from "../row/migrate";
 import { rowFields } from "../row/row";
 
 /** Name, first day, identity. What the bin *is* changes over time and lives in dated `altered` entries. */
@@ -15,4 +14,3 @@ export const binSchema = z.strictObject({
 export type Bin = z.infer<typeof binSchema>;
 
 export const binFormat: RecordFormat<Bin> = { current: 1, steps: [], schema: binSchema };
-export const readBin = (raw: unknown) => readRow(raw, binFormat);

@@ -1,7 +1,6 @@
 import { binId, cellarId, name } from "@/vocabulary/fields";
 import { z } from "@/vocabulary/z";
 import type { RecordFormat } from "../row/migrate";
-import { readRow } from "../row/migrate";
 import { rowFields } from "../row/row";
 
 /** Everything one keeper keeps, and the order in which they walk along it. */
@@ -15,4 +14,3 @@ export const cellarSchema = z.strictObject({
 export type Cellar = z.infer<typeof cellarSchema>;
 
 export const cellarFormat: RecordFormat<Cellar> = { current: 1, steps: [], schema: cellarSchema };
-export const readCellar = (raw: unknown) => readRow(raw, cellarFormat);

@@ -1,7 +1,8 @@
 import type { z } from "@/vocabulary/z";
 import type { RecordFormat } from "../row/migrate";
 import { readRow } from "../row/migrate";
-import { amount, beddingPart, entryV1, feedPart, reading } from "./v1";
+import type { amount, beddingPart, feedPart, reading } from "./v1";
+import { entryV1 } from "./v1";
 
 export const entrySchema = entryV1;
 export type Entry = z.infer<typeof entrySchema>;

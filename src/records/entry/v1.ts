@@ -17,7 +17,16 @@ import {
   visitId,
   volumeL,
 } from "@/vocabulary/fields";
-import { CREATURES, FILL_MARKS, FOOD_LEFT, INSTRUMENTS, SMELLS, SPOTS, SQUEEZES, WARMTHS } from "@/vocabulary/readings";
+import {
+  CREATURES,
+  FILL_MARKS,
+  FOOD_LEFT,
+  INSTRUMENTS,
+  SMELLS,
+  SPOTS,
+  SQUEEZES,
+  WARMTHS,
+} from "@/vocabulary/readings";
 import { COVERS, HARVEST_METHODS, PREPARATIONS, SPECIES } from "@/vocabulary/setup";
 import { z } from "@/vocabulary/z";
 import { rowFields } from "../row/row";
@@ -32,8 +41,16 @@ const mass = z.strictObject({ massKg, ...known });
 const volume = z.strictObject({ volumeL, ...known });
 export const amount = z.union([mass, volume, z.strictObject({ count, ...known })]);
 
-export const feedPart = z.strictObject({ materialId, amount: z.union([mass, volume]), preparation: z.enum(PREPARATIONS) });
-export const beddingPart = z.strictObject({ materialId, amount: z.union([mass, volume]), moisture: moisture.optional() });
+export const feedPart = z.strictObject({
+  materialId,
+  amount: z.union([mass, volume]),
+  preparation: z.enum(PREPARATIONS),
+});
+export const beddingPart = z.strictObject({
+  materialId,
+  amount: z.union([mass, volume]),
+  moisture: moisture.optional(),
+});
 
 /** Where and with what a reading was taken. */
 const taken = {
@@ -70,7 +87,10 @@ const common = {
   schemaVersion: z.literal(1),
   ...rowFields,
   id: entryId,
-  subject: z.strictObject({ kind: z.enum(["bin", "room", "bag", "batch", "lot", "tub", "cellar"]), id: subjectId }),
+  subject: z.strictObject({
+    kind: z.enum(["bin", "room", "bag", "batch", "lot", "tub", "cellar"]),
+    id: subjectId,
+  }),
   compartment: compartmentId.optional(),
   place: place.optional(),
   day: localDate,
@@ -84,13 +104,35 @@ const common = {
 const kinds = [
   z.strictObject({
     kind: z.literal("stocked"),
-    worms: z.array(z.strictObject({ speciesId: z.enum(SPECIES), amount: z.union([mass, z.strictObject({ count, ...known })]) })).min(1),
+    worms: z
+      .array(
+        z.strictObject({
+          speciesId: z.enum(SPECIES),
+          amount: z.union([mass, z.strictObject({ count, ...known })]),
+        }),
+      )
+      .min(1),
     immatureFraction: fraction.optional(),
     ...common,
   }),
-  z.strictObject({ kind: z.literal("seeded"), amount: z.union([mass, volume]), moisture: moisture.optional(), ...common }),
-  z.strictObject({ kind: z.literal("bedded"), parts: z.array(beddingPart).min(1), isCover: z.boolean().optional(), ...common }),
-  z.strictObject({ kind: z.literal("fed"), parts: z.array(feedPart).min(1), buriedM: depthM.optional(), ...common }),
+  z.strictObject({
+    kind: z.literal("seeded"),
+    amount: z.union([mass, volume]),
+    moisture: moisture.optional(),
+    ...common,
+  }),
+  z.strictObject({
+    kind: z.literal("bedded"),
+    parts: z.array(beddingPart).min(1),
+    isCover: z.boolean().optional(),
+    ...common,
+  }),
+  z.strictObject({
+    kind: z.literal("fed"),
+    parts: z.array(feedPart).min(1),
+    buriedM: depthM.optional(),
+    ...common,
+  }),
   z.strictObject({ kind: z.literal("watered"), amount: z.union([mass, volume]), ...common }),
   z.strictObject({ kind: z.literal("dosed"), materialId, amount: z.union([mass, volume]), ...common }),
   z.strictObject({
@@ -115,13 +157,27 @@ const kinds = [
     typed: z.string().max(80).optional(),
     ...common,
   }),
-  z.strictObject({ kind: z.literal("removed"), what: z.enum(["contents", "food", "liquid", "pests"]), amount: z.union([mass, volume]), ...common }),
-  z.strictObject({ kind: z.literal("wormsTaken"), amount: z.union([mass, z.strictObject({ count, ...known })]), ...common }),
+  z.strictObject({
+    kind: z.literal("removed"),
+    what: z.enum(["contents", "food", "liquid", "pests"]),
+    amount: z.union([mass, volume]),
+    ...common,
+  }),
+  z.strictObject({
+    kind: z.literal("wormsTaken"),
+    amount: z.union([mass, z.strictObject({ count, ...known })]),
+    ...common,
+  }),
   z.strictObject({ kind: z.literal("split"), fraction, toBinId: binId.optional(), ...common }),
   z.strictObject({ kind: z.literal("tipped"), fraction, toBinId: binId.optional(), ...common }),
   z.strictObject({ kind: z.literal("rotated"), order: z.array(compartmentId).min(1), ...common }),
   z.strictObject({ kind: z.literal("advanced"), fraction, ...common }),
-  z.strictObject({ kind: z.literal("added"), added: compartment, position: z.number().int().min(0).max(19), ...common }),
+  z.strictObject({
+    kind: z.literal("added"),
+    added: compartment,
+    position: z.number().int().min(0).max(19),
+    ...common,
+  }),
   z.strictObject({ kind: z.literal("emptied"), ...common }),
   z.strictObject({ kind: z.literal("altered"), changes: setupChanges, ...common }),
   z.strictObject({ kind: z.literal("noted"), text, ...common }),

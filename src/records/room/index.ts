@@ -1,11 +1,10 @@
 import { fraction, name, roomId, temperatureC } from "@/vocabulary/fields";
 import { z } from "@/vocabulary/z";
 import type { RecordFormat } from "../row/migrate";
-import { readRow } from "../row/migrate";
 import { rowFields } from "../row/row";
 
 /** Where bins stand. The climate is a yearly wave: mean, half the yearly swing, and the day of year it is hottest. */
-export const climate = z.strictObject({
+const climate = z.strictObject({
   meanC: temperatureC,
   swingK: z.number().min(0).max(40),
   hottestDay: z.number().int().min(1).max(366),
@@ -23,4 +22,3 @@ export const roomSchema = z.strictObject({
 export type Room = z.infer<typeof roomSchema>;
 
 export const roomFormat: RecordFormat<Room> = { current: 1, steps: [], schema: roomSchema };
-export const readRoom = (raw: unknown) => readRow(raw, roomFormat);

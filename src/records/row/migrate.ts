@@ -24,11 +24,14 @@ export interface RecordFormat<R> {
  * @throws Error if the format lacks a step (our own mistake, also caught by a test).
  */
 export function readRow<R>(raw: unknown, format: RecordFormat<R>): Outcome<R, UnreadableRow> {
-  if (typeof raw !== "object" || raw === null || Array.isArray(raw)) return refused({ code: "record/not-an-object" });
+  if (typeof raw !== "object" || raw === null || Array.isArray(raw))
+    return refused({ code: "record/not-an-object" });
   let row = raw as Record<string, unknown>;
   const version = row.schemaVersion;
-  if (typeof version !== "number" || !Number.isInteger(version) || version < 1) return refused({ code: "record/no-version" });
-  if (version > format.current) return refused({ code: "record/from-the-future", version, current: format.current });
+  if (typeof version !== "number" || !Number.isInteger(version) || version < 1)
+    return refused({ code: "record/no-version" });
+  if (version > format.current)
+    return refused({ code: "record/from-the-future", version, current: format.current });
   for (let at = version; at < format.current; at += 1) {
     const step = format.steps[at - 1];
     if (!step) throw new Error(`readRow: no step from version ${at} to ${at + 1}`);
@@ -36,13 +39,18 @@ export function readRow<R>(raw: unknown, format: RecordFormat<R>): Outcome<R, Un
       row = { ...step(row), schemaVersion: at + 1 };
     } catch (cause) {
       // A step may meet a row that was broken already; the row is set aside whole, the cause is told.
-      return refused({ code: "record/invalid", faults: [{ path: "", message: `step ${at}: ${String(cause)}` }] });
+      return refused({
+        code: "record/invalid",
+        faults: [{ path: "", message: `step ${at}: ${String(cause)}` }],
+      });
     }
   }
   const parsed = format.schema.safeParse(row);
   if (parsed.success) return done(parsed.data);
   return refused({
     code: "record/invalid",
-    faults: parsed.error.issues.slice(0, 20).map((fault) => ({ path: fault.path.join("."), message: fault.message })),
+    faults: parsed.error.issues
+      .slice(0, 20)
+      .map((fault) => ({ path: fault.path.join("."), message: fault.message })),
   });
 }

@@ -35,7 +35,8 @@ export function newestRows<R extends Row>(rows: Iterable<R>): R[] {
   return [...newest.values()];
 }
 
-export const present = <R extends Row>(rows: Iterable<R>): R[] => newestRows(rows).filter((row) => !row.deleted);
+export const present = <R extends Row>(rows: Iterable<R>): R[] =>
+  newestRows(rows).filter((row) => !row.deleted);
 
 function countsOver(row: Row, held: Row): boolean {
   if (row.revision !== held.revision) return row.revision > held.revision;

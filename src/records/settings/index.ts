@@ -1,7 +1,6 @@
 import { settingsId } from "@/vocabulary/fields";
 import { z } from "@/vocabulary/z";
 import type { RecordFormat } from "../row/migrate";
-import { readRow } from "../row/migrate";
 import { rowFields } from "../row/row";
 
 /** How one keeper likes things; travels with the archive. */
@@ -16,4 +15,3 @@ export const settingsSchema = z.strictObject({
 export type Settings = z.infer<typeof settingsSchema>;
 
 export const settingsFormat: RecordFormat<Settings> = { current: 1, steps: [], schema: settingsSchema };
-export const readSettings = (raw: unknown) => readRow(raw, settingsFormat);

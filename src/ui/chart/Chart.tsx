@@ -6,10 +6,28 @@ import { init, use as registerEcharts } from "echarts/core";
 import { SVGRenderer } from "echarts/renderers";
 import { useEffect, useRef } from "react";
 
-registerEcharts([LineChart, BarChart, ScatterChart, CustomChart, GridComponent, TooltipComponent, AxisPointerComponent, MarkAreaComponent, SVGRenderer]);
+registerEcharts([
+  LineChart,
+  BarChart,
+  ScatterChart,
+  CustomChart,
+  GridComponent,
+  TooltipComponent,
+  AxisPointerComponent,
+  MarkAreaComponent,
+  SVGRenderer,
+]);
 
 /** The one place that holds an ECharts instance. */
-export function Chart({ option, height, label }: { readonly option: EChartsCoreOption; readonly height: number; readonly label: string }) {
+export function Chart({
+  option,
+  height,
+  label,
+}: {
+  readonly option: EChartsCoreOption;
+  readonly height: number;
+  readonly label: string;
+}) {
   const holder = useRef<HTMLDivElement>(null);
   useEffect(() => {
     const element = holder.current;

@@ -18,8 +18,17 @@ const POUNDS_PER_KG = 2.2046226218;
 /** Moisture as read, each reading with its doubt, over the meals and harvests of the same days. Gives an ECharts option. */
 export function binChart({ history, target, from, to, units, colours }: BinChartInput) {
   const mass = (massKg: number) => (units === "us" ? massKg * POUNDS_PER_KG : massKg);
-  const text = { color: colours.quiet, fontFamily: "Atkinson Hyperlegible Next Variable, sans-serif", fontSize: 13 };
-  const axis = { axisLine: { lineStyle: { color: colours.hairline } }, axisTick: { show: false }, axisLabel: text, nameTextStyle: { ...text, align: "left" as const } };
+  const text = {
+    color: colours.quiet,
+    fontFamily: "Atkinson Hyperlegible Next Variable, sans-serif",
+    fontSize: 13,
+  };
+  const axis = {
+    axisLine: { lineStyle: { color: colours.hairline } },
+    axisTick: { show: false },
+    axisLabel: text,
+    nameTextStyle: { ...text, align: "left" as const },
+  };
   return {
     animation: false,
     textStyle: text,
@@ -35,12 +44,50 @@ export function binChart({ history, target, from, to, units, colours }: BinChart
       textStyle: { color: colours.slateInk, fontFamily: text.fontFamily },
     },
     xAxis: [
-      { type: "time" as const, gridIndex: 0, min: from, max: to, ...axis, axisLabel: { show: false }, splitLine: { show: false } },
-      { type: "time" as const, gridIndex: 1, min: from, max: to, ...axis, splitLine: { show: false }, axisLabel: { ...text, hideOverlap: true, formatter: { year: "{yyyy}", month: "{MMM}", day: "{d} {MMM}" } } },
+      {
+        type: "time" as const,
+        gridIndex: 0,
+        min: from,
+        max: to,
+        ...axis,
+        axisLabel: { show: false },
+        splitLine: { show: false },
+      },
+      {
+        type: "time" as const,
+        gridIndex: 1,
+        min: from,
+        max: to,
+        ...axis,
+        splitLine: { show: false },
+        axisLabel: {
+          ...text,
+          hideOverlap: true,
+          formatter: { year: "{yyyy}", month: "{MMM}", day: "{d} {MMM}" },
+        },
+      },
     ],
     yAxis: [
-      { type: "value" as const, gridIndex: 0, name: "moist, %", min: 40, max: 100, interval: 20, ...axis, splitLine: { lineStyle: { color: colours.hairline, opacity: 0.5 } } },
-      { type: "value" as const, gridIndex: 1, name: units === "us" ? "fed ▮ and harvested ◇, lb" : "fed ▮ and harvested ◇, kg", splitNumber: 2, ...axis, splitLine: { show: false } },
+      {
+        type: "value" as const,
+        gridIndex: 0,
+        name: `moist, %; shaded: where this school wants it, ${formatPercentRange(target.low, target.high)}`,
+        min: 40,
+        max: 100,
+        interval: 20,
+        ...axis,
+        splitLine: { lineStyle: { color: colours.hairline, opacity: 0.5 } },
+      },
+      {
+        type: "value" as const,
+        gridIndex: 1,
+        name: units === "us" ? "fed, lb; ◇ harvested" : "fed, kg; ◇ harvested",
+        splitNumber: 2,
+        ...axis,
+        splitLine: { show: false },
+      },
+      // A harvest weighs as much as a season of meals: it is a mark with its weight beside it, not a bar.
+      { type: "value" as const, gridIndex: 1, min: 0, max: 1, show: false },
     ],
     series: [
       {
@@ -49,10 +96,17 @@ export function binChart({ history, target, from, to, units, colours }: BinChart
         xAxisIndex: 0,
         yAxisIndex: 0,
         data: history.moisture.map((one) => [one.day, one.low * 100, one.high * 100]),
-        renderItem: (_: unknown, api: { value: (at: number) => number; coord: (point: [number, number]) => [number, number] }) => {
+        renderItem: (
+          _: unknown,
+          api: { value: (at: number) => number; coord: (point: [number, number]) => [number, number] },
+        ) => {
           const [x, low] = api.coord([api.value(0), api.value(1)]);
           const [, high] = api.coord([api.value(0), api.value(2)]);
-          return { type: "line" as const, shape: { x1: x, y1: low, x2: x, y2: high }, style: { stroke: colours.water, lineWidth: 3, opacity: 0.4, lineCap: "round" as const } };
+          return {
+            type: "line" as const,
+            shape: { x1: x, y1: low, x2: x, y2: high },
+            style: { stroke: colours.water, lineWidth: 3, opacity: 0.4, lineCap: "round" as const },
+          };
         },
         tooltip: { show: false },
         silent: true,
@@ -71,8 +125,10 @@ export function binChart({ history, target, from, to, units, colours }: BinChart
         markArea: {
           silent: true,
           itemStyle: { color: colours.moss, opacity: 0.16 },
-          label: { position: "insideTopLeft" as const, color: colours.moss, fontSize: 13, formatter: `where this school wants it, ${formatPercentRange(target.low, target.high)}` },
-          data: [[{ yAxis: target.low * 100, name: "" }, { yAxis: target.high * 100 }]] as [{ yAxis: number; name: string }, { yAxis: number }][],
+          data: [[{ yAxis: target.low * 100, name: "" }, { yAxis: target.high * 100 }]] as [
+            { yAxis: number; name: string },
+            { yAxis: number },
+          ][],
         },
       },
       {
@@ -83,18 +139,33 @@ export function binChart({ history, target, from, to, units, colours }: BinChart
         data: history.meals.map((one) => [one.day, mass(one.massKg)]),
         barWidth: 4,
         itemStyle: { color: colours.food },
-        tooltip: { valueFormatter: (value: unknown) => formatMass(Number(value) / (units === "us" ? POUNDS_PER_KG : 1), units, "bucket") },
+        tooltip: {
+          valueFormatter: (value: unknown) =>
+            formatMass(Number(value) / (units === "us" ? POUNDS_PER_KG : 1), units, "bucket"),
+        },
       },
       {
         name: "harvested",
         type: "scatter" as const,
         xAxisIndex: 1,
-        yAxisIndex: 1,
-        data: history.harvests.map((one) => [one.day, mass(one.massKg)]),
+        yAxisIndex: 2,
+        data: history.harvests.map((one) => [one.day, 0.82, mass(one.massKg)]),
         symbol: "diamond",
         symbolSize: 13,
         itemStyle: { color: "transparent", borderColor: colours.straw, borderWidth: 2 },
-        tooltip: { valueFormatter: (value: unknown) => `${formatMass(Number(value) / (units === "us" ? POUNDS_PER_KG : 1), units, "bucket")} of castings` },
+        label: {
+          show: true,
+          position: "right" as const,
+          color: colours.straw,
+          fontSize: 13,
+          formatter: ({ value }: { value: unknown }) =>
+            formatMass(
+              (value as [string, number, number])[2] / (units === "us" ? POUNDS_PER_KG : 1),
+              units,
+              "bucket",
+            ),
+        },
+        tooltip: { show: false },
       },
     ],
   };

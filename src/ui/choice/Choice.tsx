@@ -21,7 +21,15 @@ export interface ChoiceProps<V extends string> {
 }
 
 /** One pictured answer out of a few. Pressing the chosen one again takes it back; arrow keys move, as in any radio group. */
-export function Choice<V extends string>({ title, name, options, chosen, expected, onChoose, aside }: ChoiceProps<V>) {
+export function Choice<V extends string>({
+  title,
+  name,
+  options,
+  chosen,
+  expected,
+  onChoose,
+  aside,
+}: ChoiceProps<V>) {
   const id = useId();
   return (
     <fieldset className={styles.choice}>
@@ -29,11 +37,20 @@ export function Choice<V extends string>({ title, name, options, chosen, expecte
         <span className={styles.title}>{title}</span>
         {aside && <span className={styles.aside}>{aside}</span>}
       </legend>
-      <div className={styles.options} style={{ gridTemplateColumns: `repeat(${options.length}, minmax(0, 1fr))` }}>
+      <div
+        className={styles.options}
+        style={{ gridTemplateColumns: `repeat(${options.length}, minmax(0, 1fr))` }}
+      >
         {options.map((option) => {
           const isExpected = expected === option.value;
           return (
-            <label key={option.value} className={styles.option} data-chosen={chosen === option.value} data-expected={isExpected} title={option.hint}>
+            <label
+              key={option.value}
+              className={styles.option}
+              data-chosen={chosen === option.value}
+              data-expected={isExpected}
+              title={option.hint}
+            >
               <input
                 className={styles.input}
                 type="radio"

@@ -11,22 +11,41 @@ export interface CutawayProps {
   readonly pxPerM: number;
   readonly detail: Detail;
   readonly isOpen?: boolean;
-  /** What a person who cannot see the picture is told. */
+  /** What a person who cannot see the picture is told; empty where the words beside it say all. */
   readonly label: string;
-  readonly children?: (anchors: Anchors, size: { readonly width: number; readonly height: number }) => React.ReactNode;
+  readonly children?: (
+    anchors: Anchors,
+    size: { readonly width: number; readonly height: number },
+  ) => React.ReactNode;
 }
 
 const MARGIN: Record<Detail, number> = { thumb: 9, large: 16 };
 
 /** A bin cut open, drawn to scale from its state: cover, bedding, food, working zone, castings, sump. */
-export const Cutaway = memo(function Cutaway({ profile, pxPerM, detail, isOpen = false, label, children }: CutawayProps) {
+export const Cutaway = memo(function Cutaway({
+  profile,
+  pxPerM,
+  detail,
+  isOpen = false,
+  label,
+  children,
+}: CutawayProps) {
   const clip = useId();
-  const drawing = useMemo(() => drawingOf(profile, pxPerM, detail, MARGIN[detail]), [profile, pxPerM, detail]);
+  const drawing = useMemo(
+    () => drawingOf(profile, pxPerM, detail, MARGIN[detail]),
+    [profile, pxPerM, detail],
+  );
   const { shape } = drawing;
   const lidLift = isOpen ? -MARGIN[detail] * 0.55 : 0;
   return (
-    <div className={styles.frame} style={{ width: shape.width, height: shape.height }}>
-      <svg className={styles.drawing} width={shape.width} height={shape.height} viewBox={`0 0 ${shape.width} ${shape.height}`} role="img" aria-label={label}>
+    <div className={styles.frame} style={{ width: shape.width }}>
+      <svg
+        className={styles.drawing}
+        width={shape.width}
+        height={shape.height}
+        viewBox={`0 0 ${shape.width} ${shape.height}`}
+        {...(label === "" ? { "aria-hidden": true } : { role: "img", "aria-label": label })}
+      >
         {drawing.vessels.map((vessel, at) => (
           <g key={at}>
             <clipPath id={`${clip}${at}`}>
@@ -49,7 +68,14 @@ export const Cutaway = memo(function Cutaway({ profile, pxPerM, detail, isOpen =
         ))}
         {shape.sump && (
           <g>
-            <rect className={styles.sumpWall} x={shape.sump.x} y={shape.sump.y} width={shape.sump.width} height={shape.sump.height} rx={2} />
+            <rect
+              className={styles.sumpWall}
+              x={shape.sump.x}
+              y={shape.sump.y}
+              width={shape.sump.width}
+              height={shape.sump.height}
+              rx={2}
+            />
             <path className={styles.sumpWater} d={sumpWaves(shape.sump)} />
           </g>
         )}

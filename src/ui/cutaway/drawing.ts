@@ -5,7 +5,20 @@ import { between, crumbs, edge, flecks, moistureMarks, pocket, straw, worms } fr
 import type { Shape, Vessel } from "./shape";
 import { shapeOf } from "./shape";
 
-export type Ink = "bedding" | "working" | "castings" | "food" | "worm" | "deepWorm" | "water" | "deepWater" | "beddingMark" | "workingMark" | "castingsMark" | "foodMark" | "soft";
+export type Ink =
+  | "bedding"
+  | "working"
+  | "castings"
+  | "food"
+  | "worm"
+  | "deepWorm"
+  | "water"
+  | "deepWater"
+  | "beddingMark"
+  | "workingMark"
+  | "castingsMark"
+  | "foodMark"
+  | "soft";
 
 /** One element of the drawing: a filled area or a run of strokes. */
 export interface Mark {
@@ -52,7 +65,13 @@ export function drawingOf(profile: Profile, pxPerM: number, detail: Detail, marg
   };
 }
 
-function layered(profile: Profile, vessel: Vessel, pxPerM: number, detail: Detail, chance: () => number): VesselDrawing & { anchors: Anchors } {
+function layered(
+  profile: Profile,
+  vessel: Vessel,
+  pxPerM: number,
+  detail: Detail,
+  chance: () => number,
+): VesselDrawing & { anchors: Anchors } {
   const { compartment, left, width, top, height, outline } = vessel;
   const size = DETAIL[detail];
   const right = left + width;
@@ -68,28 +87,57 @@ function layered(profile: Profile, vessel: Vessel, pxPerM: number, detail: Detai
     const middle = left + width / 2;
     const share = Math.min(1, Math.max(0, (lower(middle) - top) / height));
     const inset = vessel.insetAt(share);
-    return { left: left + inset, right: right - inset, top: upper(middle), bottom: lower(middle), topAt: upper, bottomAt: lower };
+    return {
+      left: left + inset,
+      right: right - inset,
+      top: upper(middle),
+      bottom: lower(middle),
+      topAt: upper,
+      bottomAt: lower,
+    };
   };
   const bed = field(surface, workingTop);
   const working = field(workingTop, castingsTop);
   const castings = field(castingsTop, floor);
   const pockets = compartment.pockets.map((one) => placed(one, working, bed, detail));
-  const count = Math.min(size.mostWorms, Math.round(profile.wormsKg * compartment.wormShare * size.wormsPerKg));
+  // A crowd reads as a crowd long before every worm is drawn.
+  const roomForWorms =
+    (width * depth(compartment.beddingM + compartment.workingM + compartment.castingsM)) /
+    (size.wormGrain * 17);
+  const count = Math.round(
+    Math.min(size.mostWorms, roomForWorms, profile.wormsKg * compartment.wormShare * size.wormsPerKg),
+  );
   const marks: Mark[] = [
     { fill: "bedding", d: between(left, right, surface, workingTop) },
     { fill: "working", d: between(left, right, workingTop, castingsTop) },
     { fill: "castings", d: between(left, right, castingsTop, floor) },
     // How sure we are of the castings: a soft edge rather than a line.
     ...(detail === "large" && compartment.castingsM > 0.01
-      ? [{ fill: "castings" as const, opacity: 0.35, d: between(left, right, (x) => castingsTop(x) - depth(compartment.castingsM) * 0.16, castingsTop) }]
+      ? [
+          {
+            fill: "castings" as const,
+            opacity: 0.35,
+            d: between(left, right, (x) => castingsTop(x) - depth(compartment.castingsM) * 0.16, castingsTop),
+          },
+        ]
       : []),
     { stroke: "beddingMark", width: size.line, opacity: 0.9, d: straw(bed, size.grain, chance) },
     { stroke: "workingMark", width: size.line, opacity: 0.75, d: flecks(working, size.grain, chance) },
     { stroke: "castingsMark", width: size.line * 1.5, opacity: 0.8, d: crumbs(castings, size.grain, chance) },
-    ...pocketMarks(pockets, detail, chance),
     ...moisture(bed, working, castings, compartment.wetness, size, chance),
-    { stroke: "worm", width: size.wormLine, d: worms(bed, Math.round(count * 0.14), size.wormGrain, pockets, chance) + worms(working, Math.round(count * 0.74), size.wormGrain, pockets, chance) },
-    { stroke: "deepWorm", width: size.wormLine, d: worms(castings, Math.round(count * 0.12), size.wormGrain, [], chance) },
+    {
+      stroke: "worm",
+      width: size.wormLine,
+      d:
+        worms(bed, Math.round(count * 0.14), size.wormGrain, pockets, chance) +
+        worms(working, Math.round(count * 0.74), size.wormGrain, pockets, chance),
+    },
+    {
+      stroke: "deepWorm",
+      width: size.wormLine,
+      d: worms(castings, Math.round(count * 0.12), size.wormGrain, [], chance),
+    },
+    ...pocketMarks(pockets, detail, chance),
   ];
   const x = right - vessel.insetAt(0.5);
   return {
@@ -113,7 +161,8 @@ function wedge(profile: Profile, shape: Shape, detail: Detail, chance: () => num
   const whole = profile.compartments.reduce((sum, one) => sum + one.widthM, 0);
   const slant = height * 0.45;
   const pxPerM = width / whole;
-  const fillOf = (one: ProfileCompartment) => Math.max(2, (one.beddingM + one.workingM + one.castingsM) * pxPerM);
+  const fillOf = (one: ProfileCompartment) =>
+    Math.max(2, (one.beddingM + one.workingM + one.castingsM) * pxPerM);
   const marks: Mark[] = [];
   const anchors: { -readonly [K in keyof Anchors]: Anchors[K] } = { pockets: [] };
   let x = left;
@@ -125,7 +174,11 @@ function wedge(profile: Profile, shape: Shape, detail: Detail, chance: () => num
     const rise = edge(0, size.wave, width, chance);
     const surface = (px: number) => {
       const share = Math.min(1, Math.max(0, (px - x) / (right - x)));
-      return bottom - (fillOf(compartment) * (1 - share) + ((fillOf(compartment) + fillOf(next)) / 2) * share) + rise(px);
+      return (
+        bottom -
+        (fillOf(compartment) * (1 - share) + ((fillOf(compartment) + fillOf(next)) / 2) * share) +
+        rise(px)
+      );
     };
     // The face leans towards the finished end: new food is laid against it.
     const leftFoot = at === 0 ? left : x - slant * 0.5;
@@ -133,22 +186,58 @@ function wedge(profile: Profile, shape: Shape, detail: Detail, chance: () => num
     const rightFoot = isLast ? left + width : right - slant * 0.5;
     const rightHead = isLast ? left + width : right + slant * 0.5;
     const faceLeft = (y: number) => leftFoot + (leftHead - leftFoot) * ((bottom - y) / height);
-    const field: Field = { left: Math.max(left + 2, Math.min(leftFoot, leftHead) + slant * 0.25), right: Math.min(left + width - 2, (rightFoot + rightHead) / 2), top: surface((x + right) / 2), bottom, topAt: surface, bottomAt: () => bottom };
+    const field: Field = {
+      left: Math.max(left + 2, Math.min(leftFoot, leftHead) + slant * 0.25),
+      right: Math.min(left + width - 2, (rightFoot + rightHead) / 2),
+      top: surface((x + right) / 2),
+      bottom,
+      topAt: surface,
+      bottomAt: () => bottom,
+    };
     const steps = Array.from({ length: 13 }, (_, n) => leftHead + ((rightHead - leftHead) * n) / 12);
-    marks.push({ fill: kind, d: `M${round(leftFoot)} ${round(bottom)}L${round(faceLeft(surface(leftHead)))} ${round(surface(leftHead))}L${steps.map((px) => `${round(px)} ${round(surface(px))}`).join("L")}L${round(rightFoot)} ${round(bottom)}Z` });
+    marks.push({
+      fill: kind,
+      d: `M${round(leftFoot)} ${round(bottom)}L${round(faceLeft(surface(leftHead)))} ${round(surface(leftHead))}L${steps.map((px) => `${round(px)} ${round(surface(px))}`).join("L")}L${round(rightFoot)} ${round(bottom)}Z`,
+    });
     const markOf = { bedding: straw, working: flecks, castings: crumbs }[kind];
-    marks.push({ stroke: `${kind}Mark`, width: kind === "castings" ? size.line * 1.5 : size.line, opacity: 0.85, d: markOf(field, size.grain, chance) });
-    const pockets = compartment.pockets.map((one) => placed({ ...one, at: 0.12 + 0.7 * one.at }, field, field, detail));
+    marks.push({
+      stroke: `${kind}Mark`,
+      width: kind === "castings" ? size.line * 1.5 : size.line,
+      opacity: 0.85,
+      d: markOf(field, size.grain, chance),
+    });
+    const pockets = compartment.pockets.map((one) =>
+      placed({ ...one, at: 0.12 + 0.7 * one.at }, field, field, detail),
+    );
     marks.push(...pocketMarks(pockets, detail, chance));
     const deep = kind === "castings";
-    marks.push({ stroke: deep ? "deepWater" : "water", width: size.line, opacity: 0.85, d: moistureMarks(field, compartment.wetness, size.grain, chance) });
-    const count = Math.min(size.mostWorms, Math.round(profile.wormsKg * compartment.wormShare * size.wormsPerKg * 0.6));
-    marks.push({ stroke: deep ? "deepWorm" : "worm", width: size.wormLine, d: worms(field, count, size.wormGrain, pockets, chance) });
-    anchors[kind] = { x: kind === "castings" ? left + width - vessel.insetAt(0.5) : (x + right) / 2, y: (field.top + bottom) / 2 };
+    marks.push({
+      stroke: deep ? "deepWater" : "water",
+      width: size.line,
+      opacity: 0.85,
+      d: moistureMarks(field, compartment.wetness, size.grain, chance),
+    });
+    const count = Math.min(
+      size.mostWorms,
+      Math.round(profile.wormsKg * compartment.wormShare * size.wormsPerKg * 0.6),
+    );
+    marks.push({
+      stroke: deep ? "deepWorm" : "worm",
+      width: size.wormLine,
+      d: worms(field, count, size.wormGrain, pockets, chance),
+    });
+    anchors[kind] = {
+      x: kind === "castings" ? left + width - vessel.insetAt(0.5) : (x + right) / 2,
+      y: (field.top + bottom) / 2,
+    };
     anchors.pockets = [...anchors.pockets, ...pockets.map(({ place, x: px, y }) => ({ place, x: px, y }))];
     x = right;
   });
-  return { shape, vessels: [{ outline: vessel.outline, marks: marks.filter((mark) => mark.d !== "") }], anchors };
+  return {
+    shape,
+    vessels: [{ outline: vessel.outline, marks: marks.filter((mark) => mark.d !== "") }],
+    anchors,
+  };
 }
 
 interface PlacedPocket {
@@ -164,9 +253,18 @@ function placed(one: Pocket, working: Field, bed: Field, detail: Detail): Placed
   const across = working.right - working.left;
   const x = working.left + across * (0.06 + 0.88 * one.at);
   const deep = Math.max(0, working.bottom - bed.top);
-  const height = Math.max(detail === "thumb" ? 4 : 9, Math.min(deep * 0.42, across * one.size * 0.34)) * (0.55 + 0.45 * one.left);
+  const height =
+    Math.max(detail === "thumb" ? 4 : 9, Math.min(deep * 0.42, across * one.size * 0.34)) *
+    (0.55 + 0.45 * one.left);
   const y = (working.topAt?.(x) ?? working.top) + height * 0.15;
-  return { place: one.place, x, y, width: across * one.size * (0.6 + 0.4 * one.left), height, left: one.left };
+  return {
+    place: one.place,
+    x,
+    y,
+    width: across * one.size * (0.6 + 0.4 * one.left),
+    height,
+    left: one.left,
+  };
 }
 
 function pocketMarks(pockets: readonly PlacedPocket[], detail: Detail, chance: () => number): Mark[] {
@@ -181,16 +279,34 @@ function pocketMarks(pockets: readonly PlacedPocket[], detail: Detail, chance: (
     const shown = 0.35 + 0.65 * one.left;
     return [
       { fill: "food", opacity: shown, d: lens },
-      { stroke: "foodMark", width: detail === "thumb" ? 0.8 : 1.1, opacity: Math.max(0.5, shown), d: lens + hatch },
+      {
+        stroke: "foodMark",
+        width: detail === "thumb" ? 0.8 : 1.1,
+        opacity: Math.max(0.5, shown),
+        d: lens + hatch,
+      },
     ];
   });
 }
 
-function moisture(bed: Field, working: Field, castings: Field, wetness: Wetness, size: (typeof DETAIL)[Detail], chance: () => number): Mark[] {
-  const light = moistureMarks(bed, wetness, size.grain, chance) + moistureMarks(working, wetness, size.grain, chance);
+function moisture(
+  bed: Field,
+  working: Field,
+  castings: Field,
+  wetness: Wetness,
+  size: (typeof DETAIL)[Detail],
+  chance: () => number,
+): Mark[] {
+  const light =
+    moistureMarks(bed, wetness, size.grain, chance) + moistureMarks(working, wetness, size.grain, chance);
   return [
     { stroke: "water", width: size.line, opacity: 0.9, d: light },
-    { stroke: "deepWater", width: size.line, opacity: 0.8, d: moistureMarks(castings, wetness, size.grain, chance) },
+    {
+      stroke: "deepWater",
+      width: size.line,
+      opacity: 0.8,
+      d: moistureMarks(castings, wetness, size.grain, chance),
+    },
   ];
 }
 
@@ -199,7 +315,12 @@ function mergeAnchors(all: readonly Anchors[]): Anchors {
   const bedding = all.find((one) => one.bedding)?.bedding;
   const working = all.find((one) => one.working)?.working;
   const castings = all.findLast((one) => one.castings)?.castings;
-  return { ...(bedding ? { bedding } : {}), ...(working ? { working } : {}), ...(castings ? { castings } : {}), pockets: all.flatMap((one) => one.pockets) };
+  return {
+    ...(bedding ? { bedding } : {}),
+    ...(working ? { working } : {}),
+    ...(castings ? { castings } : {}),
+    pockets: all.flatMap((one) => one.pockets),
+  };
 }
 
 const round = (value: number): number => Math.round(value * 10) / 10;

@@ -22,7 +22,8 @@ const at = (field: Field, chance: Chance, pad: number): [number, number] => {
   const bottom = (field.bottomAt?.(x) ?? field.bottom) - pad;
   return [x, top + chance() * Math.max(0, bottom - top)];
 };
-const areaOf = (field: Field): number => Math.max(0, field.right - field.left) * Math.max(0, field.bottom - field.top);
+const areaOf = (field: Field): number =>
+  Math.max(0, field.right - field.left) * Math.max(0, field.bottom - field.top);
 const most = (count: number, limit: number): number => Math.min(limit, Math.max(0, Math.round(count)));
 
 /** Torn card and straw: short, nearly level strokes. `grain` is the length of one in px. */
@@ -58,12 +59,18 @@ export function flecks(field: Field, grain: number, chance: Chance): string {
 }
 
 /** Worms: fine curled strokes that crowd towards `near` (the food), as many as asked for. */
-export function worms(field: Field, count: number, grain: number, near: readonly { readonly x: number; readonly y: number }[], chance: Chance): string {
+export function worms(
+  field: Field,
+  count: number,
+  grain: number,
+  near: readonly { readonly x: number; readonly y: number }[],
+  chance: Chance,
+): string {
   let path = "";
-  const reach = Math.max(12, (field.right - field.left) * 0.16);
+  const reach = Math.max(14, (field.right - field.left) * 0.24);
   for (let n = count; n > 0; n -= 1) {
     let [x, y] = at(field, chance, 2.5);
-    if (near.length > 0 && chance() < 0.55) {
+    if (near.length > 0 && chance() < 0.42) {
       const food = near[Math.floor(chance() * near.length)]!;
       const turn = chance() * 2 * Math.PI;
       const away = reach * (0.35 + 0.9 * chance());
@@ -88,7 +95,8 @@ export function moistureMarks(field: Field, wetness: Wetness, grain: number, cha
     const [x, y] = at(field, chance, 3);
     if (wetness === "dry") path += `M${r(x)} ${r(y)}h0.2`;
     else if (wetness === "right") path += `M${r(x)} ${r(y)}h${r(grain * 0.45)}`;
-    else path += `M${r(x)} ${r(y)}q${r(grain * 0.25)} ${r(-grain * 0.3)} ${r(grain * 0.5)} 0t${r(grain * 0.5)} 0`;
+    else
+      path += `M${r(x)} ${r(y)}q${r(grain * 0.25)} ${r(-grain * 0.3)} ${r(grain * 0.5)} 0t${r(grain * 0.5)} 0`;
   }
   return path;
 }
@@ -97,11 +105,21 @@ export function moistureMarks(field: Field, wetness: Wetness, grain: number, cha
 export function edge(y: number, swing: number, width: number, chance: Chance): (x: number) => number {
   const phases = [chance() * 6.28, chance() * 6.28, chance() * 6.28];
   const length = Math.max(40, width);
-  return (x) => y + swing * (0.6 * Math.sin((x / length) * 7 + phases[0]!) + 0.3 * Math.sin((x / length) * 19 + phases[1]!) + 0.2 * Math.sin((x / length) * 43 + phases[2]!));
+  return (x) =>
+    y +
+    swing *
+      (0.6 * Math.sin((x / length) * 7 + phases[0]!) +
+        0.3 * Math.sin((x / length) * 19 + phases[1]!) +
+        0.2 * Math.sin((x / length) * 43 + phases[2]!));
 }
 
 /** The area between two edges as a closed path. */
-export function between(left: number, right: number, upper: (x: number) => number, lower: (x: number) => number): string {
+export function between(
+  left: number,
+  right: number,
+  upper: (x: number) => number,
+  lower: (x: number) => number,
+): string {
   const steps = Math.max(6, Math.min(36, Math.round((right - left) / 9)));
   const xs = Array.from({ length: steps + 1 }, (_, n) => left + ((right - left) * n) / steps);
   const down = xs.map((x) => `${r(x)} ${r(upper(x))}`);

@@ -21,7 +21,18 @@ export interface QuantityFieldProps {
 }
 
 /** An amount as a keeper writes it, with its unit; what cannot be read is said beneath and stays as typed. */
-export function QuantityField({ label, dimension, unit, typed, onTyped, echo, fault, isRequired = false, inputRef, helper }: QuantityFieldProps) {
+export function QuantityField({
+  label,
+  dimension,
+  unit,
+  typed,
+  onTyped,
+  echo,
+  fault,
+  isRequired = false,
+  inputRef,
+  helper,
+}: QuantityFieldProps) {
   const outcome = typed.trim() === "" ? undefined : parseQuantity(typed, dimension, unit);
   const problem = fault ?? (outcome && !outcome.ok ? sayUnreadable(outcome.problem) : undefined);
   const said = outcome?.ok && echo ? echo(outcome.value) : helper;
@@ -34,7 +45,14 @@ export function QuantityField({ label, dimension, unit, typed, onTyped, echo, fa
       helperText={problem ?? said ?? " "}
       required={isRequired}
       {...(inputRef ? { inputRef } : {})}
-      slotProps={{ htmlInput: { inputMode: dimension === "count" ? "numeric" : "text", autoComplete: "off", maxLength: 80 }, inputLabel: { required: false } }}
+      slotProps={{
+        htmlInput: {
+          inputMode: dimension === "count" ? "numeric" : "text",
+          autoComplete: "off",
+          maxLength: 80,
+        },
+        inputLabel: { required: false },
+      }}
     />
   );
 }

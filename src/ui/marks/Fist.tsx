@@ -11,7 +11,17 @@ const DROPS: Record<Squeeze, readonly (readonly [number, number])[]> = {
 /** A fist that squeezes a handful: from dust that crumbles out of it to a stream. */
 export function Fist({ squeeze }: { readonly squeeze: Squeeze }) {
   return (
-    <svg viewBox="0 0 64 66" width="100%" height="100%" aria-hidden="true" fill="none" stroke="currentColor" strokeWidth="1.9" strokeLinecap="round" strokeLinejoin="round">
+    <svg
+      viewBox="0 0 64 66"
+      width="100%"
+      height="100%"
+      aria-hidden="true"
+      fill="none"
+      stroke="currentColor"
+      strokeWidth="1.9"
+      strokeLinecap="round"
+      strokeLinejoin="round"
+    >
       {/* the handful, showing above and below */}
       <path d="M15 17c4-6 9-8 15-7s12-1 17 6" stroke="var(--workingMark)" strokeWidth="3.2" />
       {/* back of the hand and wrist */}
@@ -29,9 +39,20 @@ export function Fist({ squeeze }: { readonly squeeze: Squeeze }) {
         </g>
       )}
       {DROPS[squeeze].map(([x, y]) => (
-        <path key={`${x}`} d={`M${x} ${y - 4}c-2 3-3 4-3 5.5a3 3 0 0 0 6 0c0-1.500-1-2.500-3-5.500z`} fill="var(--water)" stroke="none" />
+        <path
+          key={`${x}`}
+          d={`M${x} ${y - 4}c-2 3-3 4-3 5.5a3 3 0 0 0 6 0c0-1.500-1-2.500-3-5.500z`}
+          fill="var(--water)"
+          stroke="none"
+        />
       ))}
-      {squeeze === "stream" && <path d="M19 49c0 6-2 9-1 15M25 50c0 5 1 9 0 14M31 50c0 6-1 9 0 14M37 49c0 6 1 9 0 15M43 48c1 6-1 10 1 16" stroke="var(--water)" strokeWidth="2.4" />}
+      {squeeze === "stream" && (
+        <path
+          d="M19 49c0 6-2 9-1 15M25 50c0 5 1 9 0 14M31 50c0 6-1 9 0 14M37 49c0 6 1 9 0 15M43 48c1 6-1 10 1 16"
+          stroke="var(--water)"
+          strokeWidth="2.4"
+        />
+      )}
     </svg>
   );
 }

@@ -3,7 +3,17 @@ import { WARMTHS } from "@/vocabulary/readings";
 import type { ReactNode } from "react";
 
 const Mark = ({ children }: { readonly children: ReactNode }) => (
-  <svg viewBox="0 0 48 48" width="100%" height="100%" aria-hidden="true" fill="none" stroke="currentColor" strokeWidth="2" strokeLinecap="round" strokeLinejoin="round">
+  <svg
+    viewBox="0 0 48 48"
+    width="100%"
+    height="100%"
+    aria-hidden="true"
+    fill="none"
+    stroke="currentColor"
+    strokeWidth="2"
+    strokeLinecap="round"
+    strokeLinejoin="round"
+  >
     {children}
   </svg>
 );
@@ -14,10 +24,28 @@ export function SmellMark({ smell }: { readonly smell: Smell }) {
   return (
     <Mark>
       <path d={SOIL} stroke="var(--workingMark)" />
-      {smell === "earthy" && <path d="M24 36V20M24 25c-7 0-10-4-10-10 7 0 10 4 10 10zM24 21c6 0 9-3 9-9-6 0-9 3-9 9z" stroke="var(--moss)" />}
-      {smell === "sour" && <path d="M15 33l4-5-4-5 4-5-4-5M25 33l4-5-4-5 4-5-4-5M35 33l4-5-4-5 4-5-4-5" stroke="var(--straw)" />}
-      {smell === "rotten" && <path d="M14 34c-6-5 6-9 0-14s5-8 1-12M25 34c-6-5 6-9 0-14s5-8 1-12M36 34c-6-5 6-9 0-14s5-8 1-12" stroke="var(--clay)" strokeWidth="2.6" />}
-      {smell === "ammonia" && <path d="M12 34L9 10M19 34l-1-27M26 34l1-27M33 34l4-24M7 16l4-2M16 12h5M26 12h5M35 16l4 2" stroke="var(--clay)" />}
+      {smell === "earthy" && (
+        <path
+          d="M24 36V20M24 25c-7 0-10-4-10-10 7 0 10 4 10 10zM24 21c6 0 9-3 9-9-6 0-9 3-9 9z"
+          stroke="var(--moss)"
+        />
+      )}
+      {smell === "sour" && (
+        <path d="M15 33l4-5-4-5 4-5-4-5M25 33l4-5-4-5 4-5-4-5M35 33l4-5-4-5 4-5-4-5" stroke="var(--straw)" />
+      )}
+      {smell === "rotten" && (
+        <path
+          d="M14 34c-6-5 6-9 0-14s5-8 1-12M25 34c-6-5 6-9 0-14s5-8 1-12M36 34c-6-5 6-9 0-14s5-8 1-12"
+          stroke="var(--clay)"
+          strokeWidth="2.6"
+        />
+      )}
+      {smell === "ammonia" && (
+        <path
+          d="M12 34L9 10M19 34l-1-27M26 34l1-27M33 34l4-24M7 16l4-2M16 12h5M26 12h5M35 16l4 2"
+          stroke="var(--clay)"
+        />
+      )}
     </Mark>
   );
 }
@@ -31,9 +59,33 @@ export function FoodLeftMark({ foodLeft }: { readonly foodLeft: FoodLeft }) {
   const height = 11 * share;
   return (
     <Mark>
-      <ellipse cx="24" cy="24" rx="18" ry="12" strokeDasharray="2 4" stroke="var(--quiet)" strokeWidth="1.5" />
-      {share > 0 && <ellipse cx="24" cy={24 + 11 - height} rx={width} ry={height} fill="var(--food)" stroke="var(--foodMark)" strokeWidth="1.5" />}
-      {share > 0.5 && <path d={`M14 ${30 - 6 * share}l5-3M22 ${31 - 8 * share}l5-3M29 ${30 - 4 * share}l5-3`} stroke="var(--foodMark)" strokeWidth="1.5" />}
+      <ellipse
+        cx="24"
+        cy="24"
+        rx="18"
+        ry="12"
+        strokeDasharray="2 4"
+        stroke="var(--quiet)"
+        strokeWidth="1.5"
+      />
+      {share > 0 && (
+        <ellipse
+          cx="24"
+          cy={24 + 11 - height}
+          rx={width}
+          ry={height}
+          fill="var(--food)"
+          stroke="var(--foodMark)"
+          strokeWidth="1.5"
+        />
+      )}
+      {share > 0.5 && (
+        <path
+          d={`M14 ${30 - 6 * share}l5-3M22 ${31 - 8 * share}l5-3M29 ${30 - 4 * share}l5-3`}
+          stroke="var(--foodMark)"
+          strokeWidth="1.5"
+        />
+      )}
     </Mark>
   );
 }
@@ -42,7 +94,8 @@ export function FoodLeftMark({ foodLeft }: { readonly foodLeft: FoodLeft }) {
 export function WarmthMark({ warmth }: { readonly warmth: Warmth }) {
   const level = WARMTHS.indexOf(warmth);
   const top = 34 - level * 6.5;
-  const colour = level >= 4 ? "var(--clay)" : level >= 3 ? "var(--straw)" : level <= 1 ? "var(--water)" : "var(--moss)";
+  const colour =
+    level >= 4 ? "var(--clay)" : level >= 3 ? "var(--straw)" : level <= 1 ? "var(--water)" : "var(--moss)";
   return (
     <Mark>
       <path d="M6 41h36" stroke="var(--workingMark)" />

@@ -23,7 +23,10 @@ const MARKS: readonly (readonly [keyof Colours, keyof Colours])[] = [
   ["rim", "ground"], ["rim", "bench"], ["beddingMark", "bedding"],
 ]; // prettier-ignore
 
-describe.each([["cellar", CELLAR], ["daylight", DAYLIGHT]] as const)("%s", (_, colours) => {
+describe.each([
+  ["cellar", CELLAR],
+  ["daylight", DAYLIGHT],
+] as const)("%s", (_, colours) => {
   test.each(TEXT)("%s can be read on %s", (front, back) => {
     expect(contrast(colours[front], colours[back])).toBeGreaterThanOrEqual(4.5);
   });

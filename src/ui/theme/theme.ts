@@ -35,7 +35,7 @@ export const theme = createTheme({
   shape: { borderRadius: 4 },
   typography: {
     fontFamily: SANS,
-    fontSize: 15,
+    fontSize: 14,
     h1: { ...heading, fontSize: "2.25rem", lineHeight: 1.15 },
     h2: { ...heading, fontSize: "1.35rem", lineHeight: 1.25 },
     h3: { ...heading, fontSize: "1.1rem", lineHeight: 1.3 },
@@ -48,25 +48,45 @@ export const theme = createTheme({
       styleOverrides: {
         root: { minHeight: 44, paddingInline: 20 },
         contained: { fontWeight: 700 },
-        text: { paddingInline: 8, textDecoration: "underline", textUnderlineOffset: "0.2em", fontWeight: 500, "&:hover": { textDecorationThickness: 2, background: "transparent" } },
+        text: {
+          paddingInline: 8,
+          textDecoration: "underline",
+          textUnderlineOffset: "0.2em",
+          fontWeight: 500,
+          "&:hover": { textDecorationThickness: 2, background: "transparent" },
+        },
       },
     },
     MuiPaper: { defaultProps: { elevation: 0 }, styleOverrides: { root: { backgroundImage: "none" } } },
     MuiDialog: {
+      // Gone at once when closed, so that the next key meets the room and not a fading dialog.
+      defaultProps: { transitionDuration: { enter: 160, exit: 0 } },
       styleOverrides: {
-        paper: ({ theme: { vars } }) => ({ border: `1px solid ${vars!.palette.cellar.hairline}`, boxShadow: "0 18px 60px rgb(0 0 0 / 45%)" }),
+        paper: ({ theme: { vars } }) => ({
+          border: `1px solid ${vars.palette.cellar.hairline}`,
+          boxShadow: "0 18px 60px rgb(0 0 0 / 45%)",
+        }),
       },
     },
     MuiDialogTitle: { styleOverrides: { root: { fontFamily: SERIF, fontWeight: 600, fontSize: "1.5rem" } } },
     MuiTextField: { defaultProps: { variant: "standard", fullWidth: true } },
     MuiFormControl: { defaultProps: { variant: "standard" } },
-    MuiInputBase: { styleOverrides: { root: { fontVariantNumeric: "tabular-nums" }, input: { minHeight: 28 } } },
+    MuiInputBase: {
+      styleOverrides: { root: { fontVariantNumeric: "tabular-nums" }, input: { minHeight: 28 } },
+    },
     MuiFormHelperText: { styleOverrides: { root: { fontSize: "0.9rem", marginInline: 0 } } },
-    MuiInputLabel: { styleOverrides: { root: ({ theme: { vars } }) => ({ color: vars!.palette.cellar.quiet }) } },
+    MuiInputLabel: {
+      styleOverrides: { root: ({ theme: { vars } }) => ({ color: vars.palette.cellar.quiet }) },
+    },
     MuiTooltip: { defaultProps: { arrow: false } },
     MuiSnackbarContent: {
       styleOverrides: {
-        root: ({ theme: { vars } }) => ({ background: vars!.palette.cellar.slate, color: vars!.palette.cellar.slateInk, fontSize: "1rem", borderRadius: 4 }),
+        root: ({ theme: { vars } }) => ({
+          background: vars.palette.cellar.slate,
+          color: vars.palette.cellar.slateInk,
+          fontSize: "1rem",
+          borderRadius: 4,
+        }),
       },
     },
   },

@@ -1,0 +1,51 @@
+import AxeBuilder from "@axe-core/playwright";
+import { expect, openDemo, test, usable } from "./fixtures";
+
+const ROOMS = [
+  "/",
+  "/visit?id=demo-fennel",
+  "/visit?id=demo-bay&quiet=1",
+  "/bin?id=demo-quince",
+  "/bins",
+  "/setup",
+  "/records",
+  "/settings",
+  "/no-such-room",
+  "/bin?id=nobody",
+];
+
+for (const colorScheme of ["dark", "light"] as const) {
+  test.describe(colorScheme === "dark" ? "in the cellar" : "in daylight", () => {
+    test.use({ colorScheme });
+
+    test("no screen shuts anybody out", async ({ page }) => {
+      test.setTimeout(180_000);
+      await page.goto("/");
+      await usable(page);
+      const violations = async () =>
+        (await new AxeBuilder({ page }).analyze()).violations.map(
+          ({ id, nodes }) => `${page.url()} ${id}: ${nodes.map((node) => node.target.join(" ")).join(", ")}`,
+        );
+      expect(await violations()).toEqual([]);
+      await openDemo(page);
+      for (const room of ROOMS) {
+        await page.goto(room);
+        await expect(page.locator("main").first()).toBeVisible();
+        await page.locator("[aria-busy=true]").waitFor({ state: "detached" });
+        await page.waitForTimeout(300);
+        expect(await violations()).toEqual([]);
+      }
+      await page.goto("/");
+      await usable(page);
+      for (const key of ["f", "b", "m", "h"]) {
+        await expect(page.getByRole("button", { name: /Lovage/ })).toHaveAttribute("aria-current", "true");
+        await page.keyboard.press(key);
+        await expect(page.getByRole("dialog")).toBeVisible();
+        await page.waitForTimeout(300);
+        expect(await violations()).toEqual([]);
+        await page.keyboard.press("Escape");
+        await expect(page.getByRole("dialog")).toBeHidden();
+      }
+    });
+  });
+}

@@ -1,0 +1,64 @@
+import type { Page } from "@playwright/test";
+import { test as base, expect } from "@playwright/test";
+
+/** Fails a test when the page logs an error, breaks its policy or asks any other address. */
+export const test = base.extend<{ problems: string[] }>({
+  problems: [
+    async ({ context, baseURL }, use) => {
+      const problems: string[] = [];
+      // Offline, Next logs the failed fetch of a page and then goes there the ordinary way, out of the saved files.
+      const expected = /ERR_INTERNET_DISCONNECTED|Falling back to browser navigation/;
+      const watch = (page: Page) => {
+        page.on("console", (message) => {
+          const isMissingRoom = message.location().url.endsWith("/no-such-room");
+          if (message.type() === "error" && !isMissingRoom && !expected.test(message.text()))
+            problems.push(`console: ${message.text()}`);
+        });
+        page.on("pageerror", (error) => problems.push(`pageerror: ${error.message}`));
+        page.on("request", (request) => {
+          if (/^https?:/.test(request.url()) && !request.url().startsWith(baseURL ?? ""))
+            problems.push(`foreign: ${request.url()}`);
+        });
+      };
+      context.pages().forEach(watch);
+      context.on("page", watch);
+      await context.addInitScript(() => {
+        document.addEventListener("securitypolicyviolation", (event) => {
+          console.error(`policy: ${event.violatedDirective} ${event.blockedURI} ${event.sample}`);
+        });
+      });
+      await use(problems);
+      expect(problems).toEqual([]);
+    },
+    { auto: true },
+  ],
+});
+export { expect };
+
+/** Waits until a room has read what it shows. */
+export const usable = (page: Page) => expect(page.locator("[data-usable=true]")).toBeVisible();
+
+/** An own bin, made the way a newcomer makes it. */
+export async function setUpBin(page: Page, name: string, worms = "500 g") {
+  await page.goto("/setup");
+  await usable(page);
+  await page.getByLabel("Its name").fill(name);
+  const room = page.getByLabel("The room’s name");
+  if (await room.isVisible()) await room.fill("Cellar");
+  await page.getByLabel(/Worms in it/).fill(worms);
+  await page.getByLabel("Day it started").fill("2026-09-01");
+  await page.getByRole("button", { name: "Put it on the rack" }).click();
+  await expect(page.getByRole("heading", { name })).toBeVisible();
+}
+
+/** Opens the demo cellar from the empty one. */
+export async function openDemo(page: Page) {
+  await page.goto("/");
+  await page.getByRole("button", { name: "look round the demo cellar" }).click();
+  await expect(
+    page.getByRole("navigation", { name: "Bins on the rack" }).getByRole("button", { name: /Fennel/ }),
+  ).toBeVisible();
+}
+
+/** The day the tests take place. */
+export const NOW = new Date("2026-11-23T08:30:00");

@@ -1,0 +1,124 @@
+import { expect, setUpBin, test, usable } from "./fixtures";
+
+test("two tabs: what is kept in one stands in the other, and undo in either is seen in both", async ({
+  page,
+  context,
+}) => {
+  await setUpBin(page, "Quince");
+  const second = await context.newPage();
+  await second.goto("/");
+  await second.getByRole("link", { name: "Quince", exact: true }).click();
+  await usable(second);
+  await page.keyboard.press("n");
+  await page.getByRole("dialog").getByLabel(/^Note/).fill("Written in the first tab.");
+  await page.getByRole("button", { name: "Keep the note" }).click();
+  await expect(second.getByText("Written in the first tab.")).toBeVisible();
+
+  await second.keyboard.press("n");
+  await second.getByRole("dialog").getByLabel(/^Note/).fill("And this in the second.");
+  await second.getByRole("button", { name: "Keep the note" }).click();
+  await page.getByRole("link", { name: "Quince", exact: true }).click();
+  await expect(page.getByText("And this in the second.")).toBeVisible();
+  await page.keyboard.press("u");
+  await expect(second.getByText("And this in the second.")).toBeHidden();
+  await expect(second.getByText("Written in the first tab.")).toBeVisible();
+});
+
+test("a disk that is full is said, and what was typed stays on the slip", async ({ page }) => {
+  await setUpBin(page, "Quince");
+  await page.evaluate(() => {
+    const add = IDBObjectStore.prototype.add;
+    IDBObjectStore.prototype.add = function (...row: Parameters<typeof add>) {
+      if (this.name === "entries") throw new DOMException("no room", "QuotaExceededError");
+      return add.apply(this, row);
+    };
+  });
+  await page.keyboard.press("f");
+  const slip = page.getByRole("dialog");
+  await slip.getByLabel(/How much/).fill("640 g");
+  await slip.getByRole("button", { name: "Keep the meal" }).click();
+  await expect(page.getByText(/no room left on this device/)).toBeVisible();
+  await expect(slip.getByLabel(/How much/)).toHaveValue("640 g");
+  await page.reload();
+  await usable(page);
+  await page.keyboard.press("f");
+  await expect(page.getByRole("dialog").getByLabel(/How much/)).toHaveValue("640 g");
+  await page.getByRole("button", { name: "Keep the meal" }).click();
+  await expect(page.getByText("Quince: fed.")).toBeVisible();
+});
+
+test("a broken row is shown as broken, can be mended, and takes no screen down", async ({ page }) => {
+  await setUpBin(page, "Quince");
+  await page.evaluate(
+    () =>
+      new Promise<void>((written, failed) => {
+        const opening = indexedDB.open("brown-cellar");
+        opening.onsuccess = () => {
+          const transaction = opening.result.transaction(["entries", "bins", "tallies"], "readwrite");
+          const bins = transaction.objectStore("bins").getAll();
+          bins.onsuccess = () => {
+            const binId = (bins.result as { id: string }[])[0]!.id;
+            transaction.objectStore("entries").add({
+              rowId: "odd",
+              id: "odd",
+              schemaVersion: 1,
+              kind: "fed",
+              day: "2026-10-01",
+              seq: 1,
+              subject: { kind: "bin", id: binId },
+              parts: "<img src=x onerror=alert(1)>",
+            });
+            transaction.objectStore("bins").add({ rowId: "odder", id: 7, schemaVersion: 1 });
+            transaction.objectStore("tallies").put({ subjectId: binId, rowCount: 99, lastRowId: "odd" });
+          };
+          transaction.oncomplete = () => {
+            opening.result.close();
+            written();
+          };
+          transaction.onerror = () => failed(new Error("not written"));
+        };
+      }),
+  );
+  await page.reload();
+  await usable(page);
+  await page.getByRole("link", { name: "Quince", exact: true }).click();
+  await expect(page.getByText("1 entry of this bin cannot be read and is left out.")).toBeVisible();
+  await page.getByRole("link", { name: "Look at them" }).click();
+  await expect(page.getByText(/a row of entries/)).toBeVisible();
+  await expect(page.getByText(/a row of bins/)).toBeVisible();
+  const row = page.getByRole("listitem").filter({ hasText: "a row of entries" });
+  await row.getByRole("button", { name: "mend it" }).click();
+  await row.getByRole("button", { name: "Keep the mended row" }).click();
+  await expect(row.getByText(/Still not right/)).toBeVisible();
+  const field = row.getByLabel("The row as JSON");
+  const mended = {
+    ...(JSON.parse(await field.inputValue()) as object),
+    revision: 1,
+    recordedAt: "2026-10-01T08:00:00.000Z",
+    deviceId: "hand",
+    kind: "noted",
+    text: "Mended.",
+  } as Record<string, unknown>;
+  delete mended.parts;
+  await field.fill(JSON.stringify(mended));
+  await row.getByRole("button", { name: "Keep the mended row" }).click();
+  await expect(page.getByText(/a row of entries/)).toBeHidden();
+  await page.goto("/");
+  await page.getByRole("link", { name: "Quince", exact: true }).click();
+  await expect(page.getByText("Mended.")).toBeVisible();
+});
+
+test("an address made up by hand leads to a sentence, not to a crash", async ({ page }) => {
+  for (const address of [
+    "/visit?id=%3Cscript%3Ealert(1)%3C/script%3E",
+    "/bin?id=",
+    "/visit",
+    "/bin?id=__proto__",
+  ]) {
+    await page.goto(address);
+    await expect(page.getByRole("heading", { name: "No such bin" })).toBeVisible();
+  }
+  await setUpBin(page, "A bin with a name so long that nobody would ever write it on a lid, eighty long");
+  await expect(page.getByRole("heading", { level: 2 }).first()).toBeVisible();
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(1280);
+});

@@ -1,0 +1,72 @@
+import { expect, NOW, openDemo, test, usable } from "./fixtures";
+
+test("a whole visit by keys alone", async ({ page }) => {
+  await page.clock.setFixedTime(NOW);
+  await openDemo(page);
+  await page.keyboard.press("2");
+  await expect(page.getByRole("heading", { name: "Quince" })).toBeVisible();
+  await page.keyboard.press("v");
+  await usable(page);
+  // Each question is a radio group: Tab goes to it, arrows answer.
+  const reach = async (name: RegExp) => {
+    for (let presses = 0; presses < 60; presses += 1) {
+      await page.keyboard.press("Tab");
+      const focused = await page.evaluate(() => {
+        const element = document.activeElement;
+        return element instanceof HTMLInputElement
+          ? (element.labels?.[0]?.textContent ?? "")
+          : (element?.textContent ?? "");
+      });
+      if (name.test(focused)) return;
+    }
+    throw new Error(`Tab never came to ${String(name)}`);
+  };
+  await reach(/earthy/);
+  await page.keyboard.press("Space");
+  await reach(/dust/);
+  await page.keyboard.press("Space");
+  await page.keyboard.press("ArrowRight");
+  await page.keyboard.press("ArrowRight");
+  await expect(page.getByRole("radio", { name: /1–2 drops/ })).toBeChecked();
+  await reach(/Close the lid/);
+  await page.keyboard.press("Enter");
+  await expect(page.getByText("Quince: visit kept.")).toBeVisible();
+
+  await page.keyboard.press("?");
+  await expect(page.getByRole("dialog")).toContainText("take back the last thing kept");
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("/");
+  await page.getByRole("combobox").fill("medl");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("heading", { name: "Medlar", level: 1 })).toBeVisible();
+});
+
+test.describe("on a phone", () => {
+  test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
+
+  test("round and visit by touch: nothing is wider than the screen and what one presses is 48 px", async ({
+    page,
+  }) => {
+    await page.clock.setFixedTime(NOW);
+    await openDemo(page);
+    const noSideways = async () =>
+      expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+    await noSideways();
+    await page.getByRole("button", { name: "show it" }).tap();
+    await page.getByRole("link", { name: /Nursery feed/ }).tap();
+    await usable(page);
+    await noSideways();
+    for (const name of ["earthy", /3–4 drops/]) {
+      const option = page.getByRole("radio", { name }).first();
+      expect((await option.boundingBox())?.height).toBeGreaterThanOrEqual(48);
+      await option.tap();
+    }
+    const close = page.getByRole("button", { name: "Close the lid" });
+    expect((await close.boundingBox())?.height).toBeGreaterThanOrEqual(48);
+    await expect(close).toBeInViewport();
+    await page.getByRole("button", { name: /all \d steps/ }).tap();
+    await expect(page.getByText(/Back on/)).toBeVisible();
+    await close.tap();
+    await expect(page.getByText("Nursery: visit kept.")).toBeVisible();
+  });
+});

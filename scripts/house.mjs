@@ -1,0 +1,129 @@
+// What the other scripts share: running a command, and installing what a fresh machine lacks. Plain Node, no packages.
+import { spawn, spawnSync } from "node:child_process";
+import { existsSync, readFileSync } from "node:fs";
+import path from "node:path";
+import { fileURLToPath } from "node:url";
+
+export const root = path.dirname(path.dirname(fileURLToPath(import.meta.url)));
+export const next = path.join(root, "node_modules/next/dist/bin/next");
+
+/** Runs a command to its end with its output shown; gives its exit status. */
+export function run(command, args, options = {}) {
+  const done = spawnSync(command, args, { cwd: root, stdio: "inherit", ...options });
+  if (done.error) console.error(`${command}: ${done.error.message}`);
+  return done.status ?? 1;
+}
+
+/** npm ci, unless the packages of this very lock file are there already. */
+export function installPackages() {
+  const kept = path.join(root, "node_modules/.package-lock.json");
+  const isFresh = existsSync(kept) && sameLock(kept);
+  if (isFresh) return;
+  console.log("Installing packages (npm ci) …");
+  if (run("npm", ["ci", "--no-audit", "--no-fund", "--loglevel=error"]) !== 0) process.exit(1);
+}
+
+/** npm keeps a copy of the lock it installed from; platform packages of other machines are missing there. */
+function sameLock(kept) {
+  const read = (file) => JSON.parse(readFileSync(file, "utf8")).packages ?? {};
+  const wanted = read(path.join(root, "package-lock.json"));
+  const held = read(kept);
+  return Object.entries(wanted).every(
+    ([name, entry]) => name === "" || entry.optional || held[name]?.version === entry.version,
+  );
+}
+
+/** Debian's Chromium, fetched through apt where none is found. */
+export function findChromium() {
+  const known = () =>
+    [
+      "/usr/bin/chromium",
+      "/usr/bin/chromium-browser",
+      "/usr/bin/google-chrome",
+      process.env.CHROMIUM_PATH,
+    ].find((file) => file && existsSync(file));
+  if (known()) return known();
+  console.log("Installing chromium through apt …");
+  const sudo = process.getuid?.() === 0 ? [] : ["sudo"];
+  const apt = (...args) =>
+    run([...sudo, "apt-get"][0], [...sudo.slice(1), ...(sudo.length ? ["apt-get"] : []), ...args], {
+      env: { ...process.env, DEBIAN_FRONTEND: "noninteractive" },
+    });
+  apt("update", "-qq");
+  apt("install", "-y", "-qq", "--no-install-recommends", "chromium");
+  if (!known()) {
+    console.error(
+      "No Chromium was found and apt could not install one. Set CHROMIUM_PATH to a Chromium or Chrome.",
+    );
+    process.exit(1);
+  }
+  return known();
+}
+
+/** Builds for production unless the build is newer than every source file. */
+export function build({ always = false } = {}) {
+  if (!always && existsSync(path.join(root, ".next/csp-hashes.json")) && isUpToDate()) return;
+  console.log("Building …");
+  if (run("npm", ["run", "--silent", "build"]) !== 0) process.exit(1);
+}
+
+function isUpToDate() {
+  const sources = spawnSync(
+    "find",
+    [
+      "src",
+      "public",
+      "scripts/postbuild.mjs",
+      "next.config.ts",
+      "package-lock.json",
+      "-newer",
+      ".next/csp-hashes.json",
+      "-type",
+      "f",
+      "!",
+      "-name",
+      "*.test.ts*",
+      "!",
+      "-path",
+      "public/sw.js",
+    ],
+    { cwd: root, encoding: "utf8" },
+  );
+  return sources.status === 0 && sources.stdout.trim() === "";
+}
+
+/** Starts the built app and resolves when it answers. */
+export async function serve({ port, demo = false, quiet = false }) {
+  const server = spawn(process.execPath, [next, "start", "-p", String(port)], {
+    cwd: root,
+    stdio: quiet ? "ignore" : ["ignore", "ignore", "inherit"],
+    env: { ...process.env, NEXT_TELEMETRY_DISABLED: "1", ...(demo ? { BROWN_CELLAR_OPEN: "demo" } : {}) },
+  });
+  const address = `http://localhost:${port}`;
+  const stop = () => server.kill();
+  process.on("exit", stop);
+  for (const signal of ["SIGINT", "SIGTERM"]) process.on(signal, () => process.exit(0));
+  for (let tries = 0; tries < 120; tries += 1) {
+    if (server.exitCode !== null)
+      throw new Error(
+        `the server ended with status ${server.exitCode}: is port ${port} taken? Set PORT to another`,
+      );
+    const answer = await fetch(address).catch(() => undefined);
+    if (answer?.ok) return { address, server, stop };
+    await new Promise((go) => setTimeout(go, 250));
+  }
+  throw new Error("the server did not answer within 30 seconds");
+}
+
+/** The first free port at or after the wanted one. */
+export async function freePort(wanted) {
+  const { createServer } = await import("node:net");
+  const isFree = (port) =>
+    new Promise((answer) => {
+      const probe = createServer();
+      probe.once("error", () => answer(false));
+      probe.listen(port, () => probe.close(() => answer(true)));
+    });
+  for (let port = wanted; port < wanted + 50; port += 1) if (await isFree(port)) return port;
+  throw new Error(`no free port from ${wanted} to ${wanted + 49}`);
+}

@@ -1,0 +1,79 @@
+// `npm run shots`: the pictures of docs/screenshots, from the demo cellar at a pinned day, 1280x800 and one phone.
+import { mkdirSync } from "node:fs";
+import path from "node:path";
+import { build, findChromium, freePort, installPackages, root, serve } from "./house.mjs";
+
+installPackages();
+const executablePath = findChromium();
+build();
+const { chromium } = await import("@playwright/test");
+const { address, stop } = await serve({ port: await freePort(4390), demo: true, quiet: true });
+const own = await serve({ port: await freePort(4391), quiet: true });
+const folder = path.join(root, "docs/screenshots");
+mkdirSync(folder, { recursive: true });
+const browser = await chromium.launch({ executablePath, args: ["--no-sandbox"] });
+
+const PINNED = new Date("2026-11-23T08:30:00");
+const PICTURES = [
+  { name: "round-cellar", at: "/" },
+  { name: "round-daylight", at: "/", light: true },
+  {
+    name: "visit-cellar",
+    at: "/visit?id=demo-fennel",
+    act: (page) => answer(page, [/1–2 drops/, "earthy", "pleasant"]),
+  },
+  {
+    name: "visit-trouble-daylight",
+    at: "/visit?id=demo-lovage",
+    light: true,
+    act: (page) => answer(page, [/a stream/, "rotten"]),
+  },
+  { name: "quiet-check-cellar", at: "/visit?id=demo-bay&quiet=1" },
+  { name: "bin-cellar", at: "/bin?id=demo-quince" },
+  { name: "bin-daylight", at: "/bin?id=demo-medlar", light: true },
+  { name: "bins-daylight", at: "/bins", light: true },
+  { name: "slip-feed-cellar", at: "/", act: (page) => slip(page, "f") },
+  { name: "setup-daylight", at: "/setup", light: true },
+  { name: "records-cellar", at: "/records" },
+  { name: "settings-daylight", at: "/settings", light: true },
+  { name: "empty-cellar", at: "/", own: true },
+  {
+    name: "phone-visit-cellar",
+    at: "/visit?id=demo-nursery",
+    phone: true,
+    act: (page) => answer(page, [/1–2 drops/]),
+  },
+  { name: "phone-round-daylight", at: "/", phone: true, light: true },
+];
+
+async function answer(page, names) {
+  for (const name of names) await page.getByRole("radio", { name }).first().check();
+  await page.evaluate(() => window.scrollTo(0, 0));
+}
+async function slip(page, key) {
+  await page.keyboard.press(key);
+  await page.getByRole("dialog").waitFor();
+}
+
+for (const picture of PICTURES) {
+  const page = await browser.newPage({
+    viewport: picture.phone ? { width: 390, height: 844 } : { width: 1280, height: 800 },
+    colorScheme: picture.light ? "light" : "dark",
+    reducedMotion: "reduce",
+    serviceWorkers: "block",
+    locale: "en-GB",
+  });
+  await page.clock.setFixedTime(PINNED);
+  await page.goto((picture.own ? own.address : address) + picture.at);
+  await page.locator("[data-usable=true]").waitFor();
+  await page.waitForTimeout(600);
+  await picture.act?.(page);
+  await page.waitForTimeout(400);
+  await page.screenshot({ path: path.join(folder, `${picture.name}.png`) });
+  await page.close();
+  console.log(`docs/screenshots/${picture.name}.png`);
+}
+await browser.close();
+stop();
+own.stop();
+process.exit(0);

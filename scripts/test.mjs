@@ -1,0 +1,82 @@
+// `npm test`: everything that must hold, one path per errand. `--only check|unit|e2e|long` runs a part.
+// The last line is "N passed, M failed".
+import { mkdirSync, readFileSync, rmSync } from "node:fs";
+import path from "node:path";
+import { build, findChromium, freePort, installPackages, root, run } from "./house.mjs";
+
+const only = process.argv.includes("--only") ? process.argv[process.argv.indexOf("--only") + 1] : undefined;
+const wants = (part) => (only === undefined ? part !== "long" : only === part);
+const bin = (name) => path.join(root, "node_modules/.bin", name);
+let passed = 0;
+let failed = 0;
+
+installPackages();
+rmSync(path.join(root, "test-results"), { recursive: true, force: true });
+mkdirSync(path.join(root, "test-results"), { recursive: true });
+
+const check = (name, command, args) => {
+  const started = Date.now();
+  const isGood = run(command, args) === 0;
+  console.log(`${isGood ? "ok" : "FAILED"}  ${name} (${Math.round((Date.now() - started) / 1000)} s)`);
+  if (isGood) passed += 1;
+  else failed += 1;
+};
+
+if (wants("check")) {
+  check("formatting", bin("prettier"), ["--check", "--log-level", "warn", "."]);
+  check("lint", bin("eslint"), [".", "--max-warnings", "0"]);
+  check("types of the core, without a browser", bin("tsc"), ["--noEmit", "-p", "tsconfig.core.json"]);
+  check("types of the service worker", bin("tsc"), ["--noEmit", "-p", "src/offline/sw"]);
+  check("unused code", bin("knip"), []);
+}
+
+if (wants("unit")) {
+  // Days are days in every zone: the whole core runs in three of them.
+  for (const zone of ["UTC", "America/New_York", "Pacific/Apia"]) {
+    const file = path.join(root, `test-results/unit-${zone.replace("/", "-")}.json`);
+    const projects = zone === "UTC" ? [] : ["--selectProjects", "core"];
+    const status = run(bin("jest"), [...projects, "--silent", "--json", "--outputFile", file], {
+      env: { ...process.env, TZ: zone },
+      stdio: ["ignore", "ignore", "inherit"],
+    });
+    count(() => {
+      const result = JSON.parse(readFileSync(file, "utf8"));
+      return [result.numPassedTests, result.numFailedTests + result.numRuntimeErrorTestSuites];
+    }, status);
+  }
+}
+
+if (wants("e2e") || wants("long")) {
+  const chromium = findChromium();
+  build({ always: process.env.CI === "true" });
+  // The build has checked the types of everything it contains; this is what it does not contain.
+  if (only === undefined) check("types of tests and scripts", bin("tsc"), ["--noEmit"]);
+  const port = await freePort(3411);
+  const status = run(bin("playwright"), ["test", ...(only === "long" ? ["long/"] : [])], {
+    env: {
+      ...process.env,
+      CHROMIUM_PATH: chromium,
+      E2E_PORT: String(port),
+      ...(only === "long" ? { E2E_LONG: "1" } : {}),
+    },
+  });
+  count(() => {
+    const { stats } = JSON.parse(readFileSync(path.join(root, "test-results/e2e.json"), "utf8"));
+    return [stats.expected + stats.flaky, stats.unexpected];
+  }, status);
+}
+
+/** A runner that died without a report is a failure of its own. */
+function count(read, status) {
+  let counts;
+  try {
+    counts = read();
+  } catch {
+    counts = [0, 1];
+  }
+  passed += counts[0];
+  failed += counts[1] === 0 && status !== 0 ? 1 : counts[1];
+}
+
+console.log(`\n${passed} passed, ${failed} failed`);
+process.exit(failed === 0 && passed > 0 ? 0 : 1);
