@@ -92,7 +92,14 @@ export function AlterDialog({ one, onClose }: { readonly one: BinToday; readonly
     if (kept.ok) router.push("/bins");
   };
   return (
-    <Dialog open onClose={onClose} fullWidth maxWidth="sm" aria-labelledby="alter-title">
+    <Dialog
+      open
+      onClose={onClose}
+      onKeyDown={(event) => event.stopPropagation()}
+      fullWidth
+      maxWidth="sm"
+      aria-labelledby="alter-title"
+    >
       <DialogTitle id="alter-title">Change {bin.name}</DialogTitle>
       <DialogContent className={styles.alter}>
         <TextField

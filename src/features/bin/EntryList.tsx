@@ -130,7 +130,7 @@ function EntryLine({
         <MoreHoriz fontSize="small" />
       </IconButton>
       {anchor && (
-        <Menu open anchorEl={anchor} onClose={close}>
+        <Menu open anchorEl={anchor} onClose={close} onKeyDown={(event) => event.stopPropagation()}>
           {slip && (
             <MenuItem
               onClick={() => {

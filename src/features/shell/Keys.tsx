@@ -16,7 +16,7 @@ const SLIP_KEYS: Record<string, SlipKind> = {
   n: "noted",
 };
 
-/** Single keys for what is done all day; silent while something is typed or a dialog is open. */
+/** Single keys for what is done all day; silent while something is typed or asked. Other dialogs keep their keys to themselves. */
 export function Keys() {
   const { bins, undoLast } = useSession();
   const { chosen, choose, ask, errand } = useErrands();
@@ -28,14 +28,7 @@ export function Keys() {
   }, [bins, chosen, errand]);
   useEffect(() => {
     const free = (work: () => void) => (event: KeyboardEvent) => {
-      if (
-        latest.current.errand ||
-        isInDialog(event.target) ||
-        isTyping(event.target) ||
-        event.ctrlKey ||
-        event.metaKey ||
-        event.altKey
-      )
+      if (latest.current.errand || isTyping(event.target) || event.ctrlKey || event.metaKey || event.altKey)
         return;
       event.preventDefault();
       work();
@@ -65,9 +58,6 @@ export function Keys() {
   }, [choose, ask, router, undoLast]);
   return null;
 }
-
-const isInDialog = (target: EventTarget | null): boolean =>
-  target instanceof Element && target.closest('[role="dialog"], [role="menu"]') !== null;
 
 /** A radio button takes arrows and space, never letters, so keys stay alive on it. */
 function isTyping(target: EventTarget | null): boolean {
