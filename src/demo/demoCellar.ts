@@ -41,7 +41,7 @@ export function demoArchive(lastDay: LocalDate, seed = "cellar"): string {
   return encodeArchive({ exportedAt: recordedAt, deviceId: DEVICE }, demoRecords(lastDay, seed), []);
 }
 
-function demoRecords(lastDay: LocalDate, seed = "cellar"): ArchiveRecords {
+export function demoRecords(lastDay: LocalDate, seed = "cellar"): ArchiveRecords {
   const recordedAt = `${addDays(lastDay, -364)}T07:00:00.000Z`;
   const row = (id: string) => ({
     schemaVersion: 1,

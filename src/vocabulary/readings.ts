@@ -53,6 +53,8 @@ export type Creature = (typeof CREATURES)[number];
 /** Where in the bin a reading was taken. */
 export const SPOTS = ["side", "middle", "top", "bottom", "tray"] as const;
 
+export type Spot = (typeof SPOTS)[number];
+
 export const INSTRUMENTS = [
   "hand",
   "fist",
@@ -65,4 +67,6 @@ export const INSTRUMENTS = [
   "ovenDried",
 ] as const;
 
-export const FILL_MARKS = ["atTheLine", "aboveTheLine", "belowTheLine"] as const;
+/** Against a line the keeper has drawn on the inside. */
+export const FILL_MARKS = ["belowTheLine", "atTheLine", "aboveTheLine"] as const;
+export type FillMark = (typeof FILL_MARKS)[number];

@@ -13,6 +13,7 @@ import type { BinSetup } from "@/records/setup";
 import type { SlipKind } from "@/session/errand";
 import { useSession } from "@/session/session";
 import { QuantityField } from "@/ui/field/QuantityField";
+import { SPOTS } from "@/vocabulary/readings";
 import type { Preparation } from "@/vocabulary/setup";
 import { HARVEST_METHODS, PREPARATIONS } from "@/vocabulary/setup";
 import Autocomplete from "@mui/material/Autocomplete";
@@ -93,6 +94,22 @@ export function SlipFields(props: Props) {
             helperText={faults.moisture ?? "percent of wet weight"}
             onChange={(event) => set((before) => ({ ...before, moisture: event.target.value }))}
           />
+          <TextField
+            select
+            label="Where"
+            value={typed.spot}
+            helperText=" "
+            onChange={(event) =>
+              set((before) => ({ ...before, spot: event.target.value as SlipTyped["spot"] }))
+            }
+          >
+            <MenuItem value="">not said</MenuItem>
+            {SPOTS.map((spot) => (
+              <MenuItem key={spot} value={spot}>
+                {spot}
+              </MenuItem>
+            ))}
+          </TextField>
           <QuantityField
             label="How deep the probe was"
             dimension="length"

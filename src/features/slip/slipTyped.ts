@@ -20,6 +20,7 @@ import type { LocalDate } from "@/vocabulary/fields";
 import { localDate } from "@/vocabulary/fields";
 import type { Outcome } from "@/vocabulary/outcome";
 import { done, refused } from "@/vocabulary/outcome";
+import type { Spot } from "@/vocabulary/readings";
 import type { HarvestMethod, Preparation } from "@/vocabulary/setup";
 
 export interface PartTyped {
@@ -43,6 +44,7 @@ export interface SlipTyped {
   readonly tare: string;
   readonly method: HarvestMethod;
   readonly depth: string;
+  readonly spot: Spot | "";
   readonly note: string;
 }
 
@@ -87,6 +89,7 @@ export function emptySlip(slip: SlipKind, { state, today }: SlipContext): SlipTy
     tare: "",
     method: "light",
     depth: "",
+    spot: "",
     note: "",
   };
 }
@@ -270,7 +273,10 @@ export function slipFacts(
       const massKg = optional("gross", typed.gross, "mass", unit.mass);
       const moisture = percentIn("moisture", typed.moisture, faults);
       const depthM = optional("depth", typed.depth, "length", unit.length);
-      const deep = depthM === undefined ? {} : { depthM };
+      const taken = {
+        ...(depthM === undefined ? {} : { depthM }),
+        ...(typed.spot === "" ? {} : { spot: typed.spot }),
+      };
       if (temperatureC !== undefined && temperatureC < -60)
         faults.temperature = "No bed is that cold: is the unit right?";
       if (belowRimM !== undefined && belowRimM > 10)
@@ -278,8 +284,8 @@ export function slipFacts(
       if (depthM !== undefined && depthM > 10)
         faults.depth = "That is deeper than any bin: is the unit right?";
       if (temperatureC !== undefined)
-        readings.push({ of: "temperature", temperatureC, instrument: "probe", ...deep });
-      if (moisture !== undefined) readings.push({ of: "moisture", moisture, instrument: "probe", ...deep });
+        readings.push({ of: "temperature", temperatureC, instrument: "probe", ...taken });
+      if (moisture !== undefined) readings.push({ of: "moisture", moisture, instrument: "probe", ...taken });
       if (belowRimM !== undefined) readings.push({ of: "fillDepth", belowRimM, instrument: "ruler" });
       if (massKg !== undefined) readings.push({ of: "weight", massKg, instrument: "scale" });
       if (readings.length === 0 && Object.keys(faults).length === 0)

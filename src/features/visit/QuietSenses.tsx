@@ -6,12 +6,14 @@ import { useSession } from "@/session/session";
 import { Choice } from "@/ui/choice/Choice";
 import { QuantityField } from "@/ui/field/QuantityField";
 import { SmellMark } from "@/ui/marks/Sense";
-import { SMELLS } from "@/vocabulary/readings";
+import { FILL_MARKS, SMELLS } from "@/vocabulary/readings";
 import type { SchoolId } from "@/vocabulary/setup";
 import TextField from "@mui/material/TextField";
 import { SignChoice } from "./SignChoice";
 import type { VisitInHand } from "./useVisit";
 import styles from "./Visit.module.css";
+
+const FILL_WORDS = { belowTheLine: "below it", atTheLine: "at it", aboveTheLine: "above it" } as const;
 
 /** What can be known without disturbing it: weight, fill, the air round it, what stands in the tray. */
 export function QuietSenses({
@@ -73,6 +75,18 @@ export function QuietSenses({
           fault={faultAt("temperature")}
         />
       </div>
+      <Choice
+        title="Against the line inside"
+        name="fill"
+        options={FILL_MARKS.map((value) => ({ value, label: FILL_WORDS[value] }))}
+        chosen={typed.fillMark}
+        onChoose={(fillMark) =>
+          set((before) => {
+            const { fillMark: _, ...rest } = before;
+            return fillMark === undefined ? rest : { ...before, fillMark };
+          })
+        }
+      />
       <SignChoice signs={typed.signs} onSigns={(signs) => set((before) => ({ ...before, signs }))} />
       <TextField
         label="In the tray, or anything else"

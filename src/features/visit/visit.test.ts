@@ -115,7 +115,10 @@ test("a step that was not done leaves no entry, and nought is not an amount", ()
 
 test("a quiet check writes what was seen from outside and does nothing to the bin", () => {
   const entries = stored(
-    visit({ ...NOTHING_TYPED, weight: "14 kg", belowRim: "9", note: "tray dry" }, "closed").facts,
+    visit(
+      { ...NOTHING_TYPED, weight: "14 kg", belowRim: "9", fillMark: "atTheLine", note: "tray dry" },
+      "closed",
+    ).facts,
   );
   expect(entries).toMatchObject([
     {
@@ -125,6 +128,7 @@ test("a quiet check writes what was seen from outside and does nothing to the bi
       readings: [
         { of: "weight", massKg: 14 },
         { of: "fillDepth", belowRimM: 0.09 },
+        { of: "fillMark", mark: "atTheLine" },
       ],
     },
   ]);

@@ -1,6 +1,6 @@
 import type { Reading } from "@/records/entry";
 import type { CompartmentId } from "@/vocabulary/fields";
-import type { Creature, FoodLeft, Smell, Squeeze, Warmth } from "@/vocabulary/readings";
+import type { Creature, FillMark, FoodLeft, Smell, Squeeze, Warmth } from "@/vocabulary/readings";
 import type { Outcome } from "@/vocabulary/outcome";
 import { done, refused } from "@/vocabulary/outcome";
 import { parseQuantity } from "@/core/quantity/parse";
@@ -20,6 +20,7 @@ export interface VisitTyped {
   /** For the quiet check: weight of the whole bin, and how far the contents lie below the rim. */
   readonly weight: string;
   readonly belowRim: string;
+  readonly fillMark?: FillMark;
   readonly note: string;
   /** Amounts typed over the proposed ones, and steps not done, by step key. */
   readonly amounts: Readonly<Record<string, string>>;
@@ -85,6 +86,7 @@ export function readingsIn(typed: VisitTyped, units: UnitSystem): Outcome<Readin
       });
     else readings.push({ of: "fillDepth", belowRimM: value.value, instrument: "ruler" });
   }
+  if (typed.fillMark) readings.push({ of: "fillMark", mark: typed.fillMark, instrument: "eye" });
   for (const sign of typed.signs) readings.push({ of: "sign", sign, isPresent: true, instrument: "eye" });
   return done(readings);
 }
