@@ -27,10 +27,13 @@ test("two tabs: what is kept in one stands in the other, and undo in either is s
 test("a disk that is full is said, and what was typed stays on the slip", async ({ page }) => {
   await setUpBin(page, "Quince");
   await page.evaluate(() => {
-    const add = IDBObjectStore.prototype.add;
-    IDBObjectStore.prototype.add = function (...row: Parameters<typeof add>) {
+    const stores = IDBObjectStore.prototype as {
+      add: (this: IDBObjectStore, row: unknown) => IDBRequest<IDBValidKey>;
+    };
+    const { add } = stores;
+    stores.add = function (row) {
       if (this.name === "entries") throw new DOMException("no room", "QuotaExceededError");
-      return add.apply(this, row);
+      return add.call(this, row);
     };
   });
   await page.keyboard.press("f");

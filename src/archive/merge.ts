@@ -1,8 +1,6 @@
-import type { Outcome } from "@/vocabulary/outcome";
-import { done, refused } from "@/vocabulary/outcome";
 import type { RecordKind } from "@/records/kinds";
 import { RECORD_KINDS } from "@/records/kinds";
-import { newestRows, present } from "@/records/row/row";
+import { newestRows } from "@/records/row/row";
 import type { BadArchive, DecodedArchive } from "./decode";
 import type { ArchiveRecords } from "./document";
 
@@ -22,48 +20,71 @@ export interface MergeSummary {
   readonly exportedAt: string;
 }
 
+/** A merge being planned, portion by portion, so that a large archive never holds a screen up. */
+export interface Merging {
+  /** Takes rows of a kind with what is held here under their ids; a problem refuses the whole archive. */
+  take<K extends RecordKind>(
+    kind: K,
+    rows: ArchiveRecords[K],
+    held: readonly unknown[],
+  ): BadArchive | undefined;
+  plan(): MergePlan;
+}
+
 /**
  * What an archive would add to a cellar. Rows are facts that never change, so merging is the union of rows: two
  * archives of one cellar merge without losing either's work, and importing twice changes nothing. A row that is here
  * under the same id with other words means one of the two was tampered with: the whole file is refused.
  */
-export function planMerge(
-  archive: DecodedArchive,
-  here: (kind: RecordKind, rowId: string) => unknown,
-): Outcome<MergePlan, BadArchive> {
-  const fresh: Record<string, unknown[]> = {};
-  const freshCount = {} as Record<RecordKind, number>;
+export function startMerge(archive: DecodedArchive): Merging {
+  const fresh = Object.fromEntries(RECORD_KINDS.map((kind) => [kind, [] as unknown[]])) as Record<
+    RecordKind,
+    unknown[]
+  >;
+  const touched = new Set<string>();
   let alreadyHere = 0;
-  for (const kind of RECORD_KINDS) {
-    const rows: unknown[] = [];
-    for (const row of archive.records[kind]) {
-      const held = here(kind, row.rowId);
-      if (held === undefined) rows.push(row);
-      else if (sameFact(held, row)) alreadyHere += 1;
-      else return refused({ code: "archive/row-differs", kind, rowId: row.rowId });
-    }
-    fresh[kind] = rows;
-    freshCount[kind] = rows.length;
-  }
-  const rows = fresh as unknown as ArchiveRecords;
-  const days = rows.entries.map((entry) => entry.day).sort();
-  const newBinIds = new Set(rows.bins.filter((row) => row.revision === 1).map((row) => row.id));
-  const touched = new Set(rows.entries.map((entry) => entry.subject.id as string));
-  const names = present(archive.records.bins);
-  return done({
-    fresh: rows,
-    summary: {
-      freshCount,
-      alreadyHere,
-      newBins: names.filter((bin) => newBinIds.has(bin.id)).map((bin) => bin.name),
-      changedBins: newestRows(archive.records.bins)
-        .filter((bin) => !newBinIds.has(bin.id) && touched.has(bin.id))
-        .map((bin) => bin.name),
-      setAside: archive.setAside.length,
-      ...(days[0] ? { firstDay: days[0], lastDay: days.at(-1)! } : {}),
-      exportedAt: archive.exportedAt,
+  let firstDay: string | undefined;
+  let lastDay: string | undefined;
+  return {
+    take(kind, rows, held) {
+      for (const [at, row] of rows.entries()) {
+        const here = held[at];
+        if (here !== undefined) {
+          if (!sameFact(here, row)) return { code: "archive/row-differs", kind, rowId: row.rowId };
+          alreadyHere += 1;
+          continue;
+        }
+        fresh[kind].push(row);
+        if (!("day" in row)) continue;
+        touched.add(row.subject.id);
+        if (firstDay === undefined || row.day < firstDay) firstDay = row.day;
+        if (lastDay === undefined || row.day > lastDay) lastDay = row.day;
+      }
+      return undefined;
     },
-  });
+    plan() {
+      const rows = fresh as unknown as ArchiveRecords;
+      const newBinIds = new Set(rows.bins.filter((row) => row.revision === 1).map((row) => row.id));
+      const bins = newestRows(archive.records.bins).filter((bin) => !bin.deleted);
+      return {
+        fresh: rows,
+        summary: {
+          freshCount: Object.fromEntries(RECORD_KINDS.map((kind) => [kind, rows[kind].length])) as Record<
+            RecordKind,
+            number
+          >,
+          alreadyHere,
+          newBins: bins.filter((bin) => newBinIds.has(bin.id)).map((bin) => bin.name),
+          changedBins: bins
+            .filter((bin) => !newBinIds.has(bin.id) && touched.has(bin.id))
+            .map((bin) => bin.name),
+          setAside: archive.setAside.length,
+          ...(firstDay !== undefined && lastDay !== undefined ? { firstDay, lastDay } : {}),
+          exportedAt: archive.exportedAt,
+        },
+      };
+    },
+  };
 }
 
 /** Equal as facts, whatever the order of the keys. */

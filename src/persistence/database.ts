@@ -53,7 +53,8 @@ const STORES: readonly Record<string, string>[] = [
     cellars: "rowId, id",
     rooms: "rowId, id",
     bins: "rowId, id",
-    entries: "rowId, id, subject.id, [subject.id+day], visitId, actId, recordedAt",
+    // Each index costs time at every save; one more is one more version, when a question asks for it.
+    entries: "rowId, id, [subject.id+day]",
     settings: "rowId, id",
     tallies: "subjectId",
     digests: "subjectId",

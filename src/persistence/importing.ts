@@ -1,9 +1,10 @@
 import type { DecodedArchive } from "@/archive/decode";
 import type { MergePlan } from "@/archive/merge";
-import { planMerge } from "@/archive/merge";
+import { startMerge } from "@/archive/merge";
 import type { BadArchive } from "@/archive/decode";
 import type { ArchiveRecords, SetAside } from "@/archive/document";
 import type { Outcome } from "@/vocabulary/outcome";
+import { done, refused } from "@/vocabulary/outcome";
 import type { AnyRecord, RecordKind } from "@/records/kinds";
 import { RECORD_KINDS } from "@/records/kinds";
 import type { CellarDatabase } from "./database";
@@ -16,17 +17,17 @@ export async function previewImport(
   db: CellarDatabase,
   archive: DecodedArchive,
 ): Promise<Outcome<MergePlan, BadArchive>> {
-  const held = new Map<string, unknown>();
+  const merging = startMerge(archive);
   for (const kind of RECORD_KINDS) {
-    const ids = archive.records[kind].map((row) => row.rowId);
-    for (let from = 0; from < ids.length; from += READ_AT_ONCE) {
-      const rows = await db
-        .table<{ rowId: string } | undefined, string>(kind)
-        .bulkGet(ids.slice(from, from + READ_AT_ONCE));
-      for (const row of rows) if (row) held.set(`${kind}/${row.rowId}`, row);
+    const rows = archive.records[kind];
+    for (let from = 0; from < rows.length; from += READ_AT_ONCE) {
+      const portion = rows.slice(from, from + READ_AT_ONCE);
+      const held = await db.table<unknown, string>(kind).bulkGet(portion.map((row) => row.rowId));
+      const problem = merging.take(kind, portion as never, held);
+      if (problem) return refused(problem);
     }
   }
-  return planMerge(archive, (kind, rowId) => held.get(`${kind}/${rowId}`));
+  return done(merging.plan());
 }
 
 /** Writes a plan in one transaction, all or nothing, in portions that leave the screen free in between. */

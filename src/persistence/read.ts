@@ -1,3 +1,4 @@
+import Dexie from "dexie";
 import type { Entry } from "@/records/entry";
 import type { RecordKind, Records } from "@/records/kinds";
 import { RECORD_KINDS } from "@/records/kinds";
@@ -84,8 +85,26 @@ export async function readFrame(db: CellarDatabase): Promise<Frame> {
 }
 
 /** Every row of one bin's log, all revisions; what cannot be read stands beside. */
-export const readLog = async (db: CellarDatabase, subjectId: string): Promise<ReadRows<Entry>> =>
-  readAll(db, "entries", await db.entries.where("subject.id").equals(subjectId).toArray());
+export async function readLog(db: CellarDatabase, subjectId: string): Promise<ReadRows<Entry>> {
+  const raws = await db.entries
+    .where("[subject.id+day]")
+    .between([subjectId, Dexie.minKey], [subjectId, Dexie.maxKey])
+    .toArray();
+  const rows: Entry[] = [];
+  const broken: BrokenRow[] = [];
+  for (let from = 0; from < raws.length; from += JUDGED_AT_ONCE) {
+    if (from > 0) await breath();
+    const portion = readAll(db, "entries", raws.slice(from, from + JUDGED_AT_ONCE));
+    rows.push(...portion.rows);
+    broken.push(...portion.broken);
+  }
+  return { rows, broken };
+}
+
+/** As many rows as are judged well within one frame. */
+const JUDGED_AT_ONCE = 200;
+/** Lets the screen draw and the keeper press before the next portion. */
+const breath = (): Promise<void> => new Promise((go) => setTimeout(go, 0));
 
 /** All rows that cannot be read, wherever they are. Walks the whole store: for the Records screen, not for the Round. */
 export async function findBroken(db: CellarDatabase): Promise<BrokenRow[]> {

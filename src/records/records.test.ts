@@ -1,3 +1,4 @@
+import { toJSONSchema } from "zod";
 import { z } from "@/vocabulary/z";
 import { entry, START } from "../../tests/log";
 import { entrySchema, readEntry } from "./entry";
@@ -39,7 +40,7 @@ test("every numeric field of every record says its unit, or is one of the few th
     walk(node.items, name);
   };
   for (const kind of RECORD_KINDS)
-    walk(z.toJSONSchema(RECORD_FORMATS[kind].schema as z.ZodType, { io: "input" }), kind);
+    walk(toJSONSchema(RECORD_FORMATS[kind].schema as z.ZodType, { io: "input" }), kind);
   expect(faults).toEqual([]);
 });
 

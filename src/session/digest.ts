@@ -13,6 +13,9 @@ import { forgetLog, readLog } from "@/persistence/read";
 /** Raise it when the fold changes: stored states of older code are then computed again. */
 const FOLD = "fold-1";
 
+/** What was computed of a bin for a day and a climate: handed out again as long as nothing it rests on has changed. */
+const computed = new WeakMap<BinState, { readonly key: string; readonly today: BinToday }>();
+
 export interface KnownBin {
   readonly fingerprint: string;
   readonly state: BinState;
@@ -31,11 +34,13 @@ export async function statesOf(
   bins: readonly Bin[],
   tallies: readonly Tally[],
   known: Map<string, KnownBin>,
+  onRead: (read: number, of: number) => void,
 ): Promise<Map<string, KnownBin>> {
   const tallyOf = new Map(tallies.map((tally) => [tally.subjectId, tally]));
   const asked = bins.filter((bin) => known.get(bin.id)?.fingerprint !== fingerprintOf(tallyOf.get(bin.id)));
   const digests = await db.digests.bulkGet(asked.map((bin) => bin.id));
   for (const [at, bin] of asked.entries()) {
+    if (asked.length > 10 && at % 5 === 0) onRead(bins.length - asked.length + at, bins.length);
     const fingerprint = fingerprintOf(tallyOf.get(bin.id));
     const digest = digests[at];
     if (digest?.fingerprint === fingerprint) {
@@ -57,16 +62,22 @@ export async function statesOf(
 /** A climate to compute with while a bin's room is missing. */
 const TEMPERATE: Climate = { meanC: 17, swingK: 3, hottestDay: 200, humidity: 0.65 };
 
+/** The same object for the same log, day and climate, so that screens draw again only what is new. */
 export async function binToday(
   bin: Bin,
   state: BinState,
   climate: Climate | undefined,
   today: LocalDate,
 ): Promise<BinToday> {
+  const key = JSON.stringify([today, climate, bin.rowId]);
+  const held = computed.get(state);
+  if (held?.key === key) return held.today;
   const expectation = await simpleEngine.expect(state, climate ?? TEMPERATE, today);
   const practice = practiceOf(state);
   const decision = practice
     ? decide(expectation, practice, [], today)
     : { verdict: "leave" as const, steps: [], nextDay: today, cautions: [] };
-  return { bin, state, expectation, decision };
+  const fresh = { bin, state, expectation, decision };
+  computed.set(state, { key, today: fresh });
+  return fresh;
 }

@@ -19,7 +19,6 @@ import { createContext, useCallback, useContext, useEffect, useMemo, useRef, use
 import type { Author } from "./author";
 import { authorFor, deviceIdOf, stamp } from "./author";
 import { nextInstant, useToday } from "./clock";
-import { openDemo } from "./demo";
 import type { KnownBin } from "./digest";
 import { binToday, statesOf } from "./digest";
 import { askForPersistence } from "./persistent";
@@ -41,6 +40,8 @@ export interface Session {
   readonly settings: Frame["settings"];
   /** In walking order; undefined while they are being read. */
   readonly bins: readonly BinToday[] | undefined;
+  /** How many logs are read so far, while many must be read anew. */
+  readonly reading: { readonly read: number; readonly of: number } | undefined;
   readonly broken: readonly BrokenRow[];
   readonly brokenEntries: number;
   readonly author: Author;
@@ -53,6 +54,9 @@ export interface Session {
   readonly switchTo: (open: OpenCellar) => Promise<void>;
   readonly restartDemo: () => Promise<void>;
 }
+
+/** Loaded when the demo is asked for: its import path is no part of a keeper's every day. */
+const openDemo = async (db: CellarDatabase): Promise<void> => (await import("./demo")).openDemo(db);
 
 const SessionContext = createContext<Session | undefined>(undefined);
 
@@ -126,6 +130,7 @@ function OpenSession({
   const tallies = useLiveQuery(() => db.tallies.toArray(), [db]);
   const [bins, setBins] = useState<readonly BinToday[]>();
   const [brokenEntries, setBrokenEntries] = useState(0);
+  const [reading, setReading] = useState<Session["reading"]>();
   const [notice, say] = useState<Notice>();
   const known = useRef(new Map<string, KnownBin>());
 
@@ -133,7 +138,13 @@ function OpenSession({
     if (!frame || !tallies) return;
     let isOutdated = false;
     const work = async () => {
-      const states = await statesOf(db, frame.bins, tallies, known.current);
+      const states = await statesOf(
+        db,
+        frame.bins,
+        tallies,
+        known.current,
+        (read, of) => !isOutdated && setReading({ read, of }),
+      );
       const climates = new Map<string, Room["climate"]>(frame.rooms.map((room) => [room.id, room.climate]));
       const inOrder = walkingOrder(frame.bins, frame.cellar);
       const all = await Promise.all(
@@ -144,6 +155,7 @@ function OpenSession({
       );
       if (isOutdated) return;
       setBins(all);
+      setReading(undefined);
       setBrokenEntries(frame.bins.reduce((sum, bin) => sum + (states.get(bin.id)?.brokenRows ?? 0), 0));
     };
     work().catch((cause: unknown) =>
@@ -213,6 +225,7 @@ function OpenSession({
         rooms: frame.rooms,
         settings: frame.settings,
         bins,
+        reading,
         broken: frame.broken,
         brokenEntries,
         notice,
@@ -230,6 +243,7 @@ function OpenSession({
       today,
       author,
       bins,
+      reading,
       brokenEntries,
       notice,
       keep,

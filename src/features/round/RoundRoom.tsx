@@ -12,7 +12,7 @@ import styles from "./RoundRoom.module.css";
 
 /** The home of the app: the rack along the top, the bin in hand on the bench, the slate beside it. */
 export function RoundRoom() {
-  const { bins, today, units } = useSession();
+  const { bins, today, units, reading } = useSession();
   const { chosen, choose } = useErrands();
   const room = useRoom();
   const round = useMemo(() => planRound(bins ?? [], today), [bins, today]);
@@ -25,7 +25,18 @@ export function RoundRoom() {
     if (inHand && inHand.bin.id !== chosen) choose(inHand.bin.id);
   }, [inHand, chosen, choose]);
 
-  if (!bins) return <main className={styles.opening} aria-busy="true" />;
+  if (!bins) {
+    return (
+      <main className={styles.opening} aria-busy="true">
+        {reading && (
+          <p className={styles.reading} role="status">
+            Reading the logs: {reading.read} of {reading.of} bins. This happens once, after an import or an
+            update.
+          </p>
+        )}
+      </main>
+    );
+  }
   if (bins.length === 0 || !inHand) return <EmptyCellar />;
   return (
     <main className={styles.round} data-usable="true">

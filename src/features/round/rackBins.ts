@@ -1,3 +1,4 @@
+import type { Profile } from "@/core/bin/profile";
 import { profileOf } from "@/core/bin/profile";
 import type { UnitSystem } from "@/core/quantity/format";
 import type { BinToday, Round } from "@/core/round/round";
@@ -19,11 +20,18 @@ export function rackBins(
     return {
       id: one.bin.id,
       name: one.bin.name,
-      profile: profileOf(one.bin.id, one.state, one.expectation, today),
+      profile: profileToday(one, today),
       standing: sayStanding(one, task, today),
       ...(words
         ? { tag: { text: isUrgent ? words.verb : `${words.verb} ${words.amount}`.trim(), isUrgent } }
         : {}),
     };
   });
+}
+
+/** Drawn once for as long as the bin is the same: with a hundred bins on the rack the drawing is what costs. */
+const profiles = new WeakMap<BinToday, Profile | undefined>();
+function profileToday(one: BinToday, today: LocalDate): Profile | undefined {
+  if (!profiles.has(one)) profiles.set(one, profileOf(one.bin.id, one.state, one.expectation, today));
+  return profiles.get(one);
 }

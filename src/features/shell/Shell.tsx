@@ -1,16 +1,17 @@
 "use client";
-import { ErrandProvider } from "@/session/errand";
-import { SessionProvider } from "@/session/session";
+import { ErrandProvider, useErrands } from "@/session/errand";
+import { SessionProvider, useSession } from "@/session/session";
 import Button from "@mui/material/Button";
 import dynamic from "next/dynamic";
 import type { ReactNode } from "react";
 import { CellarMark } from "./CellarMark";
 import { DemoBar } from "./DemoBar";
 import { Keys } from "./Keys";
-import { Notices } from "./Notices";
 import { Rail } from "./Rail";
 import styles from "./Shell.module.css";
 
+const Notices = dynamic(() => import("./Notices").then((module) => module.Notices), { ssr: false });
+/** Loaded when first asked for, like all dialogs: the Round must open fast on a phone. */
 const Finder = dynamic(() => import("./Finder").then((module) => module.Finder), { ssr: false });
 
 /** What stands round every room: the rail of words, the keys, what was just said. */
@@ -28,9 +29,9 @@ export function Shell({ children, slips }: { readonly children: ReactNode; reado
             {children}
           </div>
           <Keys />
-          <Finder />
+          <FinderWhenAsked />
           {slips}
-          <Notices />
+          <NoticesWhenSaid />
         </ErrandProvider>
       </SessionProvider>
     </div>
@@ -56,3 +57,13 @@ const CannotOpen = ({ message }: { readonly message: string }) => (
     </Button>
   </main>
 );
+
+function FinderWhenAsked() {
+  const { errand } = useErrands();
+  return errand?.of === "find" || errand?.of === "keys" ? <Finder /> : null;
+}
+
+function NoticesWhenSaid() {
+  const { notice } = useSession();
+  return notice ? <Notices /> : null;
+}

@@ -1,7 +1,9 @@
 "use client";
 import { useErrands } from "@/session/errand";
 import { useSession } from "@/session/session";
-import { SlipDialog } from "./SlipDialog";
+import dynamic from "next/dynamic";
+
+const SlipDialog = dynamic(() => import("./SlipDialog").then((module) => module.SlipDialog), { ssr: false });
 
 /** The slip that was asked for by key or touch, whatever room one is in. */
 export function Slips() {

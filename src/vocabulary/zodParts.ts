@@ -1,0 +1,18 @@
+/*
+ * The parts of Zod we use, by name: its own `z` carries every language it can speak (60 of them) into the first load.
+ */
+export {
+  array,
+  boolean,
+  config,
+  discriminatedUnion,
+  enum,
+  literal,
+  number,
+  object,
+  strictObject,
+  string,
+  union,
+  unknown,
+} from "zod";
+export type { infer, ZodArray, ZodType, ZodUnknown } from "zod";
