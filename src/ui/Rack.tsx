@@ -1,5 +1,6 @@
 "use client";
 import type { Profile } from "@/core/bin/profile";
+import { useEffect, useRef, useState } from "react";
 import { Cutaway } from "./cutaway/Cutaway";
 import styles from "./Rack.module.css";
 
@@ -67,7 +68,7 @@ export function Rack({ bins, chosen, onChoose, isFolded = false, shelfWidth = 82
                   </span>
                 )}
                 {bin.profile ? (
-                  <Cutaway profile={bin.profile} pxPerM={pxPerM} detail="thumb" label="" />
+                  <WhenNear isAtOnce={at < DRAWN_AT_ONCE} profile={bin.profile} pxPerM={pxPerM} />
                 ) : (
                   <span className={styles.unknown} aria-hidden="true">
                     ?
@@ -82,4 +83,31 @@ export function Rack({ bins, chosen, onChoose, isFolded = false, shelfWidth = 82
       </ul>
     </nav>
   );
+}
+
+/** As many as a screen shows; the others are drawn when one comes near them. */
+const DRAWN_AT_ONCE = 14;
+
+function WhenNear({
+  isAtOnce,
+  profile,
+  pxPerM,
+}: {
+  readonly isAtOnce: boolean;
+  readonly profile: Profile;
+  readonly pxPerM: number;
+}) {
+  const [isNear, setNear] = useState(isAtOnce);
+  const holder = useRef<HTMLSpanElement>(null);
+  useEffect(() => {
+    const element = holder.current;
+    if (isNear || !element) return;
+    const watch = new IntersectionObserver(([seen]) => seen?.isIntersecting && setNear(true), {
+      rootMargin: "240px",
+    });
+    watch.observe(element);
+    return () => watch.disconnect();
+  }, [isNear]);
+  if (isNear) return <Cutaway profile={profile} pxPerM={pxPerM} detail="thumb" label="" />;
+  return <span ref={holder} style={{ width: widthM(profile) * pxPerM, height: 40 }} />;
 }

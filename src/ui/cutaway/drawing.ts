@@ -52,16 +52,28 @@ const DETAIL = {
   large: { grain: 13, line: 1.15, wormGrain: 13, wormLine: 1.35, wormsPerKg: 210, mostWorms: 230, wave: 3 },
 } as const;
 
+/** Drawings already made, by profile: rooms come and go, a bin that has not changed need not be drawn again. */
+const drawn = new WeakMap<Profile, Map<string, Drawing>>();
+
 /** The whole cutaway as plain data: same profile, same drawing. */
 export function drawingOf(profile: Profile, pxPerM: number, detail: Detail, margin: number): Drawing {
+  const key = `${pxPerM}/${detail}/${margin}`;
+  const held = drawn.get(profile) ?? new Map<string, Drawing>();
+  drawn.set(profile, held);
+  const drawing = held.get(key) ?? draw(profile, pxPerM, detail, margin);
+  held.set(key, drawing);
+  return drawing;
+}
+
+function draw(profile: Profile, pxPerM: number, detail: Detail, margin: number): Drawing {
   const shape = shapeOf(profile, pxPerM, margin);
   const chance = seeded(profile.seed);
   if (shape.isWedge) return wedge(profile, shape, detail, chance);
-  const drawn = shape.vessels.map((vessel) => layered(profile, vessel, pxPerM, detail, chance));
+  const layers = shape.vessels.map((vessel) => layered(profile, vessel, pxPerM, detail, chance));
   return {
     shape,
-    vessels: drawn.map(({ outline, marks }) => ({ outline, marks })),
-    anchors: mergeAnchors(drawn.map((one) => one.anchors)),
+    vessels: layers.map(({ outline, marks }) => ({ outline, marks })),
+    anchors: mergeAnchors(layers.map((one) => one.anchors)),
   };
 }
 
