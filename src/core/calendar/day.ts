@@ -42,6 +42,9 @@ export function localDateAt(instant: Date, timeZone?: string): LocalDate {
   return localDate.parse(`${part("year")}-${part("month")}-${part("day")}`);
 }
 
+/** The day on the wall at a recorded moment. */
+export const localDateOf = (at: string): LocalDate => localDateAt(new Date(at));
+
 export const instantOf = (milliseconds: number): Instant => new Date(milliseconds).toISOString() as Instant;
 
 const WEEKDAYS = ["Sunday", "Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday"] as const;

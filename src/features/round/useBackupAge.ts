@@ -1,8 +1,7 @@
 "use client";
-import { daysBetween, localDateAt } from "@/core/calendar/day";
+import { daysBetween, localDateOf } from "@/core/calendar/day";
 import { useSession } from "@/session/session";
 import type { LocalDate } from "@/vocabulary/fields";
-import { localDate } from "@/vocabulary/fields";
 import { useLiveQuery } from "dexie-react-hooks";
 
 /** Whether the keeper should be reminded of a backup, and since when there is one. The demo needs none. */
@@ -15,9 +14,8 @@ export function useBackupAge(): { readonly archivedOn?: LocalDate } | undefined 
     const newest = await db.changes.orderBy("no").last();
     const oldest = await db.changes.orderBy("no").first();
     if (!newest || !oldest) return undefined;
-    const dayOf = (at: string) => localDateAt(new Date(at)); // eslint-disable-line no-restricted-syntax -- an instant read back from the store
-    if (!last) return daysBetween(dayOf(oldest.at), today) >= remindAfter ? {} : undefined;
-    const archivedOn = localDate.parse(dayOf(last.value));
+    if (!last) return daysBetween(localDateOf(oldest.at), today) >= remindAfter ? {} : undefined;
+    const archivedOn = localDateOf(last.value);
     return newest.at > last.value && daysBetween(archivedOn, today) >= remindAfter
       ? { archivedOn }
       : undefined;

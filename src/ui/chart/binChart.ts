@@ -83,6 +83,8 @@ export function binChart({ history, target, from, to, units, colours }: BinChart
         gridIndex: 1,
         name: units === "us" ? "fed, lb; ◇ harvested" : "fed, kg; ◇ harvested",
         splitNumber: 2,
+        // Head room for the harvest marks.
+        max: ({ max }: { max: number }) => Number((max * 1.6).toPrecision(2)),
         ...axis,
         splitLine: { show: false },
       },
