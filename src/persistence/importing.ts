@@ -23,7 +23,7 @@ export async function previewImport(
     for (let from = 0; from < rows.length; from += READ_AT_ONCE) {
       const portion = rows.slice(from, from + READ_AT_ONCE);
       const held = await db.table<unknown, string>(kind).bulkGet(portion.map((row) => row.rowId));
-      const problem = merging.take(kind, portion as never, held);
+      const problem = merging.take(kind, portion, held);
       if (problem) return refused(problem);
     }
   }

@@ -9,7 +9,6 @@ export {
   enum,
   literal,
   number,
-  object,
   strictObject,
   string,
   union,
