@@ -125,3 +125,64 @@ test("an address made up by hand leads to a sentence, not to a crash", async ({ 
   await expect(page.getByRole("heading", { level: 2 }).first()).toBeVisible();
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(1280);
 });
+
+test("a look of a visit is corrected on the time line, its day moves the whole visit, and undo brings both back", async ({
+  page,
+}) => {
+  await setUpBin(page, "Quince");
+  await page.getByRole("link", { name: "Lift the lid" }).click();
+  await usable(page);
+  await page.getByRole("radio", { name: "no drop" }).check();
+  await page.getByRole("button", { name: "Close the lid" }).click();
+  await page.getByRole("link", { name: "Quince", exact: true }).click();
+  await usable(page);
+  await page.getByRole("button", { name: /^Change: looked/ }).click();
+  await page.getByRole("menuitem", { name: "Correct it" }).click();
+  const dialog = page.getByRole("dialog");
+  await dialog.getByLabel("Squeeze").click();
+  await page.getByRole("option").nth(2).click();
+  await dialog.getByLabel("Day").fill("2026-08-01");
+  await dialog.getByRole("button", { name: "Keep the correction" }).click();
+  await expect(dialog.getByText("The bin did not exist on that day.")).toBeVisible();
+  await page.reload();
+  await usable(page);
+  await page.getByRole("button", { name: /^Change: looked/ }).click();
+  await page.getByRole("menuitem", { name: "Correct it" }).click();
+  await expect(dialog.getByLabel("Day")).toHaveValue("2026-08-01");
+  await dialog.getByLabel("Day").fill("2026-11-20");
+  await dialog.getByRole("button", { name: "Keep the correction" }).click();
+  await expect(dialog).toBeHidden();
+  await expect(page.getByText("corrected").first()).toBeVisible();
+  await expect(page.getByRole("listitem").filter({ hasText: "20 November" }).first()).toContainText("looked");
+  await page.keyboard.press("u");
+  await expect(page.getByText("squeeze no drop")).toBeVisible();
+});
+
+test("a screen that stumbles keeps what was typed on the visit and gives it back", async ({
+  page,
+  problems,
+}) => {
+  await setUpBin(page, "Quince");
+  await page.getByRole("link", { name: "Lift the lid" }).click();
+  await usable(page);
+  const note = page.getByLabel("A note");
+  await note.fill("Mouldy crust by the ");
+  // What every drawing of the screen needs fails from now on.
+  await page.evaluate(() => {
+    const broken = window as unknown as { sound: typeof Math.round };
+    broken.sound = Math.round;
+    Math.round = () => {
+      throw new Error("provoked");
+    };
+  });
+  await note.pressSequentially("n");
+  await expect(page.getByRole("heading", { name: "This part of the app has stumbled" })).toBeVisible();
+  expect(problems.some((problem) => problem.includes("provoked"))).toBe(true);
+  problems.length = 0;
+  await page.evaluate(() => {
+    Math.round = (window as unknown as { sound: typeof Math.round }).sound;
+  });
+  await page.getByRole("button", { name: "Go on" }).click();
+  await usable(page);
+  await expect(note).toHaveValue("Mouldy crust by the n");
+});

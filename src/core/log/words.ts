@@ -1,4 +1,5 @@
 import type { Amount, Entry, Reading } from "@/records/entry";
+import { COVER_WORDS } from "../bin/words";
 import { materialOf, shortName } from "../catalogue/material";
 import { schoolOf } from "../catalogue/school";
 import { FOOD_LEFT_WORDS, SMELL_WORDS, SQUEEZE_WORDS } from "../decision/words";
@@ -64,7 +65,7 @@ export function sayEntry(entry: Entry, units: UnitSystem): EntryWords {
     case "turned":
       return { verb: "turned", rest: "bedding loosened" };
     case "covered":
-      return { verb: "cover", rest: entry.cover };
+      return { verb: "cover", rest: COVER_WORDS[entry.cover] };
     case "drained":
       return { verb: "drained", rest: entry.amount ? sayAmount(entry.amount, units) : "" };
     case "weighed":

@@ -1,4 +1,5 @@
 import { convert } from "convert";
+import type { Dimension } from "./unit";
 
 /** What the keeper likes to read. */
 export type UnitSystem = "metric" | "us";
@@ -86,6 +87,16 @@ export const formatPercentRange = (low: number, high: number): string =>
   Math.round(low * 100) === Math.round(high * 100)
     ? formatPercent(low)
     : `${Math.round(low * 100)}–${Math.round(high * 100)} %`;
+
+/** A value to type over: in the unit a bare number would mean, to five digits, readable by `parseQuantity`. */
+export function formatToEdit(value: number, dimension: Dimension, unit: string): string {
+  const digits = (of: number) => String(Number(of.toPrecision(5)));
+  if (dimension === "count") return String(value);
+  if (unit === "F") return `${digits((value * 9) / 5 + 32)} F`;
+  const base = { mass: "kg", volume: "L", length: "m", temperature: "C" }[dimension];
+  if (unit === base) return `${digits(value)} ${unit}`;
+  return `${digits(convert(value, base as "kg").to(unit as "g"))} ${unit}`;
+}
 
 /** Worms are never counted to the last one. */
 export function formatCount(count: number): string {

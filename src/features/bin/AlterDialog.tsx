@@ -1,4 +1,5 @@
 "use client";
+import { COVER_WORDS, DRAINAGE_WORDS } from "@/core/bin/words";
 import { SCHOOL_TABLE } from "@/core/catalogue/school";
 import { addDays, daysBetween } from "@/core/calendar/day";
 import type { BinToday } from "@/core/round/round";
@@ -19,21 +20,6 @@ import TextField from "@mui/material/TextField";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import styles from "./Bin.module.css";
-
-const COVER_WORDS: Record<Cover, string> = {
-  open: "open",
-  breathable: "sacking or cloth",
-  vented: "lid with holes",
-  looseLid: "loose lid",
-  tightLid: "tight lid",
-  wetBlanket: "damp blanket",
-};
-const DRAIN_WORDS: Record<Drainage, string> = {
-  free: "runs off freely",
-  sump: "into a tray or sump",
-  poor: "slowly, few holes",
-  none: "not at all",
-};
 
 /** What the bin is from a day on. Yesterday stays computed with yesterday's set-up. */
 export function AlterDialog({ one, onClose }: { readonly one: BinToday; readonly onClose: () => void }) {
@@ -155,7 +141,7 @@ export function AlterDialog({ one, onClose }: { readonly one: BinToday; readonly
           >
             {DRAINAGES.map((drainage) => (
               <MenuItem key={drainage} value={drainage}>
-                {DRAIN_WORDS[drainage]}
+                {DRAINAGE_WORDS[drainage]}
               </MenuItem>
             ))}
           </TextField>

@@ -12,6 +12,7 @@ import Menu from "@mui/material/Menu";
 import MenuItem from "@mui/material/MenuItem";
 import MoreHoriz from "@mui/icons-material/MoreHoriz";
 import Link from "next/link";
+import dynamic from "next/dynamic";
 import { useMemo, useState } from "react";
 import styles from "./Bin.module.css";
 
@@ -24,6 +25,9 @@ const SLIP_OF: Partial<Record<Entry["kind"], SlipKind>> = {
   noted: "noted",
   harvested: "harvested",
 };
+const CorrectDialog = dynamic(() => import("./CorrectDialog").then((module) => module.CorrectDialog), {
+  ssr: false,
+});
 const PROBLEM_WORDS = {
   "log/harvest-above-contents": "more was harvested than the log put in",
   "log/worms-taken-above-stock": "more worms were taken than ever lived here",
@@ -42,6 +46,7 @@ export function EntryList({
 }) {
   const { today } = useSession();
   const [shown, setShown] = useState(DAYS_AT_ONCE);
+  const [correcting, setCorrecting] = useState<Entry>();
   const days = useMemo(() => {
     const byDay = new Map<Entry["day"], Entry[]>();
     for (const entry of entries) byDay.set(entry.day, [...(byDay.get(entry.day) ?? []), entry]);
@@ -70,7 +75,13 @@ export function EntryList({
             </p>
             <ul className={styles.entries}>
               {ofDay.map((entry) => (
-                <EntryLine key={entry.id} entry={entry} one={one} problem={problems.get(entry.id)} />
+                <EntryLine
+                  key={entry.id}
+                  entry={entry}
+                  one={one}
+                  problem={problems.get(entry.id)}
+                  onCorrect={() => setCorrecting(entry)}
+                />
               ))}
             </ul>
           </li>
@@ -81,6 +92,14 @@ export function EntryList({
           older days ({days.length - shown} more)
         </Button>
       )}
+      {correcting && (
+        <CorrectDialog
+          bin={one.bin}
+          entry={correcting}
+          ofVisit={entries.filter((entry) => correcting.visitId && entry.visitId === correcting.visitId)}
+          onClose={() => setCorrecting(undefined)}
+        />
+      )}
     </section>
   );
 }
@@ -89,10 +108,13 @@ function EntryLine({
   entry,
   one,
   problem,
+  onCorrect,
 }: {
   readonly entry: Entry;
   readonly one: BinToday;
   readonly problem: string | undefined;
+  /** For all that no slip can state. */
+  readonly onCorrect: () => void;
 }) {
   const { units, author, keep } = useSession();
   const { ask } = useErrands();
@@ -131,16 +153,15 @@ function EntryLine({
       </IconButton>
       {anchor && (
         <Menu open anchorEl={anchor} onClose={close} onKeyDown={(event) => event.stopPropagation()}>
-          {slip && (
-            <MenuItem
-              onClick={() => {
-                close();
-                ask({ of: "slip", slip, binId: one.bin.id, correct: entry });
-              }}
-            >
-              Correct it
-            </MenuItem>
-          )}
+          <MenuItem
+            onClick={() => {
+              close();
+              if (slip) ask({ of: "slip", slip, binId: one.bin.id, correct: entry });
+              else onCorrect();
+            }}
+          >
+            Correct it
+          </MenuItem>
           <MenuItem onClick={strike}>Strike it out</MenuItem>
         </Menu>
       )}
