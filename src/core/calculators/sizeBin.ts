@@ -1,0 +1,40 @@
+import { depthM, massKg, volumeL } from "@/vocabulary/fields";
+import { done } from "@/vocabulary/outcome";
+import { z } from "@/vocabulary/z";
+import { speciesOf } from "../catalogue/species";
+import { calculator } from "./calculator";
+import { atLeastNought, positive, positiveMassKg, shortSpecies, speciesId } from "./fields";
+
+/** Live worms on a square metre of surface, kg. Source: process model 12.2. */
+export const STOCKING_KG_PER_M2 = { starter: 2.5, production: 5 } as const;
+/** Deep enough for a year, shallow enough to breathe. */
+export const BED_DEPTH_M = 0.25;
+
+/** Worms that eat the scraps, and the bin that carries the worms. Depth 0.25 m; surface = worms ÷ stocking density. */
+export const sizeBin = calculator({
+  name: "size-bin",
+  purpose: "How many worms for the scraps of a day, and how large a bin for them.",
+  source: "Process model 12.1 and 12.2; intake half the worms’ weight a day (between a quarter and all of it).",
+  input: z.strictObject({
+    scrapsKgPerDay: positiveMassKg,
+    intakeKgPerKgDay: positive.max(2).optional(),
+    speciesId: speciesId.optional(),
+    density: z.enum(["starter", "production"]).optional(),
+  }),
+  output: z.strictObject({ wormsKg: massKg, wormsCount: atLeastNought, surfaceM2: atLeastNought, depthM, volumeL }),
+  example: {
+    in: { scrapsKgPerDay: 0.25, density: "production" },
+    out: { wormsKg: 0.5, wormsCount: 0.5 / 0.00045, surfaceM2: 0.1, depthM: 0.25, volumeL: 25 },
+  },
+  sum: ({ scrapsKgPerDay, intakeKgPerKgDay = 0.5, speciesId: id = "fetida", density = "starter" }) => {
+    const wormsKg = scrapsKgPerDay / intakeKgPerKgDay;
+    const surfaceM2 = wormsKg / STOCKING_KG_PER_M2[density];
+    return done({
+      wormsKg,
+      wormsCount: (wormsKg * 1000) / speciesOf(shortSpecies(id)).adultG,
+      surfaceM2,
+      depthM: BED_DEPTH_M,
+      volumeL: surfaceM2 * BED_DEPTH_M * 1000,
+    });
+  },
+});
