@@ -26,8 +26,8 @@ const LAYERS = [
     ["vocabulary", "records", "core", "archive", "persistence", "workers", "session", "ui"],
     ["react", "next", "@mui", "dexie-react-hooks", "tinykeys"],
   ],
-  ["app", ["features", "ui", "offline"], ["next", "react", "@mui", "@fontsource-variable"]],
-  ["server", ["vocabulary"], ["next", "node"]],
+  ["app", ["features", "ui", "offline", "server"], ["next", "react", "@mui", "@fontsource-variable"]],
+  ["server", ["vocabulary", "core"], ["next", "node"]],
   ["offline", ["vocabulary"], ["react", "serwist"]],
   ["cli", ["vocabulary", "records", "core", "archive", "demo"], ["node"]],
 ];

@@ -1,5 +1,6 @@
 // Makes src/core/catalogue/*.json from the tables in src/core/catalogue/source: `node scripts/catalogue.mjs`.
-// The tables stay the truth, with their sources and confidence; the app loads only what its first screens need.
+// The tables stay the truth, with their sources and confidence. materials.json and schools.json are what every screen
+// needs and stay small; composition.json and the rest are loaded with the rooms that read them (Mix, Plan, Guide).
 import { readFileSync, writeFileSync } from "node:fs";
 import Papa from "papaparse";
 
@@ -54,7 +55,153 @@ const schools = table("schools").map((row) => ({
   harvestIntervalDays: number(row.harvest_interval_days),
 }));
 
+const list = (text) => text.split(/[|;]/).map((one) => one.trim()).filter(Boolean);
+/** Drops what the table leaves blank: not known, or does not apply. */
+const known = (row) =>
+  Object.fromEntries(Object.entries(row).filter(([, value]) => value !== undefined && value !== ""));
+const cited = (row) => ({ confidence: row.confidence, sources: list(row.source) });
+
+const composition = [
+  ...table("foods").map((row) =>
+    known({
+      id: row.id,
+      use: "food",
+      group: row.group,
+      carbonPctDm: number(row.carbon_pct_dm),
+      nitrogenPctDm: number(row.nitrogen_pct_dm),
+      pace: row.pace,
+      halfLifeDays: number(row.half_life_days_whole_20c),
+      acidity: row.acidity,
+      saltRisk: number(row.salt_risk),
+      heatRisk: number(row.heat_risk),
+      pestRisk: number(row.pest_risk),
+      reason: row.stance_reason,
+      bothSides: row.schools_note,
+      preparation: row.prep_tips,
+      ...cited(row),
+    }),
+  ),
+  ...table("beddings").map((row) =>
+    known({
+      id: row.id,
+      use: "bedding",
+      group: "bedding",
+      carbonPctDm: number(row.carbon_pct_dm),
+      nitrogenPctDm: number(row.nitrogen_pct_dm),
+      dryDensityKgPerL: number(row.bulk_density_dry_kg_per_l),
+      waterHoldingKgPerKg: number(row.water_holding_g_per_g_dm),
+      fieldCapacityKgPerKg: number(row.field_capacity_g_per_g_dm),
+      resistantFraction: number(row.resistant_fraction),
+      halfLifeDays: number(row.half_life_days_20c),
+      ph: number(row.ph),
+      structure: row.structure,
+      saltRisk: number(row.salt_risk),
+      reason: row.stance_reason,
+      sustainability: row.sustainability_note,
+      preparation: row.prep,
+      ...cited(row),
+    }),
+  ),
+  ...table("amendments").map((row) =>
+    known({
+      id: row.id,
+      use: "amendment",
+      group: "amendment",
+      carbonPctDm: 0,
+      nitrogenPctDm: 0,
+      purpose: row.purpose,
+      dose: row.dose_text,
+      dosePerBeddingGPerL: number(row.dose_g_per_l_bedding),
+      dosePctVol: number(row.dose_pct_vol),
+      most: number(row.max),
+      mostUnit: row.max_unit,
+      effectOnPh: row.effect_on_ph,
+      saltRisk: number(row.salt_risk),
+      hazard: row.human_hazard,
+      reason: row.reason,
+      ...cited(row),
+    }),
+  ),
+];
+const worms = table("worms").map((row) =>
+  known({
+    id: row.id,
+    name: row.name,
+    latinName: row.latin_name,
+    suitability: row.bin_suitability,
+    surviveC: number(row.min_survive_c),
+    workFromC: number(row.working_min_c),
+    bestFromC: number(row.optimum_low_c),
+    bestToC: number(row.optimum_high_c),
+    workToC: number(row.working_max_c),
+    lethalC: number(row.lethal_c),
+    moistureLow: share(row.moisture_low_pct),
+    moistureBest: share(row.moisture_opt_pct),
+    moistureHigh: share(row.moisture_high_pct),
+    cocoonsPerAdultWeek: number(row.cocoons_per_adult_week),
+    hatchShare: share(row.hatch_success_pct),
+    hatchlingsPerCocoon: number(row.hatchlings_per_cocoon),
+    incubationDays: number(row.incubation_days_25c),
+    maturityDays: number(row.days_to_maturity),
+    adultG: number(row.adult_mass_g),
+    wormsPerKg: number(row.worms_per_kg),
+    intakePerDay: number(row.daily_intake_g_per_g),
+    depthLowM: row.depth_low_cm === "" ? undefined : Number(row.depth_low_cm) / 100,
+    depthHighM: row.depth_high_cm === "" ? undefined : Number(row.depth_high_cm) / 100,
+    escape: row.escape_tendency,
+    temperament: row.temperament,
+    tellApart: row.how_to_tell_apart,
+    handling: row.handling_note,
+    ...cited(row),
+  }),
+);
+const signs = table("signs").map((row) => ({
+  id: row.id,
+  sense: row.sense,
+  name: row.name,
+  description: row.plain_description,
+  severity: number(row.severity),
+  likelyHarmless: row.likely_harmless === "true",
+}));
+const steps = (text) => text.split("|").map((one) => one.trim()).filter(Boolean);
+const causes = table("causes").map((row) => ({
+  id: row.id,
+  name: row.name,
+  mechanism: row.mechanism,
+  firstAid: steps(row.first_aid),
+  cure: steps(row.cure),
+  followUpDays: number(row.follow_up_days),
+  doNot: steps(row.do_not),
+  prevents: row.prevents,
+  safety: row.safety_note,
+}));
+const links = table("sign_cause").map((row) => ({
+  sign: row.sign_id,
+  cause: row.cause_id,
+  weight: number(row.weight),
+  note: row.note,
+}));
+const hazards = table("safety").map((row) => ({
+  id: row.id,
+  name: row.hazard,
+  who: row.who,
+  tasks: list(row.when_shown),
+  caution: row.caution_text,
+  deferTo: row.defer_to,
+  severity: number(row.severity),
+}));
+const schoolPages = table("schools").map((row) => ({
+  id: row.id,
+  binTypes: row.bin_types,
+  watering: row.watering_habit,
+  harvestMethod: row.harvest_method,
+  strengths: row.strengths,
+  weaknesses: row.weaknesses,
+}));
+
 const lines = (rows) => `[\n${rows.map((row) => JSON.stringify(row)).join(",\n")}\n]\n`;
 writeFileSync(new URL("materials.json", folder), lines(materials));
 writeFileSync(new URL("schools.json", folder), lines(schools));
+for (const [name, rows] of Object.entries({ composition, worms, signs, causes, links, hazards, schoolPages }))
+  writeFileSync(new URL(`${name}.json`, folder), lines(rows));
 console.log(`${materials.length} materials, ${schools.length} schools`);

@@ -18,9 +18,7 @@ export const balance = calculator({
   source: "Mass balance on a dry basis; process model 12.14.",
   input: z.strictObject({
     inputs: z.array(lot).min(1).max(10_000),
-    outputs: z
-      .array(lot.extend({ kind: z.enum(["castings", "worms", "overs", "liquid"]) }))
-      .max(10_000),
+    outputs: z.array(lot.extend({ kind: z.enum(["castings", "worms", "overs", "liquid"]) })).max(10_000),
     standing: lot.optional(),
   }),
   output: z.strictObject({

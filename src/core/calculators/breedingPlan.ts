@@ -27,7 +27,8 @@ const day = (text: string): LocalDate => localDate.parse(text);
  */
 export const breedingPlan = calculator({
   name: "breeding-plan",
-  purpose: "When each group of breeding tubs is set, sieved, hatches and is split, and how many cocoons to expect.",
+  purpose:
+    "When each group of breeding tubs is set, sieved, hatches and is split, and how many cocoons to expect.",
   source: "Calendar sums; process model 12.11 for the rates one may put in.",
   input: z.strictObject({
     tubs: z.number().int().min(1).max(10_000),
@@ -70,7 +71,8 @@ export const breedingPlan = calculator({
     },
   },
   sum: (plan) => {
-    const { tubs, perGroup, startDate, staggerDays, cycleDays, cycles, wormsPerTub, cocoonsPerWormCycle } = plan;
+    const { tubs, perGroup, startDate, staggerDays, cycleDays, cycles, wormsPerTub, cocoonsPerWormCycle } =
+      plan;
     const groups = Math.ceil(tubs / perGroup);
     if (groups * cycles * 4 > MOST_EVENTS)
       return refused({ code: "calc/too-many", field: "cycles", most: Math.floor(MOST_EVENTS / 4 / groups) });

@@ -32,7 +32,7 @@ interface Definition<I, O> {
   readonly source: string;
   readonly input: z.ZodType<I>;
   readonly output: z.ZodType<O>;
-  readonly example: { readonly in: I; readonly out: O };
+  readonly example: { readonly in: NoInfer<I>; readonly out: NoInfer<O> };
   readonly sum: (input: I) => Outcome<O, CalculatorProblem>;
 }
 

@@ -19,7 +19,12 @@ export const dilute = calculator({
   sum: ({ liquidL, ratio, factor }) => {
     const given = [ratio, factor].filter((one) => one !== undefined).length;
     if (given !== 1)
-      return refused({ code: "calc/one-of", field: ratio ? "factor" : "ratio", names: ["ratio", "factor"], given });
+      return refused({
+        code: "calc/one-of",
+        field: ratio ? "factor" : "ratio",
+        names: ["ratio", "factor"],
+        given,
+      });
     const waterL = ratio ? (liquidL * ratio.water) / ratio.parts : liquidL * ((factor ?? 1) - 1);
     return done({ waterL, totalL: liquidL + waterL });
   },

@@ -9,7 +9,7 @@ type Issue = z.ZodError["issues"][number];
 
 /** One clear sentence per fault of an input, naming its field. */
 export function inputFaults(issues: readonly Issue[]): InputFault[] {
-  return issues.flatMap((issue) =>
+  const faults = issues.flatMap((issue) =>
     issue.code === "unrecognized_keys"
       ? issue.keys.map((key) => ({
           path: written([...issue.path, key]),
@@ -17,6 +17,8 @@ export function inputFaults(issues: readonly Issue[]): InputFault[] {
         }))
       : [{ path: written(issue.path), message: sentence(issue) }],
   );
+  // One sentence a field: the last, which is the strictest of its bounds.
+  return faults.filter(({ path }, at) => faults.findLastIndex((other) => other.path === path) === at);
 }
 
 const written = (path: readonly PropertyKey[]): string =>
@@ -42,13 +44,23 @@ function sentence(issue: Issue): string {
       return issue.errors.every((errors) => errors.length === 0)
         ? "This fits none of the allowed forms."
         : `This fits none of the allowed forms: ${issue.errors
-            .map((errors) => inputFaults(errors).map(({ path, message }) => (path ? `${path}: ${message}` : message)))
+            .map((errors) =>
+              inputFaults(errors).map(({ path, message }) => (path ? `${path}: ${message}` : message)),
+            )
             .map((options) => options[0] ?? "")
             .join(" Or ")}`;
     default:
-      return /[.!?]$/.test(issue.message) ? issue.message : `${issue.message.replace(/^./, (c) => c.toUpperCase())}.`;
+      return /[.!?]$/.test(issue.message)
+        ? issue.message
+        : `${issue.message.replace(/^./, (c) => c.toUpperCase())}.`;
   }
 }
 
 const article = (type: string): string =>
-  type === "array" ? "a list" : type === "object" ? "an object" : type === "int" ? "a whole number" : `a ${type}`;
+  type === "array"
+    ? "a list"
+    : type === "object"
+      ? "an object"
+      : type === "int"
+        ? "a whole number"
+        : `a ${type}`;

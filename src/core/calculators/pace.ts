@@ -47,7 +47,8 @@ export const pace = calculator({
     if (to < from) return refused({ code: "calc/order-of-days", field: "to", earlier: "from", later: "to" });
     if (asOf < from)
       return refused({ code: "calc/order-of-days", field: "asOf", earlier: "from", later: "asOf" });
-    if (asOf > to) return refused({ code: "calc/order-of-days", field: "asOf", earlier: "asOf", later: "to" });
+    if (asOf > to)
+      return refused({ code: "calc/order-of-days", field: "asOf", earlier: "asOf", later: "to" });
     const expectedKg = (targetKg * (daysBetween(from, asOf) + 1)) / (daysBetween(from, to) + 1);
     const actualKg = harvests.reduce(
       (sum, harvest) => sum + (harvest.date >= from && harvest.date <= asOf ? harvest.kg : 0),

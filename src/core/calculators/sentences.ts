@@ -2,15 +2,39 @@
 export type CalculatorProblem =
   | { readonly code: "calc/target-below-present"; readonly moisture: number; readonly targetMoisture: number }
   | { readonly code: "calc/bedding-needed"; readonly moisture: number; readonly targetMoisture: number }
-  | { readonly code: "calc/bedding-too-wet"; readonly beddingMoisture: number; readonly targetMoisture: number }
+  | {
+      readonly code: "calc/bedding-too-wet";
+      readonly beddingMoisture: number;
+      readonly targetMoisture: number;
+    }
   | { readonly code: "calc/unknown-material"; readonly field: string; readonly materialId: string }
-  | { readonly code: "calc/one-of"; readonly field: string; readonly names: readonly string[]; readonly given: number }
+  | {
+      readonly code: "calc/one-of";
+      readonly field: string;
+      readonly names: readonly string[];
+      readonly given: number;
+    }
   | { readonly code: "calc/nothing-in-it"; readonly field: string }
-  | { readonly code: "calc/place-outside"; readonly field: string; readonly place: number; readonly count: number }
+  | {
+      readonly code: "calc/place-outside";
+      readonly field: string;
+      readonly place: number;
+      readonly count: number;
+    }
   | { readonly code: "calc/all-skipped" }
-  | { readonly code: "calc/order-of-days"; readonly field: string; readonly earlier: string; readonly later: string }
+  | {
+      readonly code: "calc/order-of-days";
+      readonly field: string;
+      readonly earlier: string;
+      readonly later: string;
+    }
   | { readonly code: "calc/beyond-calendar" }
-  | { readonly code: "calc/negative-net"; readonly field: string; readonly gross: number; readonly tare: number }
+  | {
+      readonly code: "calc/negative-net";
+      readonly field: string;
+      readonly gross: number;
+      readonly tare: number;
+    }
   | { readonly code: "calc/needs-both"; readonly field: string; readonly other: string }
   | { readonly code: "calc/too-many"; readonly field: string; readonly most: number }
   | { readonly code: "calc/no-such-parts"; readonly targetCn: number };

@@ -14,14 +14,21 @@ export const BED_DEPTH_M = 0.25;
 export const sizeBin = calculator({
   name: "size-bin",
   purpose: "How many worms for the scraps of a day, and how large a bin for them.",
-  source: "Process model 12.1 and 12.2; intake half the worms’ weight a day (between a quarter and all of it).",
+  source:
+    "Process model 12.1 and 12.2; intake half the worms’ weight a day (between a quarter and all of it).",
   input: z.strictObject({
     scrapsKgPerDay: positiveMassKg,
     intakeKgPerKgDay: positive.max(2).optional(),
     speciesId: speciesId.optional(),
     density: z.enum(["starter", "production"]).optional(),
   }),
-  output: z.strictObject({ wormsKg: massKg, wormsCount: atLeastNought, surfaceM2: atLeastNought, depthM, volumeL }),
+  output: z.strictObject({
+    wormsKg: massKg,
+    wormsCount: atLeastNought,
+    surfaceM2: atLeastNought,
+    depthM,
+    volumeL,
+  }),
   example: {
     in: { scrapsKgPerDay: 0.25, density: "production" },
     out: { wormsKg: 0.5, wormsCount: 0.5 / 0.00045, surfaceM2: 0.1, depthM: 0.25, volumeL: 25 },

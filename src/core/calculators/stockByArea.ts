@@ -23,6 +23,10 @@ export const stockByArea = calculator({
   sum: ({ lengthM: long, widthM, wormsPerM2, meanWormG }) => {
     const areaM2 = long * widthM;
     const count = areaM2 * wormsPerM2;
-    return done({ areaM2, count, ...(meanWormG === undefined ? {} : { massKg: (count * meanWormG) / 1000 }) });
+    return done({
+      areaM2,
+      count,
+      ...(meanWormG === undefined ? {} : { massKg: (count * meanWormG) / 1000 }),
+    });
   },
 });

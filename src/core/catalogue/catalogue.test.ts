@@ -3,6 +3,12 @@ import path from "node:path";
 import Papa from "papaparse";
 import { SCHOOLS } from "@/vocabulary/setup";
 import { materialOf, materialsFor } from "./material";
+import { WHOLE_MATERIALS, wholeMaterial } from "./composition";
+import { CAUSES, HAZARDS, LINKS, SCHOOL_PAGES, SIGNS, WORMS } from "./guideTables";
+import { BELIEFS } from "./beliefs";
+import composition from "./composition.json";
+import type { z } from "@/vocabulary/z";
+import { causeRow, compositionRow, hazardRow, linkRow, schoolPageRow, signRow, wormRow } from "./rows";
 import { SCHOOL_TABLE, schoolOf } from "./school";
 
 const table = (name: string) =>
@@ -61,4 +67,62 @@ test("a school asks for a possible thing", () => {
 
 test("a material from a newer archive is shown under its own name and counted as mixed scraps", () => {
   expect(materialOf("food", "moon-cheese")).toMatchObject({ name: "moon cheese", moisture: 0.85 });
+});
+
+test("every row of every table passes its schema, and none is lost on the way", () => {
+  const tables: [string, readonly unknown[], z.ZodType][] = [
+    ["worms", WORMS, wormRow],
+    ["signs", SIGNS, signRow],
+    ["causes", CAUSES, causeRow],
+    ["sign_cause", LINKS, linkRow],
+    ["safety", HAZARDS, hazardRow],
+    ["schools", SCHOOL_PAGES, schoolPageRow],
+  ];
+  for (const [name, rows, schema] of tables) {
+    expect([name, rows.length]).toEqual([name, table(name).length]);
+    for (const row of rows) expect([row, schema.safeParse(row).error?.issues]).toEqual([row, undefined]);
+  }
+  expect(composition).toHaveLength(
+    ["foods", "beddings", "amendments"].reduce((sum, name) => sum + table(name).length, 0),
+  );
+  for (const row of composition)
+    expect([row.id, compositionRow.safeParse(row).error?.issues]).toEqual([row.id, undefined]);
+  for (const material of WHOLE_MATERIALS) expect(material.reason).toBeTruthy();
+});
+
+test("the tables agree with nature and with each other", () => {
+  for (const worm of WORMS) {
+    const heat = [worm.surviveC, worm.workFromC, worm.bestFromC, worm.bestToC, worm.workToC, worm.lethalC];
+    expect([worm.id, heat]).toEqual([worm.id, heat.toSorted((a, b) => a - b)]);
+    expect(worm.moistureLow).toBeLessThan(worm.moistureBest);
+    expect(worm.moistureBest).toBeLessThan(worm.moistureHigh);
+  }
+  for (const material of WHOLE_MATERIALS) {
+    if (material.use === "bedding") {
+      // Nothing is stored wetter than it drains, and nothing drains to more than it holds.
+      expect([
+        material.id,
+        material.moisture / (1 - material.moisture) <= material.fieldCapacityKgPerKg,
+      ]).toEqual([material.id, true]);
+      expect(material.fieldCapacityKgPerKg).toBeLessThanOrEqual(material.waterHoldingKgPerKg);
+    }
+    if (material.use === "amendment" && material.stance === "avoid")
+      expect([material.id, material.dosePerBeddingGPerL ?? material.dosePctVol]).toEqual([
+        material.id,
+        undefined,
+      ]);
+  }
+  const signs = new Set(SIGNS.map(({ id }) => id));
+  const causes = new Set(CAUSES.map(({ id }) => id));
+  for (const link of LINKS)
+    expect([link, signs.has(link.sign) && causes.has(link.cause)]).toEqual([link, true]);
+  expect(SCHOOL_PAGES.map(({ id }) => id)).toEqual(SCHOOL_TABLE.map(({ id }) => id));
+  expect(wholeMaterial("biochar")).toMatchObject({ use: "bedding" });
+  for (const belief of BELIEFS)
+    for (const id of belief.see)
+      expect(
+        wholeMaterial(id) ??
+          CAUSES.find((cause) => cause.id === id) ??
+          HAZARDS.find((hazard) => hazard.id === id),
+      ).toBeDefined();
 });

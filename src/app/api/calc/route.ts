@@ -1,0 +1,4 @@
+import { listCalculators } from "@/server/calcDoor";
+
+export const dynamic = "force-static";
+export const GET = listCalculators;

@@ -1,0 +1,17 @@
+import { toJSONSchema } from "@/vocabulary/jsonSchema";
+import type { Calculator } from "./calculator";
+import { CALCULATORS } from "./registry";
+
+/** The list as every door shows it. */
+export const calculatorList = (): { readonly name: string; readonly purpose: string }[] =>
+  CALCULATORS.map(({ name, purpose }) => ({ name, purpose }));
+
+/** What goes in and comes out, as JSON Schema. */
+export const publishedSchema = ({ name, input, output }: Calculator) => ({
+  name,
+  in: toJSONSchema(input, { io: "input" }),
+  out: toJSONSchema(output),
+});
+
+/** Bytes of JSON a door takes. */
+export const MOST_INPUT_BYTES = 1_048_576;
