@@ -19,6 +19,13 @@ const WITHOUT_UNIT = new Set([
   "revision",
   "schemaVersion",
   "hottestDay",
+  "cn",
+  "hoursPerWeek",
+  "binCount",
+  "container",
+  "wormsPerKg",
+  "beddingPer100L",
+  "compartments",
 ]);
 
 /** Numeric fields of a schema whose name neither ends in a unit nor stands in the list of those that have none. */

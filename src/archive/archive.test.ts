@@ -42,6 +42,10 @@ const withEntries = (entries: readonly Entry[]): ArchiveRecords => ({
   rooms: [],
   bins: [bin],
   settings: [],
+  materials: [],
+  batches: [],
+  plans: [],
+  timetables: [],
   entries,
 });
 const whole = (): string =>

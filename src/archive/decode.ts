@@ -3,7 +3,7 @@ import type { Outcome } from "@/vocabulary/outcome";
 import { done, refused } from "@/vocabulary/outcome";
 import { z } from "@/vocabulary/z";
 import type { RecordKind } from "@/records/kinds";
-import { RECORD_FORMATS, RECORD_KINDS } from "@/records/kinds";
+import { LATER_KINDS, RECORD_FORMATS, RECORD_KINDS } from "@/records/kinds";
 import { readRow } from "@/records/row/migrate";
 import type { ArchiveRecords, SetAside } from "./document";
 import { checksumOf, FORMAT, FORMAT_VERSION, MOST_CHARACTERS } from "./document";
@@ -41,10 +41,12 @@ const frame = z.strictObject({
   checksum: z.string().max(100),
   content: z.strictObject({
     records: z.strictObject(
-      Object.fromEntries(RECORD_KINDS.map((kind) => [kind, z.array(z.unknown())])) as Record<
-        RecordKind,
-        z.ZodArray<z.ZodUnknown>
-      >,
+      Object.fromEntries(
+        RECORD_KINDS.map((kind) => [
+          kind,
+          LATER_KINDS.has(kind) ? z.array(z.unknown()).optional() : z.array(z.unknown()),
+        ]),
+      ) as unknown as Record<RecordKind, z.ZodOptional<z.ZodArray<z.ZodUnknown>>>,
     ),
     setAside: z.array(
       z.strictObject({ kind: z.string().max(40), reason: z.string().max(2_000), raw: z.unknown() }),
@@ -75,7 +77,7 @@ export function decodeArchive(text: string): Outcome<DecodedArchive, BadArchive>
     return refused({ code: "archive/damaged" });
   const records: Record<string, unknown[]> = {};
   for (const kind of RECORD_KINDS) {
-    const rows = readRows(kind, content.records[kind]);
+    const rows = readRows(kind, content.records[kind] ?? []);
     if (!rows.ok) return rows;
     records[kind] = rows.value;
   }

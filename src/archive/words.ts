@@ -6,6 +6,10 @@ const KIND_WORDS = {
   bins: "bin",
   entries: "log entry",
   settings: "setting",
+  materials: "own material",
+  batches: "batch",
+  plans: "plan",
+  timetables: "timetable",
 } as const;
 
 /** What is wrong with a file, in one sentence, and that nothing was changed. */

@@ -25,6 +25,10 @@ const crowd: { -readonly [K in keyof ArchiveRecords]: ArchiveRecords[K][number][
   bins: [],
   entries: [],
   settings: [...demo.settings],
+  materials: [],
+  batches: [],
+  plans: [],
+  timetables: [],
 };
 const perBin = Math.ceil(entries / bins);
 const logOf = (id: string) => demo.entries.filter((entry) => entry.subject.id === id);

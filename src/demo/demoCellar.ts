@@ -63,6 +63,10 @@ export function demoRecords(lastDay: LocalDate, seed = "cellar"): ArchiveRecords
     bins: BINS.map((bin) =>
       binSchema.parse({ ...row(bin.id), name: bin.name, firstDay: addDays(lastDay, -bin.beganAgo) }),
     ),
+    materials: [],
+    batches: [],
+    plans: [],
+    timetables: [],
     settings: [settingsSchema.parse({ ...row("demo-settings"), units: "metric", remindAfterDays: 14 })],
     entries: BINS.flatMap((bin) => yearOf(bin, lastDay, seed)),
   };

@@ -63,6 +63,7 @@ const STORES: readonly Record<string, string>[] = [
     setAside: "++no, kind",
     device: "key",
   },
+  { materials: "rowId, id", batches: "rowId, id", plans: "rowId, id", timetables: "rowId, id" },
 ];
 
 export interface Formats {
@@ -81,6 +82,10 @@ export class CellarDatabase extends Dexie {
   declare readonly bins: Table<Records["bins"], string>;
   declare readonly entries: Table<Records["entries"], string>;
   declare readonly settings: Table<Records["settings"], string>;
+  declare readonly materials: Table<Records["materials"], string>;
+  declare readonly batches: Table<Records["batches"], string>;
+  declare readonly plans: Table<Records["plans"], string>;
+  declare readonly timetables: Table<Records["timetables"], string>;
   declare readonly tallies: Table<Tally, string>;
   declare readonly digests: Table<Digest, string>;
   declare readonly changes: EntityTable<Change, "no">;

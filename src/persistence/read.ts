@@ -62,16 +62,26 @@ export interface Frame {
   readonly rooms: readonly Records["rooms"][];
   readonly bins: readonly Records["bins"][];
   readonly settings?: Records["settings"];
+  readonly materials: readonly Records["materials"][];
+  readonly batches: readonly Records["batches"][];
+  readonly plans: readonly Records["plans"][];
+  readonly timetables: readonly Records["timetables"][];
   readonly broken: readonly BrokenRow[];
 }
 
-/** Everything but the logs: what counts of cellar, rooms, bins and settings. */
+/** Everything but the logs: what counts of every other kind. */
 export async function readFrame(db: CellarDatabase): Promise<Frame> {
-  const [cellars, rooms, bins, settings] = await Promise.all([
-    db.cellars.toArray().then((raws) => readAll(db, "cellars", raws)),
-    db.rooms.toArray().then((raws) => readAll(db, "rooms", raws)),
-    db.bins.toArray().then((raws) => readAll(db, "bins", raws)),
-    db.settings.toArray().then((raws) => readAll(db, "settings", raws)),
+  const of = async <K extends Exclude<RecordKind, "entries">>(kind: K): Promise<ReadRows<Records[K]>> =>
+    readAll(db, kind, await db.table<unknown, string>(kind).toArray());
+  const [cellars, rooms, bins, settings, materials, batches, plans, timetables] = await Promise.all([
+    of("cellars"),
+    of("rooms"),
+    of("bins"),
+    of("settings"),
+    of("materials"),
+    of("batches"),
+    of("plans"),
+    of("timetables"),
   ]);
   const cellar = present(cellars.rows)[0];
   const kept = present(settings.rows)[0];
@@ -80,7 +90,13 @@ export async function readFrame(db: CellarDatabase): Promise<Frame> {
     ...(kept ? { settings: kept } : {}),
     rooms: present(rooms.rows),
     bins: present(bins.rows),
-    broken: [...cellars.broken, ...rooms.broken, ...bins.broken, ...settings.broken],
+    materials: present(materials.rows),
+    batches: present(batches.rows),
+    plans: present(plans.rows),
+    timetables: present(timetables.rows),
+    broken: [cellars, rooms, bins, settings, materials, batches, plans, timetables].flatMap(
+      (read) => read.broken as BrokenRow[],
+    ),
   };
 }
 

@@ -38,6 +38,10 @@ export interface Session {
   readonly cellar: Cellar | undefined;
   readonly rooms: readonly Room[];
   readonly settings: Frame["settings"];
+  readonly materials: Frame["materials"];
+  readonly batches: Frame["batches"];
+  readonly plans: Frame["plans"];
+  readonly timetables: Frame["timetables"];
   /** In walking order; undefined while they are being read. */
   readonly bins: readonly BinToday[] | undefined;
   /** How many logs are read so far, while many must be read anew. */
@@ -224,6 +228,10 @@ function OpenSession({
         cellar: frame.cellar,
         rooms: frame.rooms,
         settings: frame.settings,
+        materials: frame.materials,
+        batches: frame.batches,
+        plans: frame.plans,
+        timetables: frame.timetables,
         bins,
         reading,
         broken: frame.broken,

@@ -21,6 +21,8 @@ export const visitId = brandedId("VisitId");
 export const actId = brandedId("ActId");
 export const deviceId = brandedId("DeviceId");
 export const compartmentId = brandedId("CompartmentId");
+/** Of records that nothing else branches on: materials, batches, plans, timetables. */
+export const recordId = brandedId("RecordId");
 export const subjectId = brandedId("SubjectId");
 
 export type BinId = z.infer<typeof binId>;

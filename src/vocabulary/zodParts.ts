@@ -14,4 +14,4 @@ export {
   union,
   unknown,
 } from "zod";
-export type { infer, ZodArray, ZodError, ZodType, ZodUnknown } from "zod";
+export type { infer, ZodArray, ZodError, ZodOptional, ZodType, ZodUnknown } from "zod";

@@ -63,6 +63,12 @@ function formatUsVolume(volumeL: number): string {
   return gallons < 10 ? `${quarters(gallons)} gal` : `${grouped(Math.round(gallons))} gal`;
 }
 
+/** What a loose litre (or quart) of something weighs. */
+export const formatLoad = (densityKgPerL: number, units: UnitSystem): string =>
+  units === "us"
+    ? `${formatPounds(densityKgPerL * convert(1, "qt").to("L"))} a quart`
+    : `${formatMass(densityKgPerL, units)} a litre`;
+
 /** As a probe shows it. */
 export const formatTemperature = (temperatureC: number, units: UnitSystem): string =>
   units === "us"

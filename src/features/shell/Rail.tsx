@@ -6,6 +6,7 @@ import styles from "./Shell.module.css";
 const ROOMS = [
   { href: "/", word: "Round", also: ["/visit"] },
   { href: "/bins", word: "Bins", also: ["/bin", "/setup"] },
+  { href: "/guide", word: "Guide", also: [] },
   { href: "/records", word: "Records", also: [] },
   { href: "/settings", word: "Settings", also: [] },
 ] as const;

@@ -1,0 +1,125 @@
+"use client";
+import type { PantryMaterial } from "@/core/catalogue/pantry";
+import type { MaterialUse } from "@/core/catalogue/material";
+import { formatToEdit } from "@/core/quantity/format";
+import { newId } from "@/session/author";
+import { useDraft } from "@/session/draft";
+import { useSession } from "@/session/session";
+import Button from "@mui/material/Button";
+import Dialog from "@mui/material/Dialog";
+import DialogActions from "@mui/material/DialogActions";
+import DialogContent from "@mui/material/DialogContent";
+import DialogTitle from "@mui/material/DialogTitle";
+import MenuItem from "@mui/material/MenuItem";
+import TextField from "@mui/material/TextField";
+import type { FormEvent } from "react";
+import { useState } from "react";
+import styles from "./Guide.module.css";
+import type { OwnTyped } from "./ownTyped";
+import { ownFacts } from "./ownTyped";
+
+const USES: readonly (readonly [MaterialUse, string])[] = [
+  ["food", "food"],
+  ["bedding", "bedding"],
+  ["amendment", "grit or lime"],
+];
+
+/** A material of the keeper's own, or own values for one of the guide. */
+export function OwnMaterialDialog({
+  base,
+  onClose,
+}: {
+  readonly base?: PantryMaterial;
+  readonly onClose: () => void;
+}) {
+  const { db, units, author, keep } = useSession();
+  const number = (value: number) => String(Number(value.toPrecision(4)));
+  const opened: OwnTyped = {
+    use: base?.use ?? "food",
+    name: base?.name ?? "",
+    water: base ? number(base.moisture * 100) : "",
+    carbon: base ? number(base.carbonPctDm) : "43",
+    nitrogen: base ? number(base.nitrogenPctDm) : "",
+    litreWeight: base ? formatToEdit(base.densityKgPerL, "mass", units === "us" ? "oz" : "g") : "",
+    note: base?.own?.note ?? "",
+  };
+  const draft = useDraft(db, `material/${base ? `${base.use}/${base.id}` : "new"}`, opened);
+  const [faults, setFaults] = useState<Readonly<Record<string, string>>>({});
+  const { typed } = draft;
+  const field = (name: keyof OwnTyped, label: string, helper = " ") => (
+    <TextField
+      label={label}
+      value={typed[name]}
+      error={faults[name] !== undefined}
+      helperText={faults[name] ?? helper}
+      onChange={({ target }) => draft.set((before) => ({ ...before, [name]: target.value }))}
+      slotProps={{ htmlInput: { maxLength: 200, autoComplete: "off" } }}
+    />
+  );
+  const save = async (event: FormEvent) => {
+    event.preventDefault();
+    const outcome = ownFacts(typed, units);
+    if (!outcome.ok) return setFaults(outcome.problem.fields);
+    const facts = {
+      ...outcome.value,
+      materialId: base?.id ?? `own-${newId().toLowerCase().replace(/_/g, "-")}`,
+    };
+    const kept = await keep(`${facts.name}: own values kept`, [
+      base?.own ? author.revised("materials", base.own, facts) : author.first("materials", facts),
+    ]);
+    if (!kept.ok) return;
+    await draft.clear();
+    onClose();
+  };
+  return (
+    <Dialog
+      open
+      onClose={onClose}
+      onKeyDown={(event) => event.stopPropagation()}
+      fullWidth
+      maxWidth="sm"
+      aria-labelledby="own-title"
+    >
+      <form onSubmit={(event) => void save(event)} noValidate>
+        <DialogTitle id="own-title">
+          {base ? `${base.name}, in your cellar` : "A material of your own"}
+        </DialogTitle>
+        <DialogContent className={styles.ownForm}>
+          {!base && (
+            <TextField
+              select
+              label="Used as"
+              value={typed.use}
+              helperText=" "
+              onChange={({ target }) =>
+                draft.set((before) => ({ ...before, use: target.value as MaterialUse }))
+              }
+            >
+              {USES.map(([value, label]) => (
+                <MenuItem key={value} value={value}>
+                  {label}
+                </MenuItem>
+              ))}
+            </TextField>
+          )}
+          {field("name", "Name")}
+          {field("water", "Water (% of wet weight)", "weigh, dry in a warm oven, weigh again")}
+          {field(
+            "litreWeight",
+            `Weight of a loose litre (${units === "us" ? "oz" : "g"})`,
+            "fill a litre jug, do not press",
+          )}
+          {field("carbon", "Carbon (% of dry weight)", "most plants: 40 to 48")}
+          {field("nitrogen", "Nitrogen (% of dry weight)", "card 0.1, leaves 1, scraps 2, grass 3")}
+          {field("note", "A note, if you like")}
+        </DialogContent>
+        <DialogActions>
+          <Button onClick={onClose}>leave it</Button>
+          <Button type="submit" variant="contained">
+            Keep for my cellar
+          </Button>
+        </DialogActions>
+      </form>
+    </Dialog>
+  );
+}
