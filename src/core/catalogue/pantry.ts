@@ -44,5 +44,5 @@ function overlaid(own: OwnMaterial, known: PantryMaterial | undefined): PantryMa
     ...(like.use === "bedding" ? { dryDensityKgPerL: densityKgPerL * (1 - moisture) } : {}),
     ...(known ? {} : { stance: "fine", reason: own.note ?? "Your own material.", confidence: "low" }),
     own,
-  } as PantryMaterial;
+  };
 }
