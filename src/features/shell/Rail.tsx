@@ -6,6 +6,8 @@ import styles from "./Shell.module.css";
 const ROOMS = [
   { href: "/", word: "Round", also: ["/visit"] },
   { href: "/bins", word: "Bins", also: ["/bin", "/setup"] },
+  { href: "/mix", word: "Mix", also: [] },
+  { href: "/store", word: "Store", also: [] },
   { href: "/guide", word: "Guide", also: [] },
   { href: "/records", word: "Records", also: [] },
   { href: "/settings", word: "Settings", also: [] },

@@ -1,0 +1,136 @@
+"use client";
+import { ripening } from "@/core/batch/ripen";
+import { dayAndMonth, span, daysBetween } from "@/core/calendar/day";
+import { DEFAULT_UNIT, formatTemperature, formatToEdit } from "@/core/quantity/format";
+import { parseQuantity } from "@/core/quantity/parse";
+import { useSession } from "@/session/session";
+import { QuantityField } from "@/ui/field/QuantityField";
+import { name as nameField } from "@/vocabulary/fields";
+import Button from "@mui/material/Button";
+import Dialog from "@mui/material/Dialog";
+import DialogActions from "@mui/material/DialogActions";
+import DialogContent from "@mui/material/DialogContent";
+import DialogTitle from "@mui/material/DialogTitle";
+import TextField from "@mui/material/TextField";
+import { useRouter } from "next/navigation";
+import type { FormEvent } from "react";
+import { useState } from "react";
+import styles from "./Mix.module.css";
+import type { Bench } from "./useBench";
+import { nameOfMix } from "./useBench";
+
+/** The mix becomes a batch in the store: named, dated, with the days to turn it and the day it is fit. */
+export function BatchDialog({ bench, onClose }: { readonly bench: Bench; readonly onClose: () => void }) {
+  const { units, today, author, keep } = useSession();
+  const router = useRouter();
+  const unit = DEFAULT_UNIT[units].temperature;
+  const [name, setName] = useState(nameOfMix(bench));
+  const [place, setPlace] = useState(formatToEdit(16, "temperature", unit));
+  const [fault, setFault] = useState<string>();
+  const { report, reading } = bench;
+  const read = parseQuantity(place, "temperature", unit);
+  const placeC = read.ok ? read.value : 16;
+  const plan = ripening({
+    parts: reading.parts,
+    volumeL: report.dry.volumeL,
+    moisture: report.moisture,
+    cn: report.cn,
+    placeC,
+    mixedOn: today,
+  });
+  const save = async (event: FormEvent) => {
+    event.preventDefault();
+    const named = nameField.safeParse(name);
+    if (!named.success) return setFault("A name of 1 to 80 letters.");
+    if (!read.ok || placeC < -20 || placeC > 60) return;
+    const kept = await keep(`${named.data}: put to ripen`, [
+      author.first("batches", {
+        name: named.data,
+        mixedOn: today,
+        parts: reading.parts.flatMap(({ material, massKg }) =>
+          massKg > 0
+            ? [{ use: material.use, materialId: material.id, massKg, moisture: material.moisture }]
+            : [],
+        ),
+        waterL: report.waterL,
+        massKg: report.whole.massKg,
+        moisture: report.moisture,
+        volumeL: report.dry.volumeL,
+        ...(report.cn === undefined ? {} : { cn: Math.min(10_000, report.cn) }),
+        placeC,
+        ...plan,
+      }),
+    ]);
+    if (!kept.ok) return;
+    await bench.clear();
+    router.push("/store");
+  };
+  const days = daysBetween(today, plan.ripeFrom);
+  return (
+    <Dialog
+      open
+      onClose={onClose}
+      onKeyDown={(event) => event.stopPropagation()}
+      fullWidth
+      maxWidth="sm"
+      aria-labelledby="batch-title"
+    >
+      <form onSubmit={(event) => void save(event)} noValidate>
+        <DialogTitle id="batch-title">Put it to ripen</DialogTitle>
+        <DialogContent className={styles.batch}>
+          <TextField
+            label="What the label says"
+            value={name}
+            error={fault !== undefined}
+            helperText={fault ?? " "}
+            onChange={({ target }) => setName(target.value)}
+            slotProps={{ htmlInput: { maxLength: 120, autoComplete: "off" } }}
+          />
+          <QuantityField
+            label="Warmth where it stands"
+            dimension="temperature"
+            unit={unit}
+            typed={place}
+            onTyped={setPlace}
+            echo={(value) => formatTemperature(value, units)}
+            fault={
+              read.ok && (placeC < -20 || placeC > 60)
+                ? "No room is like that: is the unit right?"
+                : undefined
+            }
+          />
+          <p className={styles.plan}>
+            <b>
+              {days <= 0
+                ? "Fit as soon as it is wetted through."
+                : `Not before ${dayAndMonth(plan.ripeFrom, today)}, rather by ${dayAndMonth(plan.ripeBy, today)}.`}
+            </b>{" "}
+            {days > 0 && `That is ${span(days)} at the soonest: a rough rule, a heap tells you better.`}
+          </p>
+          {plan.turnDays.length > 0 && (
+            <p className={styles.plan}>
+              Turn it on{" "}
+              {plan.turnDays
+                .slice(0, 6)
+                .map((day) => dayAndMonth(day, today))
+                .join(", ")}
+              {plan.turnDays.length > 6 && ` and ${plan.turnDays.length - 6} times more`}.
+            </p>
+          )}
+          {plan.heats && (
+            <p className={styles.short}>
+              It will heat. Measure its middle after each turning; worms go in only after two days at or below{" "}
+              {formatTemperature(30, units)}.
+            </p>
+          )}
+        </DialogContent>
+        <DialogActions>
+          <Button onClick={onClose}>leave it on the bench</Button>
+          <Button type="submit" variant="contained">
+            Put it in the store
+          </Button>
+        </DialogActions>
+      </form>
+    </Dialog>
+  );
+}

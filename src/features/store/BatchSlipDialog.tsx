@@ -1,0 +1,134 @@
+"use client";
+import { DEFAULT_UNIT, formatMass, formatTemperature, formatVolume } from "@/core/quantity/format";
+import { parseQuantity } from "@/core/quantity/parse";
+import { sayUnreadable } from "@/core/quantity/words";
+import type { BatchToday } from "@/session/batches";
+import { useDraft } from "@/session/draft";
+import { useSession } from "@/session/session";
+import { QuantityField } from "@/ui/field/QuantityField";
+import { localDate } from "@/vocabulary/fields";
+import Button from "@mui/material/Button";
+import Dialog from "@mui/material/Dialog";
+import DialogActions from "@mui/material/DialogActions";
+import DialogContent from "@mui/material/DialogContent";
+import DialogTitle from "@mui/material/DialogTitle";
+import TextField from "@mui/material/TextField";
+import type { FormEvent } from "react";
+import { useState } from "react";
+import styles from "./Store.module.css";
+
+export type BatchSlip = "measured" | "turned" | "watered" | "removed";
+const WORDS: Record<BatchSlip, { readonly title: string; readonly keep: string; readonly label: string }> = {
+  measured: { title: "Measure its middle", keep: "Keep the reading", label: "Temperature, probe" },
+  turned: { title: "Turned it", keep: "Keep: it was turned", label: "" },
+  watered: { title: "Water", keep: "Keep the water", label: "Water" },
+  removed: { title: "Take some", keep: "Keep what was taken", label: "Taken" },
+};
+
+/** One thing done to a batch, on a day. */
+export function BatchSlipDialog({
+  one,
+  slip,
+  onClose,
+}: {
+  readonly one: BatchToday;
+  readonly slip: BatchSlip;
+  readonly onClose: () => void;
+}) {
+  const { db, units, today, author, keep } = useSession();
+  const { batch, state } = one;
+  const draft = useDraft(db, `batch/${slip}/${batch.id}`, { amount: "", day: String(today) });
+  const [faults, setFaults] = useState<Readonly<Record<string, string>>>({});
+  const dimension = slip === "measured" ? "temperature" : slip === "watered" ? "volume" : "mass";
+  const unit =
+    DEFAULT_UNIT[units][slip === "measured" ? "temperature" : slip === "watered" ? "volume" : "mass"];
+
+  const save = async (event: FormEvent) => {
+    event.preventDefault();
+    const found: Record<string, string> = {};
+    const day = localDate.safeParse(draft.typed.day);
+    if (!day.success) found.day = "This is not a day of the calendar.";
+    else if (day.data > today) found.day = "That day has not come yet.";
+    else if (day.data < batch.mixedOn) found.day = "It was not mixed yet on that day.";
+    const amount = slip === "turned" ? undefined : parseQuantity(draft.typed.amount, dimension, unit);
+    if (amount && !amount.ok) found.amount = sayUnreadable(amount.problem);
+    if (amount?.ok && slip === "removed" && amount.value > state.leftKg * 1.001 + 0.005)
+      found.amount = `Only ${formatMass(state.leftKg, units, "bucket")} are left: take that, or correct the batch.`;
+    if (amount?.ok && slip !== "measured" && amount.value === 0) found.amount = "Nothing is not an amount.";
+    if (amount?.ok && slip === "measured" && (amount.value < -20 || amount.value > 90))
+      found.amount = "No heap is like that: is the unit right?";
+    setFaults(found);
+    if (Object.keys(found).length > 0 || !day.success) return;
+    const value = amount?.ok ? amount.value : 0;
+    const typed = draft.typed.amount.trim();
+    const facts: Record<BatchSlip, Record<string, unknown>> = {
+      measured: {
+        kind: "looked",
+        lid: "closed",
+        readings: [{ of: "temperature", temperatureC: value, instrument: "probe", spot: "middle" }],
+      },
+      turned: { kind: "turned" },
+      watered: { kind: "watered", amount: { volumeL: value, measuredBy: "volume", typed } },
+      removed: { kind: "removed", what: "contents", amount: { massKg: value, measuredBy: "weighed", typed } },
+    };
+    const kept = await keep(
+      `${batch.name}: ${slip}`,
+      await author.entries(batch.id, day.data, [
+        { ...facts[slip], subject: { kind: "batch", id: batch.id } },
+      ]),
+    );
+    if (!kept.ok) return;
+    await draft.clear();
+    onClose();
+  };
+  const echo = (value: number) =>
+    slip === "measured"
+      ? formatTemperature(value, units)
+      : slip === "watered"
+        ? formatVolume(value, units)
+        : formatMass(value, units, "bucket");
+  return (
+    <Dialog
+      open
+      onClose={onClose}
+      onKeyDown={(event) => event.stopPropagation()}
+      fullWidth
+      maxWidth="xs"
+      aria-labelledby="batch-slip"
+    >
+      <form onSubmit={(event) => void save(event)} noValidate>
+        <DialogTitle id="batch-slip">
+          {WORDS[slip].title} <span className={styles.of}>{batch.name}</span>
+        </DialogTitle>
+        <DialogContent className={styles.slip}>
+          {slip !== "turned" && (
+            <QuantityField
+              label={WORDS[slip].label}
+              dimension={dimension}
+              unit={unit}
+              typed={draft.typed.amount}
+              onTyped={(amount) => draft.set((before) => ({ ...before, amount }))}
+              fault={faults.amount}
+              echo={echo}
+            />
+          )}
+          <TextField
+            type="date"
+            label="Day"
+            value={draft.typed.day}
+            error={faults.day !== undefined}
+            helperText={faults.day ?? " "}
+            onChange={({ target }) => draft.set((before) => ({ ...before, day: target.value }))}
+            slotProps={{ htmlInput: { min: batch.mixedOn, max: today }, inputLabel: { shrink: true } }}
+          />
+        </DialogContent>
+        <DialogActions>
+          <Button onClick={onClose}>leave it</Button>
+          <Button type="submit" variant="contained">
+            {WORDS[slip].keep}
+          </Button>
+        </DialogActions>
+      </form>
+    </Dialog>
+  );
+}
