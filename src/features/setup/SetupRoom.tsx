@@ -1,7 +1,7 @@
 "use client";
 import { SCHOOL_TABLE, schoolOf } from "@/core/catalogue/school";
 import { SYSTEM_LIST, systemOf, usualCompartments, volumeOfL } from "@/core/bin/system";
-import type { Profile } from "@/core/bin/profile";
+import { freshProfile } from "@/core/bin/freshProfile";
 import { DEFAULT_UNIT, formatMass, formatVolume } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
 import { newId } from "@/session/author";
@@ -331,32 +331,4 @@ function Drawn({ typed }: { readonly typed: SetupTyped }) {
       </p>
     </div>
   );
-}
-
-function freshProfile(
-  system: System,
-  size: { readonly widthM: number; readonly lengthM: number; readonly heightM: number },
-): Profile {
-  const facts = systemOf(system);
-  return {
-    seed: system,
-    system,
-    arrangement: facts.arrangement,
-    wormsKg: 0.25,
-    hasLid: facts.cover !== "open" && facts.cover !== "wetBlanket",
-    moisture: { low: 0.7, middle: 0.76, high: 0.82 },
-    ...(facts.drainage === "sump" ? { sumpM: 0.01 } : {}),
-    compartments: usualCompartments(system, size).map((one, at) => ({
-      id: one.id,
-      widthM: one.widthM,
-      heightM: one.heightM,
-      beddingM: one.heightM * 0.3,
-      workingM: one.heightM * (at === 0 ? 0.22 : 0.12),
-      castingsM: one.heightM * (facts.arrangement === "line" ? 0.1 * at : 0.08),
-      wetness: "right",
-      ripeness: 0.1,
-      wormShare: 0.5,
-      pockets: [],
-    })),
-  };
 }

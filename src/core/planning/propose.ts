@@ -1,0 +1,237 @@
+import type { Plan } from "@/records/plan";
+import type { SystemFacts } from "../bin/system";
+import { correctMoisture } from "../moisture/correct";
+import type { KindFacts, PlanKind } from "./kinds";
+import { KINDS, PLAN_KINDS } from "./kinds";
+import type { ScrapRate } from "./scraps";
+
+/** Why a kind was put forward, warned about or ruled out; words.ts says it in the keeper's units. */
+export type Remark =
+  | {
+      readonly code:
+        | "plan/fits-wish"
+        | "plan/easy-to-begin"
+        | "plan/little-time"
+        | "plan/no-lifting"
+        | "plan/stands-cold"
+        | "plan/stands-heat";
+    }
+  | { readonly code: "plan/eats-all"; readonly days: number }
+  | { readonly code: "plan/too-heavy"; readonly pieceKg: number; readonly liftKg: number }
+  | { readonly code: "plan/heavy-on-stairs"; readonly wholeKg: number }
+  | { readonly code: "plan/too-much-time" | "plan/takes-time"; readonly hours: number }
+  | { readonly code: "plan/many-needed"; readonly count: number }
+  | { readonly code: "plan/far-too-large"; readonly share: number }
+  | {
+      readonly code:
+        | "plan/needs-ground"
+        | "plan/needs-outdoors"
+        | "plan/drips"
+        | "plan/dries-out"
+        | "plan/damp-room"
+        | "plan/not-the-wish";
+    }
+  | { readonly code: "plan/freezes" | "plan/too-cold"; readonly coldestC: number }
+  | { readonly code: "plan/too-hot"; readonly hottestC: number };
+
+export interface Proposal {
+  readonly kind: PlanKind;
+  readonly facts: KindFacts;
+  readonly size: SystemFacts["usual"];
+  readonly count: number;
+  readonly surfaceM2: number;
+  readonly volumeL: number;
+  /** To buy: they grow into the bin. And what it carries when it runs well. */
+  readonly buyWormsKg: number;
+  readonly fullHerdKg: number;
+  /** Of one of them, full and wet; and of the heaviest piece one lifts in ordinary work. */
+  readonly wholeKg: number;
+  readonly pieceKg: number;
+  readonly hoursPerWeek: number;
+  readonly firstHarvestMonths: readonly [number, number];
+  /** Castings in a year once it runs, kg as harvested. */
+  readonly yieldKg: { readonly low: number; readonly middle: number; readonly high: number };
+  readonly beddingL: number;
+  readonly beddingDryKg: number;
+  readonly waterL: number;
+  /** By the keeper's own prices, where they are given. */
+  readonly cost?: number;
+  readonly score: number;
+  readonly for_: readonly Remark[];
+  readonly care: readonly Remark[];
+}
+export interface RuledOut {
+  readonly kind: PlanKind;
+  readonly why: Remark;
+}
+export interface Proposals {
+  readonly proposals: readonly Proposal[];
+  readonly ruledOut: readonly RuledOut[];
+}
+
+/** Scraps eaten per worm and day in a running bin, kg/kg. Source: process model 5.1. */
+const INTAKE = 0.5;
+/** Live worms a square metre carries when it runs, and is started with. Source: process model 12.2. */
+const RUNNING_KG_PER_M2 = 5;
+const STARTING_KG_PER_M2 = 2.5;
+/** Wet castings and bedding, kg in a litre; a bin is seldom fuller than this. Source: caution on lifting; judgement. */
+const WET_KG_PER_L = 0.75;
+const FILLED = 0.8;
+/** Castings at 75 % from scraps with their bedding: 0.15 / 0.55 × 0.47 / 0.25. Source: process model 12.13. */
+const CASTINGS_PER_SCRAPS = ((0.15 / 0.55) * 0.47) / 0.25;
+const YIELD_SPAN = 0.35;
+const LOOSE_CARD_KG_PER_L = 0.05 / 0.92;
+/** A first bedding a third deep. */
+const FIRST_BEDDING = 1 / 3;
+const HARVESTS_A_YEAR = 3;
+/** A herd spread thinner than this is hard to find and slow to breed. */
+const MOST_SPARE = 5;
+const MOST_SPARE_ON_FLOOR = 2.5;
+/** A keeper’s figure for what can be lifted is not to the kilogram. */
+const LIFT_TOLERANCE = 1.15;
+
+/** Two to four ways to keep worms in this room with this time for this wish, and why the others are not among them. */
+export function propose(plan: Plan, scraps: ScrapRate): Proposals {
+  const all = PLAN_KINDS.map((kind) => weighed(KINDS[kind], plan, scraps));
+  const standing = all.flatMap((one) => ("why" in one ? [] : [one])).toSorted((a, b) => b.score - a.score);
+  const proposals = standing.slice(0, 4).filter(({ score }, at) => at < 2 || score > standing[0]!.score - 5);
+  const chosen = new Set(proposals.map(({ kind }) => kind));
+  const least = standing
+    .filter(({ kind }) => !chosen.has(kind))
+    .map(({ kind, care }) => ({
+      kind,
+      why: care[0] ?? ({ code: "plan/not-the-wish" } as const),
+    }));
+  return { proposals, ruledOut: [...all.flatMap((one) => ("why" in one ? [one] : [])), ...least] };
+}
+
+function weighed(facts: KindFacts, plan: Plan, scraps: ScrapRate): Proposal | RuledOut {
+  const herdKg = scraps.kgPerDay / INTAKE;
+  const wantedM2 = herdKg / RUNNING_KG_PER_M2;
+  const { size, count, pieceM2 } = sized(facts, wantedM2, plan.liftKg);
+  const volumeL = volumeOf(facts, size) * count;
+  const wholeKg = volumeOf(facts, size) * FILLED * WET_KG_PER_L;
+  const pieceKg = pieceOf(facts, size);
+  const surfaceM2 = pieceM2 * count;
+  const hoursPerWeek = (count * (facts.weeklyMinutes + (facts.harvestMinutes * HARVESTS_A_YEAR) / 52)) / 60;
+  const beddingL = surfaceM2 * size.heightM * 1000 * FIRST_BEDDING;
+  const beddingDryKg = beddingL * LOOSE_CARD_KG_PER_L;
+  const soaked = correctMoisture({ massKg: beddingDryKg, moisture: 0.08, targetMoisture: 0.76 });
+  const buyWormsKg = Math.min(herdKg, surfaceM2 * STARTING_KG_PER_M2);
+  const yieldMiddle =
+    Math.min(scraps.kgPerDay, surfaceM2 * RUNNING_KG_PER_M2 * INTAKE) * 365 * CASTINGS_PER_SCRAPS;
+  const cost = costOf(plan.prices, count * (isLine(facts) ? 1 : facts.pieces), buyWormsKg, beddingL);
+
+  const out = ruledOut(facts, plan, { count, pieceKg, hoursPerWeek, wantedM2, surfaceM2 });
+  if (out) return { kind: facts.kind, why: out };
+
+  const for_: Remark[] = [];
+  const care: Remark[] = [];
+  let score = 0;
+  const add = (points: number, remark: Remark, isFor = points > 0) => {
+    score += points;
+    (isFor ? for_ : care).push(remark);
+  };
+  // What does one thing only does it best.
+  if (facts.goodFor.includes(plan.purpose))
+    add(facts.goodFor.length === 1 ? 6 : 4, { code: "plan/fits-wish" });
+  else add(-4, { code: "plan/not-the-wish" });
+  if (facts.skill === "first") add(2, { code: "plan/easy-to-begin" });
+  if (hoursPerWeek <= 0.5 * plan.hoursPerWeek) add(2, { code: "plan/little-time" });
+  if (hoursPerWeek > plan.hoursPerWeek) add(-3, { code: "plan/takes-time", hours: hoursPerWeek });
+  if (pieceKg <= 3) add(plan.hasStairs || plan.liftKg < 12 ? 2 : 1, { code: "plan/no-lifting" });
+  if (count > 1) add(-1.5 * Math.log2(count), { code: "plan/many-needed", count });
+  if (plan.hasStairs && wholeKg > 40 && facts.liftedPieceShare < 0.1 && !facts.needsGround)
+    add(-0.5, { code: "plan/heavy-on-stairs", wholeKg });
+  if (plan.coldestC < 6 && facts.cold === 2) add(2, { code: "plan/stands-cold" });
+  else if (plan.coldestC < 6)
+    add(facts.cold === 0 ? -3 : -1, { code: "plan/too-cold", coldestC: plan.coldestC });
+  if (plan.hottestC > 28 && facts.heat === 2) add(2, { code: "plan/stands-heat" });
+  else if (plan.hottestC > 28)
+    add(facts.heat === 0 ? -3 : -1, { code: "plan/too-hot", hottestC: plan.hottestC });
+  if (!plan.isDamp && facts.drought === 0) add(-2, { code: "plan/dries-out" });
+  if (plan.isDamp && facts.drought === 2) add(-0.5, { code: "plan/damp-room" });
+  if (facts.dripsWithoutTray && !plan.hasFloorDrain && !plan.isOutdoors) add(-0.5, { code: "plan/drips" });
+  const spare = surfaceM2 / wantedM2;
+  if (spare > 3) add(-1.5, { code: "plan/far-too-large", share: spare });
+  return {
+    kind: facts.kind,
+    facts,
+    size,
+    count,
+    surfaceM2,
+    volumeL,
+    buyWormsKg,
+    fullHerdKg: surfaceM2 * RUNNING_KG_PER_M2,
+    wholeKg,
+    pieceKg,
+    hoursPerWeek,
+    firstHarvestMonths: facts.firstHarvestMonths,
+    yieldKg: {
+      low: yieldMiddle * (1 - YIELD_SPAN),
+      middle: yieldMiddle,
+      high: yieldMiddle * (1 + YIELD_SPAN),
+    },
+    beddingL,
+    beddingDryKg,
+    waterL: soaked.ok ? soaked.value.waterL : 0,
+    ...(cost === undefined ? {} : { cost }),
+    score,
+    for_,
+    care,
+  };
+}
+
+const isLine = (facts: KindFacts): boolean => facts.system === "trough";
+
+const volumeOf = (facts: KindFacts, { widthM, lengthM, heightM }: SystemFacts["usual"]): number =>
+  widthM * lengthM * heightM * 1000 * (isLine(facts) ? 1 : facts.pieces);
+/** What one lifts of it at once in ordinary work. */
+const pieceOf = (facts: KindFacts, size: SystemFacts["usual"]): number =>
+  ((volumeOf(facts, size) * FILLED * WET_KG_PER_L) / (isLine(facts) ? 1 : facts.pieces)) *
+  facts.liftedPieceShare;
+
+/** The smallest size that carries the herd and can be lifted, or as many of the largest liftable as it takes. */
+function sized(facts: KindFacts, wantedM2: number, liftKg: number) {
+  const area = (one: SystemFacts["usual"]) => one.widthM * one.lengthM;
+  const liftable = facts.sizes.filter((one) => pieceOf(facts, one) <= liftKg * LIFT_TOLERANCE);
+  const sizes = liftable.length > 0 ? liftable : facts.sizes.slice(0, 1);
+  const size = sizes.find((one) => area(one) >= 0.9 * wantedM2) ?? sizes.at(-1)!;
+  return { size, pieceM2: area(size), count: Math.max(1, Math.ceil((0.9 * wantedM2) / area(size))) };
+}
+
+/** What cannot be, whatever else speaks for it. */
+function ruledOut(
+  facts: KindFacts,
+  plan: Plan,
+  {
+    count,
+    pieceKg,
+    hoursPerWeek,
+    wantedM2,
+    surfaceM2,
+  }: { count: number; pieceKg: number; hoursPerWeek: number; wantedM2: number; surfaceM2: number },
+): Remark | undefined {
+  if (facts.needsGround && !plan.isOutdoors) return { code: "plan/needs-ground" };
+  if (surfaceM2 > (facts.kind === "floorBed" ? MOST_SPARE_ON_FLOOR : MOST_SPARE) * wantedM2)
+    return { code: "plan/far-too-large", share: surfaceM2 / wantedM2 };
+  if (plan.coldestC < -3 && facts.cold === 0) return { code: "plan/freezes", coldestC: plan.coldestC };
+  if (plan.hottestC > 34 && facts.heat < 2) return { code: "plan/too-hot", hottestC: plan.hottestC };
+  if (facts.kind === "breederTub" && plan.purpose !== "worms") return { code: "plan/not-the-wish" };
+  if (pieceKg > plan.liftKg * LIFT_TOLERANCE) return { code: "plan/too-heavy", pieceKg, liftKg: plan.liftKg };
+  if (count > 6 && plan.purpose !== "worms") return { code: "plan/many-needed", count };
+  if (hoursPerWeek > 2.5 * plan.hoursPerWeek && plan.hoursPerWeek > 0)
+    return { code: "plan/too-much-time", hours: hoursPerWeek };
+  return undefined;
+}
+
+function costOf(
+  prices: Plan["prices"],
+  pieces: number,
+  wormsKg: number,
+  beddingL: number,
+): number | undefined {
+  const { container, wormsPerKg, beddingPer100L } = prices;
+  if (container === undefined && wormsPerKg === undefined && beddingPer100L === undefined) return undefined;
+  return (container ?? 0) * pieces + (wormsPerKg ?? 0) * wormsKg + ((beddingPer100L ?? 0) * beddingL) / 100;
+}

@@ -1,0 +1,62 @@
+import { span } from "../calendar/day";
+import type { UnitSystem } from "../quantity/format";
+import { formatMass, formatTemperature } from "../quantity/format";
+import type { Remark } from "./propose";
+
+/** A remark as a short sentence. */
+export function sayRemark(remark: Remark, units: UnitSystem): string {
+  const mass = (massKg: number) => formatMass(massKg, units, "bucket");
+  switch (remark.code) {
+    case "plan/fits-wish":
+      return "Made for what you want.";
+    case "plan/easy-to-begin":
+      return "Easy to begin with and to put right.";
+    case "plan/little-time":
+      return "Asks less than half of the time you have.";
+    case "plan/no-lifting":
+      return "Nothing heavy to lift.";
+    case "plan/stands-cold":
+      return "Its mass and place keep frost out longest.";
+    case "plan/stands-heat":
+      return "Stays cool longest in a hot week.";
+    case "plan/eats-all":
+      return `Eats your scraps from about ${span(remark.days)} on.`;
+    case "plan/too-heavy":
+      return `A piece weighs ${mass(remark.pieceKg)} when full; you said ${mass(remark.liftKg)}. Smaller ones, or one that is emptied where it stands.`;
+    case "plan/heavy-on-stairs":
+      return `Fill it where it stays: full it weighs ${mass(remark.wholeKg)}, and there are stairs.`;
+    case "plan/too-much-time":
+    case "plan/takes-time":
+      return `Takes about ${sayHours(remark.hours)} a week, more than you have.`;
+    case "plan/many-needed":
+      return `It takes ${remark.count} of them.`;
+    case "plan/far-too-large":
+      return `${Number(remark.share.toPrecision(2))} times what your scraps can feed.`;
+    case "plan/needs-ground":
+      return "Stands in a garden bed, not in a room.";
+    case "plan/needs-outdoors":
+      return "Stands outdoors.";
+    case "plan/drips":
+      return "Drips: it wants a tray, as there is no floor drain.";
+    case "plan/dries-out":
+      return "Dries out in a dry room: water and a cover more often.";
+    case "plan/damp-room":
+      return "In a damp room it stays wet: more dry bedding.";
+    case "plan/not-the-wish":
+      return "Does something else best.";
+    case "plan/freezes":
+      return `Freezes through at ${formatTemperature(remark.coldestC, units)}.`;
+    case "plan/too-cold":
+      return `At ${formatTemperature(remark.coldestC, units)} it all but sleeps: wrap it, or bring it in.`;
+    case "plan/too-hot":
+      return `At ${formatTemperature(remark.hottestC, units)} worms die: shade, frozen bottles, or a cooler place.`;
+  }
+}
+
+/** "20 minutes", "1½ hours". */
+export function sayHours(hours: number): string {
+  if (hours < 0.92) return `${Math.max(5, Math.round((hours * 60) / 5) * 5)} minutes`;
+  const halves = Math.round(hours * 2) / 2;
+  const whole = Math.floor(halves);
+  return `${whole}${halves > whole ? "½" : ""} ${halves === 1 ? "hour" : "hours"}`;
+}
