@@ -117,6 +117,20 @@ export async function readLog(db: CellarDatabase, subjectId: string): Promise<Re
   return { rows, broken };
 }
 
+/** What counts of one act on a day, in whichever bins it was written. */
+export async function readAct(
+  db: CellarDatabase,
+  actId: string,
+  subjectIds: readonly string[],
+  day: string,
+): Promise<readonly Entry[]> {
+  const raws = await db.entries
+    .where("[subject.id+day]")
+    .anyOf(subjectIds.map((id) => [id, day]))
+    .toArray();
+  return present(readAll(db, "entries", raws).rows).filter((entry) => entry.actId === actId);
+}
+
 /** As many rows as are judged well within one frame. */
 const JUDGED_AT_ONCE = 200;
 /** Lets the screen draw and the keeper press before the next portion. */

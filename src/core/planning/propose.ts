@@ -140,7 +140,9 @@ function weighed(facts: KindFacts, plan: Plan, scraps: ScrapRate): Proposal | Ru
   if (hoursPerWeek <= 0.5 * plan.hoursPerWeek) add(2, { code: "plan/little-time" });
   if (hoursPerWeek > plan.hoursPerWeek) add(-3, { code: "plan/takes-time", hours: hoursPerWeek });
   if (pieceKg <= 3) add(plan.hasStairs || plan.liftKg < 12 ? 2 : 1, { code: "plan/no-lifting" });
-  if (count > 1) add(-1.5 * Math.log2(count), { code: "plan/many-needed", count });
+  // Breeding goes in many small tubs by its nature.
+  if (count > 1 && facts.kind !== "breederTub")
+    add(-1.5 * Math.log2(count), { code: "plan/many-needed", count });
   if (plan.hasStairs && wholeKg > 40 && facts.liftedPieceShare < 0.1 && !facts.needsGround)
     add(-0.5, { code: "plan/heavy-on-stairs", wholeKg });
   if (plan.coldestC < 6 && facts.cold === 2) add(2, { code: "plan/stands-cold" });

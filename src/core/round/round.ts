@@ -77,6 +77,9 @@ const isFirst = (task: Task): boolean => task.kind === "act" || task.kind === "d
 /** What a bin asks for today, if anything. */
 function taskOf({ bin, state, expectation, decision }: BinToday, today: LocalDate): Task | undefined {
   if (!state.setup) return undefined;
+  // Never stocked: its start has a timetable of its own.
+  if (state.worms.since === undefined && state.lastLook === undefined && state.nextDay === undefined)
+    return undefined;
   const due = state.nextDay ?? state.setup.restingUntil;
   const overdueDays = due ? daysBetween(due, today) : 0;
   const hasAlarm =

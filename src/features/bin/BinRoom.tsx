@@ -110,6 +110,9 @@ function BinPage({ one }: { readonly one: BinToday }) {
             </Button>
             <Button onClick={() => ask({ of: "slip", slip: "fed", binId: bin.id })}>feed</Button>
             <Button onClick={() => ask({ of: "slip", slip: "harvested", binId: bin.id })}>harvest</Button>
+            <Button component={Link} href={`/stock?bin=${bin.id}`}>
+              stock or share
+            </Button>
             <Button onClick={() => setAltering(true)}>change the set-up</Button>
           </div>
         </div>

@@ -2,6 +2,7 @@
 import { ago, dayAndMonth, weekdayName } from "@/core/calendar/day";
 import { sayEntry } from "@/core/log/words";
 import type { BinToday } from "@/core/round/round";
+import { readAct } from "@/persistence/read";
 import type { Entry } from "@/records/entry";
 import type { SlipKind } from "@/session/errand";
 import { useErrands } from "@/session/errand";
@@ -116,7 +117,7 @@ function EntryLine({
   /** For all that no slip can state. */
   readonly onCorrect: () => void;
 }) {
-  const { units, author, keep } = useSession();
+  const { db, bins, units, author, keep } = useSession();
   const { ask } = useErrands();
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const words = sayEntry(entry, units);
@@ -128,11 +129,21 @@ function EntryLine({
     );
   const slip = isMeasured ? "measured" : SLIP_OF[entry.kind];
   const close = () => setAnchor(null);
-  const strike = () => {
+  const strike = async () => {
     close();
-    void keep(`${one.bin.name}: ${words.verb}, struck out`, [
-      author.revised("entries", entry, { deleted: true }),
-    ]);
+    // What was written in two logs at once goes from both.
+    const whole = entry.actId
+      ? await readAct(
+          db,
+          entry.actId,
+          (bins ?? []).map(({ bin }) => bin.id),
+          entry.day,
+        )
+      : [];
+    await keep(
+      `${one.bin.name}: ${words.verb}, struck out`,
+      (whole.length > 0 ? whole : [entry]).map((row) => author.revised("entries", row, { deleted: true })),
+    );
   };
   return (
     <li className={styles.entry}>
@@ -162,7 +173,9 @@ function EntryLine({
           >
             Correct it
           </MenuItem>
-          <MenuItem onClick={strike}>Strike it out</MenuItem>
+          <MenuItem onClick={() => void strike()}>
+            {entry.actId ? "Strike it out, in every log it stands in" : "Strike it out"}
+          </MenuItem>
         </Menu>
       )}
     </li>

@@ -9,7 +9,7 @@ import TextField from "@mui/material/TextField";
 import { useLiveQuery } from "dexie-react-hooks";
 import { useState } from "react";
 import styles from "./Records.module.css";
-import { download } from "./useArchive";
+import { saveFile } from "@/ui/saveFile";
 
 /** Rows that cannot be read: shown as they are, to be exported, mended or left. */
 export function BrokenRows() {
@@ -30,7 +30,11 @@ export function BrokenRows() {
             <p>
               set aside, {row.kind}: {row.reason}
             </p>
-            <Button onClick={() => download(`set-aside-${row.no}.json`, JSON.stringify(row.raw, null, 2))}>
+            <Button
+              onClick={() =>
+                saveFile(`set-aside-${row.no}.json`, "application/json", JSON.stringify(row.raw, null, 2))
+              }
+            >
               export it
             </Button>
           </li>
@@ -67,7 +71,11 @@ function Broken({ row }: { readonly row: BrokenRow }) {
       <p>
         a row of {row.kind}, {why}
       </p>
-      <Button onClick={() => download(`broken-${row.rowId || "row"}.json`, JSON.stringify(row.raw, null, 2))}>
+      <Button
+        onClick={() =>
+          saveFile(`broken-${row.rowId || "row"}.json`, "application/json", JSON.stringify(row.raw, null, 2))
+        }
+      >
         export it
       </Button>
       <Button

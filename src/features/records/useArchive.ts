@@ -10,6 +10,7 @@ import { nextInstant } from "@/session/clock";
 import { useSession } from "@/session/session";
 import { startArchiveWorker } from "@/workers/archive.client";
 import type { SetAside } from "@/archive/document";
+import { saveFile } from "@/ui/saveFile";
 import { useState } from "react";
 
 export type ImportStatus =
@@ -42,7 +43,7 @@ export function useArchive() {
           await archive.add(kind, records[kind].slice(from, from + 2_000));
       }
       const bytes = await archive.finish(setAside);
-      download(`brown-cellar-${today}.json`, bytes);
+      saveFile(`brown-cellar-${today}.json`, "application/json", bytes);
       await db.device.put({ key: "archivedAt", value: exportedAt });
       say({ tone: "said", text: "The archive is in your downloads. Keep a copy off this machine." });
     } catch (cause) {
@@ -106,13 +107,4 @@ export function useArchive() {
     setImporting(written.ok ? { status: "idle" } : importing);
   };
   return { isPacking, save, importing, open, accept, leave: () => setImporting({ status: "idle" }) };
-}
-
-export function download(name: string, content: ArrayBuffer | string): void {
-  const address = URL.createObjectURL(new Blob([content], { type: "application/json" }));
-  const link = document.createElement("a");
-  link.href = address;
-  link.download = name;
-  link.click();
-  window.setTimeout(() => URL.revokeObjectURL(address), 10_000);
 }

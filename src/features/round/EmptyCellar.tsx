@@ -46,6 +46,9 @@ export function EmptyCellar() {
           <Button variant="contained" component={Link} href="/setup">
             Set up the first bin
           </Button>
+          <Button component={Link} href="/plan">
+            plan one from the scraps up
+          </Button>
           <Button
             disabled={isOpening}
             onClick={() => {

@@ -7,14 +7,18 @@ import { planRound } from "@/core/round/round";
 import { sayTask } from "@/core/round/words";
 import { useErrands } from "@/session/errand";
 import { useSession } from "@/session/session";
+import dynamic from "next/dynamic";
 import Link from "next/link";
 import { useMemo, useState } from "react";
 import styles from "./Slate.module.css";
 import { useBackupAge } from "./useBackupAge";
 
+/** Loaded when there is a start or a batch: most rounds have neither. */
+const DatedLines = dynamic(() => import("./DatedLines").then((module) => module.DatedLines), { ssr: false });
+
 /** The slate: what to do today, in walking order, and what to carry down. */
 export function Slate() {
-  const { bins, today, units } = useSession();
+  const { bins, today, units, timetables, batches } = useSession();
   const { chosen } = useErrands();
   const [isDrawn, setDrawn] = useState(false);
   const round = useMemo(() => planRound(bins ?? [], today), [bins, today]);
@@ -59,6 +63,7 @@ export function Slate() {
           </li>
         ))}
       </ol>
+      {(timetables.length > 0 || batches.length > 0) && <DatedLines />}
       {round.tasks.length > 0 && <ToCarry carry={round.carry} units={units} />}
       <BackupReminder />
     </aside>

@@ -6,6 +6,7 @@ import styles from "./Shell.module.css";
 const ROOMS = [
   { href: "/", word: "Round", also: ["/visit"] },
   { href: "/bins", word: "Bins", also: ["/bin", "/setup"] },
+  { href: "/plan", word: "Plan", also: ["/start", "/stock"] },
   { href: "/mix", word: "Mix", also: [] },
   { href: "/store", word: "Store", also: [] },
   { href: "/guide", word: "Guide", also: [] },

@@ -1,4 +1,4 @@
-import { binId, localDate, name, recordId } from "@/vocabulary/fields";
+import { binId, localDate, massKg, name, recordId } from "@/vocabulary/fields";
 import { START_STEPS } from "@/vocabulary/startUp";
 import { z } from "@/vocabulary/z";
 import type { RecordFormat } from "../row/migrate";
@@ -11,6 +11,8 @@ export const timetableSchema = z.strictObject({
   id: recordId,
   name,
   binId: binId.optional(),
+  /** To be stocked, so that first meals and orders carry amounts. */
+  wormsKg: massKg,
   steps: z
     .array(
       z.strictObject({

@@ -1,0 +1,18 @@
+import { RackStrip } from "@/features/round/RackStrip";
+import { StockRoom } from "@/features/stock/StockRoom";
+import type { Metadata } from "next";
+import { Suspense } from "react";
+import styles from "../bench.module.css";
+
+export const metadata: Metadata = { title: "Stock and share · Brown Cellar" };
+
+export default function Page() {
+  return (
+    <div className={styles.bench}>
+      <RackStrip />
+      <Suspense>
+        <StockRoom />
+      </Suspense>
+    </div>
+  );
+}

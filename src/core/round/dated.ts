@@ -1,0 +1,72 @@
+import type { Batch } from "@/records/batch";
+import type { Timetable } from "@/records/timetable";
+import type { LocalDate } from "@/vocabulary/fields";
+import { daysBetween } from "../calendar/day";
+import type { BatchState } from "../batch/state";
+import { FIT_AT_MOST_C } from "../batch/state";
+import { sayStep } from "../startUp/words";
+import type { UnitSystem } from "../quantity/format";
+import { formatTemperature } from "../quantity/format";
+
+/** Something due beside the bins: a step of a start, a batch to turn or to measure. */
+export interface DatedTask {
+  readonly key: string;
+  readonly name: string;
+  readonly verb: string;
+  readonly why: string;
+  readonly to: { readonly room: "start" | "store"; readonly id: string };
+  readonly overdueDays: number;
+}
+
+const MOST_PER_START = 2;
+
+/** What of starts and batches is due on a day, oldest first; of one start the next two steps at most. */
+export function datedTasks(
+  timetables: readonly Timetable[],
+  batches: readonly { readonly batch: Batch; readonly state: BatchState }[],
+  today: LocalDate,
+  units: UnitSystem,
+): DatedTask[] {
+  const ofStarts = timetables.flatMap((timetable) =>
+    timetable.steps
+      .filter(({ doneOn, day }) => !doneOn && day <= today)
+      .slice(0, MOST_PER_START)
+      .map(({ key, day }) => {
+        const words = sayStep(key, { wormsKg: timetable.wormsKg, units });
+        return {
+          key: `${timetable.id}/${key}`,
+          name: timetable.name,
+          verb: words.title.charAt(0).toLowerCase() + words.title.slice(1),
+          why: words.how.split(/(?<=[.;:?])\s/)[0]!,
+          to: { room: "start" as const, id: timetable.id },
+          overdueDays: daysBetween(day, today),
+        };
+      }),
+  );
+  const ofBatches = batches.flatMap(({ batch, state }) => {
+    const task = (verb: string, why: string, since: LocalDate): DatedTask => ({
+      key: `${batch.id}/${verb}`,
+      name: batch.name,
+      verb,
+      why,
+      to: { room: "store", id: batch.id },
+      overdueDays: daysBetween(since, today),
+    });
+    const { stage, nextTurn } = state;
+    const isAsked =
+      (stage.is === "hot" || stage.is === "cooling" || stage.is === "untested") && stage.askOn <= today;
+    return [
+      ...(nextTurn && nextTurn <= today ? [task("turn it", "Air in, heat out.", nextTurn)] : []),
+      ...(isAsked
+        ? [
+            task(
+              "measure its middle",
+              `Worms wait for two days at or below ${formatTemperature(FIT_AT_MOST_C, units)}.`,
+              stage.askOn,
+            ),
+          ]
+        : []),
+    ];
+  });
+  return [...ofStarts, ...ofBatches].toSorted((a, b) => b.overdueDays - a.overdueDays);
+}

@@ -1,0 +1,80 @@
+import type { BinId } from "@/vocabulary/fields";
+import type { Outcome } from "@/vocabulary/outcome";
+import { done, refused } from "@/vocabulary/outcome";
+import type { BinState } from "../bin/state";
+import { contentsKg } from "./contents";
+
+/** What goes from one of the keeper's bins to another, or out of the house. */
+export type Transfer =
+  | { readonly of: "worms"; readonly massKg: number; readonly typed: string }
+  | { readonly of: "contents"; readonly fraction: number };
+
+export type BadTransfer =
+  | { readonly code: "transfer/same-bin" }
+  | { readonly code: "transfer/nothing" }
+  | { readonly code: "transfer/more-than-there-is"; readonly massKg: number; readonly thereKg: number };
+
+interface Line {
+  readonly binId: BinId;
+  readonly facts: Record<string, unknown>;
+}
+
+/**
+ * One act in the logs of giver and receiver alike. Worms: taken here, stocked there. Contents: a share of all there is,
+ * worms and castings with it. Without a receiver they leave the cellar.
+ */
+export function transferFacts(
+  giver: { readonly binId: BinId; readonly state: BinState },
+  receiver: { readonly binId: BinId } | undefined,
+  transfer: Transfer,
+): Outcome<readonly Line[], BadTransfer> {
+  if (receiver?.binId === giver.binId) return refused({ code: "transfer/same-bin" });
+  const { worms } = giver.state;
+  if (transfer.of === "worms") {
+    if (!(transfer.massKg > 0)) return refused({ code: "transfer/nothing" });
+    // The log knows the herd to a factor of two at best; beyond that it is a slip.
+    if (transfer.massKg > 2 * worms.massKg + 0.05)
+      return refused({ code: "transfer/more-than-there-is", massKg: transfer.massKg, thereKg: worms.massKg });
+    const amount = { massKg: transfer.massKg, measuredBy: "weighed", typed: transfer.typed };
+    return done([
+      { binId: giver.binId, facts: { kind: "wormsTaken", amount } },
+      ...(receiver
+        ? [
+            {
+              binId: receiver.binId,
+              facts: { kind: "stocked", worms: [{ speciesId: worms.speciesId, amount }] },
+            },
+          ]
+        : []),
+    ]);
+  }
+  if (!(transfer.fraction > 0 && transfer.fraction <= 1)) return refused({ code: "transfer/nothing" });
+  const { fraction } = transfer;
+  const wetKg = contentsKg(giver.state) * fraction;
+  const wormsKg = worms.massKg * fraction;
+  const guessed = (massKg: number) => ({ massKg: Number(massKg.toFixed(3)), measuredBy: "guessed" });
+  return done([
+    {
+      binId: giver.binId,
+      facts: { kind: "split", fraction, ...(receiver ? { toBinId: receiver.binId } : {}) },
+    },
+    ...(receiver
+      ? [
+          ...(wetKg > 0
+            ? [{ binId: receiver.binId, facts: { kind: "seeded", amount: guessed(wetKg) } }]
+            : []),
+          ...(wormsKg > 0
+            ? [
+                {
+                  binId: receiver.binId,
+                  facts: {
+                    kind: "stocked",
+                    worms: [{ speciesId: worms.speciesId, amount: guessed(wormsKg) }],
+                  },
+                },
+              ]
+            : []),
+        ]
+      : []),
+  ]);
+}

@@ -1,0 +1,201 @@
+"use client";
+import { systemOf, usualCompartments } from "@/core/bin/system";
+import { addDays, dayAndMonth } from "@/core/calendar/day";
+import type { Proposal } from "@/core/planning/propose";
+import type { StartChoices } from "@/core/startUp/timetable";
+import { arrivalFor, startTimetable, USUAL_CHOICES } from "@/core/startUp/timetable";
+import { CHOICE_WORDS } from "@/core/startUp/words";
+import { newId } from "@/session/author";
+import { useSession } from "@/session/session";
+import { Choice } from "@/ui/choice/Choice";
+import { localDate, name as nameField } from "@/vocabulary/fields";
+import Button from "@mui/material/Button";
+import Dialog from "@mui/material/Dialog";
+import DialogActions from "@mui/material/DialogActions";
+import DialogContent from "@mui/material/DialogContent";
+import DialogTitle from "@mui/material/DialogTitle";
+import TextField from "@mui/material/TextField";
+import { useRouter } from "next/navigation";
+import type { FormEvent } from "react";
+import { useState } from "react";
+import styles from "./Plan.module.css";
+import type { PlanInHand } from "./usePlan";
+
+/** Name, day of arrival and the ways of beginning; then the bin stands on the rack and its steps on the slate. */
+export function StartDialog({
+  planning,
+  one,
+  onClose,
+}: {
+  readonly planning: PlanInHand;
+  readonly one: Proposal;
+  readonly onClose: () => void;
+}) {
+  const { today, bins, rooms, cellar, author, keep } = useSession();
+  const router = useRouter();
+  const [name, setName] = useState("");
+  const [by, setBy] = useState<"arrival" | "harvest">("arrival");
+  const [day, setDay] = useState<string>(addDays(today, 21));
+  const [choices, setChoices] = useState<StartChoices>(USUAL_CHOICES);
+  const [faults, setFaults] = useState<Readonly<Record<string, string>>>({});
+  const months = one.firstHarvestMonths[0];
+  const read = localDate.safeParse(day);
+  const arrival = read.success ? (by === "arrival" ? read.data : arrivalFor(read.data, months)) : undefined;
+
+  const save = async (event: FormEvent) => {
+    event.preventDefault();
+    const found: Record<string, string> = {};
+    const named = nameField.safeParse(name);
+    if (!named.success) found.name = "Give it a name; a plant, a colour, a number.";
+    else if ((bins ?? []).some(({ bin }) => bin.name.toLowerCase() === named.data.toLowerCase()))
+      found.name = "Another bin bears that name already.";
+    if (!arrival) found.day = "This is not a day of the calendar.";
+    else if (arrival < today)
+      found.day = `Worms would have had to arrive on ${dayAndMonth(arrival, today)}: the nearest that works is ${dayAndMonth(by === "arrival" ? today : addDays(today, Math.round(months * 30.44)), today)}.`;
+    setFaults(found);
+    if (Object.keys(found).length > 0 || !named.success || !arrival) return;
+    const facts = systemOf(one.facts.system);
+    const { plan } = planning;
+    const room = rooms.find((candidate) => candidate.name === PLANNED_ROOM) ?? rooms[0];
+    const newRoom = room
+      ? undefined
+      : author.first("rooms", {
+          name: PLANNED_ROOM,
+          climate: {
+            meanC: (plan.coldestC + plan.hottestC) / 2,
+            swingK: Math.min(40, (plan.hottestC - plan.coldestC) / 2),
+            hottestDay: 205,
+            humidity: plan.isDamp ? 0.8 : 0.6,
+          },
+        });
+    const roomId = room?.id ?? (newRoom!.row as { id: string }).id;
+    const rows = await Promise.all(
+      Array.from({ length: one.count }, async (_, at) => {
+        const binId = newId();
+        const own = one.count > 1 ? `${named.data} ${at + 1}` : named.data;
+        return {
+          binId,
+          rows: [
+            {
+              kind: "bins" as const,
+              row: { ...(author.first("bins", { name: own, firstDay: today }).row as object), id: binId },
+            },
+            ...(await author.entries(binId, today, [
+              {
+                kind: "altered",
+                changes: {
+                  system: one.facts.system,
+                  school: facts.school,
+                  roomId,
+                  cover: facts.cover,
+                  drainage: facts.drainage,
+                  wall: facts.wall,
+                  purpose: plan.purpose,
+                  compartments: usualCompartments(
+                    one.facts.system,
+                    one.size,
+                    one.facts.pieces === 1 ? undefined : one.facts.pieces,
+                  ),
+                  resting: false,
+                },
+              },
+            ])),
+          ],
+        };
+      }),
+    );
+    const timetable = author.first("timetables", {
+      name: named.data,
+      binId: rows[0]!.binId,
+      wormsKg: Number(one.buyWormsKg.toPrecision(3)),
+      steps: startTimetable(arrival, choices, months).map((step) => ({ ...step })),
+    });
+    const order = [
+      ...(cellar?.walkingOrder ?? (bins ?? []).map(({ bin }) => bin.id)),
+      ...rows.map(({ binId }) => binId),
+    ];
+    const kept = await keep(`${named.data}: planned and on the rack`, [
+      ...(newRoom ? [newRoom] : []),
+      cellar
+        ? author.revised("cellars", cellar, { walkingOrder: order })
+        : author.first("cellars", { name: "My cellar", walkingOrder: order }),
+      ...rows.flatMap((bin) => bin.rows),
+      timetable,
+      ...(planning.isBegun ? [author.revised("plans", plan, { binId: rows[0]!.binId })] : []),
+    ]);
+    if (kept.ok) router.push(`/start?id=${(timetable.row as { id: string }).id}`);
+  };
+  const choice = <K extends keyof StartChoices>(field: K) => (
+    <Choice<StartChoices[K] & string>
+      title={CHOICE_WORDS[field].title}
+      name={field}
+      options={CHOICE_WORDS[field].options}
+      chosen={choices[field]}
+      aside={CHOICE_WORDS[field].options.find(({ value }) => value === choices[field])?.hint}
+      onChoose={(value) => value && setChoices((before) => ({ ...before, [field]: value }))}
+    />
+  );
+  return (
+    <Dialog
+      open
+      onClose={onClose}
+      onKeyDown={(event) => event.stopPropagation()}
+      fullWidth
+      maxWidth="sm"
+      aria-labelledby="start-title"
+    >
+      <form onSubmit={(event) => void save(event)} noValidate>
+        <DialogTitle id="start-title">Begin the {one.facts.name.toLowerCase()}</DialogTitle>
+        <DialogContent className={styles.begin}>
+          <TextField
+            label={one.count > 1 ? "Their name; they are numbered" : "Its name"}
+            value={name}
+            error={faults.name !== undefined}
+            helperText={faults.name ?? " "}
+            onChange={({ target }) => setName(target.value)}
+            slotProps={{ htmlInput: { maxLength: 70, autoComplete: "off" } }}
+          />
+          <div className={styles.pair}>
+            <Choice
+              title="Reckon from"
+              name="by"
+              options={[
+                { value: "arrival", label: "the worms’ arrival" },
+                { value: "harvest", label: "a first harvest" },
+              ]}
+              chosen={by}
+              onChoose={(value) => {
+                if (!value) return;
+                setBy(value);
+                setDay(addDays(today, value === "arrival" ? 21 : 21 + Math.round(months * 30.44)));
+              }}
+            />
+            <TextField
+              type="date"
+              label={by === "arrival" ? "Worms arrive on" : "First harvest wished by"}
+              value={day}
+              error={faults.day !== undefined}
+              helperText={
+                faults.day ??
+                (arrival && by === "harvest" ? `worms arrive on ${dayAndMonth(arrival, today)}` : " ")
+              }
+              onChange={({ target }) => setDay(target.value)}
+              slotProps={{ inputLabel: { shrink: true } }}
+            />
+          </div>
+          {choice("bedding")}
+          {choice("firstMeal")}
+          {choice("firstNights")}
+        </DialogContent>
+        <DialogActions>
+          <Button onClick={onClose}>leave it</Button>
+          <Button type="submit" variant="contained">
+            Put it on the rack
+          </Button>
+        </DialogActions>
+      </form>
+    </Dialog>
+  );
+}
+
+const PLANNED_ROOM = "Where it will stand";

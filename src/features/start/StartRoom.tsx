@@ -1,0 +1,186 @@
+"use client";
+import { addDays, ago, dayAndMonth, daysBetween, spokenDay, weekdayName } from "@/core/calendar/day";
+import { calendarFile } from "@/core/startUp/ics";
+import { moved } from "@/core/startUp/timetable";
+import { sayStep } from "@/core/startUp/words";
+import type { Timetable } from "@/records/timetable";
+import { nextInstant } from "@/session/clock";
+import { saveFile } from "@/ui/saveFile";
+import { useErrands } from "@/session/errand";
+import { useSession } from "@/session/session";
+import room from "@/ui/room.module.css";
+import { localDate } from "@/vocabulary/fields";
+import type { StartStep } from "@/vocabulary/startUp";
+import Button from "@mui/material/Button";
+import Checkbox from "@mui/material/Checkbox";
+import Link from "next/link";
+import { useSearchParams } from "next/navigation";
+import { useState } from "react";
+import styles from "./Start.module.css";
+
+/** The start of a bin, step by step on its days. */
+export function StartRoom() {
+  const { timetables } = useSession();
+  const id = useSearchParams().get("id");
+  const timetable = timetables.find((one) => one.id === id) ?? (id ? undefined : timetables[0]);
+  return (
+    <main className={room.room} data-usable="true">
+      {timetable ? (
+        <Steps key={timetable.id} timetable={timetable} />
+      ) : (
+        <>
+          <h1 className={room.title}>No start under way</h1>
+          <p>
+            <Link href="/plan">Plan a bin</Link>, and its first weeks are laid out here.
+          </p>
+        </>
+      )}
+    </main>
+  );
+}
+
+function Steps({ timetable }: { readonly timetable: Timetable }) {
+  const { today, units, author, keep } = useSession();
+  const [faults, setFaults] = useState<Readonly<Record<string, string>>>({});
+  const open = timetable.steps.filter(({ doneOn }) => !doneOn);
+  const next = open[0];
+  const revise = (label: string, steps: Timetable["steps"]) =>
+    keep(`${timetable.name}: ${label}`, [author.revised("timetables", timetable, { steps })]);
+  const move = (key: StartStep, text: string) => {
+    const day = localDate.safeParse(text);
+    if (!day.success) return setFaults({ [key]: "This is not a day of the calendar." });
+    const at = timetable.steps.findIndex((step) => step.key === key);
+    const before = timetable.steps.slice(0, at).findLast((step) => step.day > day.data);
+    if (before)
+      return setFaults({
+        [key]: `That is before “${sayStep(before.key, { wormsKg: 0, units }).title}” on ${dayAndMonth(before.day, today)}: move that one first.`,
+      });
+    setFaults({});
+    if (day.data !== timetable.steps[at]!.day)
+      void revise("dates moved", moved(timetable.steps, key, day.data));
+  };
+  const tick = (key: StartStep, isDone: boolean) =>
+    void revise(
+      isDone ? "a step done" : "a step open again",
+      timetable.steps.map((step) => {
+        if (step.key !== key) return step;
+        const { doneOn: _before, ...rest } = step;
+        return isDone ? { ...rest, doneOn: today } : rest;
+      }),
+    );
+  const calendar = () =>
+    saveFile(
+      `${timetable.name.toLowerCase().replace(/[^a-z0-9]+/g, "-")}-start.ics`,
+      "text/calendar",
+      calendarFile(
+        open.map(({ key, day }) => ({
+          id: `${timetable.id}-${key}`,
+          day,
+          title: `${timetable.name}: ${sayStep(key, { wormsKg: timetable.wormsKg, units }).title.toLowerCase()}`,
+          text: sayStep(key, { wormsKg: timetable.wormsKg, units }).how,
+        })),
+        nextInstant(),
+      ),
+    );
+  return (
+    <article className={styles.start}>
+      <h1 className={room.title}>{timetable.name}: the first weeks</h1>
+      <p className={room.lead}>
+        {next
+          ? `Next ${spokenDay(next.day, today)}: ${sayStep(next.key, { wormsKg: timetable.wormsKg, units }).title.toLowerCase()}.`
+          : "All done: the Round leads on from here."}{" "}
+        Move a day and everything after it that is not done moves along.
+      </p>
+      <ol className={styles.steps}>
+        {timetable.steps.map((step, at) => {
+          const words = sayStep(step.key, { wormsKg: timetable.wormsKg, units });
+          const gap = at > 0 ? daysBetween(timetable.steps[at - 1]!.day, step.day) : 0;
+          return (
+            <li
+              key={step.key}
+              data-done={step.doneOn !== undefined}
+              data-due={!step.doneOn && step.day <= today}
+              style={{ marginTop: Math.min(34, gap * 2) }}
+            >
+              <span className={styles.day}>
+                <b>{dayAndMonth(step.day, today)}</b>
+                <span>{weekdayName(step.day)}</span>
+              </span>
+              <Checkbox
+                checked={step.doneOn !== undefined}
+                onChange={({ target }) => tick(step.key, target.checked)}
+                slotProps={{ input: { "aria-label": `${words.title}: done` } }}
+              />
+              <div>
+                <h2>{words.title}</h2>
+                <p>{words.how}</p>
+                <StepLink step={step.key} timetable={timetable} />
+                {faults[step.key] && (
+                  <p className={styles.fault} role="alert">
+                    {faults[step.key]}
+                  </p>
+                )}
+                {step.doneOn && <p className={styles.quiet}>done {ago(step.doneOn, today)}</p>}
+              </div>
+              {!step.doneOn && (
+                <input
+                  type="date"
+                  className={styles.move}
+                  data-print="hide"
+                  aria-label={`Day of: ${words.title}`}
+                  key={step.day}
+                  defaultValue={step.day}
+                  max={addDays(today, 1_500)}
+                  onBlur={({ target }) => move(step.key, target.value)}
+                  onKeyDown={(event) => event.key === "Enter" && move(step.key, event.currentTarget.value)}
+                />
+              )}
+            </li>
+          );
+        })}
+      </ol>
+      <p className={styles.actions} data-print="hide">
+        <Button variant="outlined" onClick={calendar}>
+          Save for my calendar
+        </Button>
+        <Button onClick={() => window.print()}>print the sheet</Button>
+        <Button
+          onClick={() =>
+            void keep(`${timetable.name}: timetable put away`, [
+              author.revised("timetables", timetable, { deleted: true }),
+            ])
+          }
+        >
+          put the timetable away
+        </Button>
+      </p>
+    </article>
+  );
+}
+
+/** Where in the app the step is done. */
+function StepLink({ step, timetable }: { readonly step: StartStep; readonly timetable: Timetable }) {
+  const { bins } = useSession();
+  const { ask } = useErrands();
+  const bin = bins?.find(({ bin: one }) => one.id === timetable.binId);
+  if (step === "mixBedding" || step === "turnBedding")
+    return (
+      <Link href={step === "mixBedding" ? "/mix" : "/store"}>
+        {step === "mixBedding" ? "to the mix bench" : "to the store"}
+      </Link>
+    );
+  if (!bin) return null;
+  if (step === "receiveWorms") return <Link href={`/stock?bin=${bin.bin.id}`}>weigh or count them in</Link>;
+  if (step === "fillBin" || step === "firstMeal")
+    return (
+      <Button
+        size="small"
+        onClick={() => ask({ of: "slip", slip: step === "fillBin" ? "bedded" : "fed", binId: bin.bin.id })}
+      >
+        {step === "fillBin" ? "note the bedding" : "note the meal"}
+      </Button>
+    );
+  if (step === "firstSqueeze" || step === "firstLook")
+    return <Link href={`/visit?id=${bin.bin.id}`}>lift the lid</Link>;
+  return null;
+}

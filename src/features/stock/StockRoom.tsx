@@ -1,0 +1,54 @@
+"use client";
+import type { BinToday } from "@/core/round/round";
+import { useSession } from "@/session/session";
+import { Choice } from "@/ui/choice/Choice";
+import room from "@/ui/room.module.css";
+import Link from "next/link";
+import { useSearchParams } from "next/navigation";
+import { useState } from "react";
+import { DeliveryForm } from "./DeliveryForm";
+import styles from "./Stock.module.css";
+import { TransferForm } from "./TransferForm";
+
+const WAYS = [
+  { value: "arrived", label: "worms arrived" },
+  { value: "over", label: "from one of my bins to another" },
+  { value: "away", label: "given away" },
+] as const;
+
+/** Worms in and out: a delivery shared among bins, a bin split, worms given away. */
+export function StockRoom() {
+  const { bins } = useSession();
+  const first = useSearchParams().get("bin") ?? undefined;
+  const [way, setWay] = useState<(typeof WAYS)[number]["value"]>("arrived");
+  const standing: readonly BinToday[] = (bins ?? []).filter(({ state }) => state.setup !== undefined);
+  return (
+    <main className={room.room} data-usable={bins !== undefined}>
+      <h1 className={room.title}>Stock and share</h1>
+      <p className={room.lead}>What goes in here comes out there: both logs are written together.</p>
+      {bins && standing.length === 0 ? (
+        <p>
+          There is no bin to put them in. <Link href="/plan">Plan one</Link> or{" "}
+          <Link href="/setup">set one up</Link>.
+        </p>
+      ) : (
+        bins && (
+          <div className={styles.stock}>
+            <Choice
+              title="What is going on"
+              name="way"
+              options={WAYS}
+              chosen={way}
+              onChoose={(value) => value && setWay(value)}
+            />
+            {way === "arrived" ? (
+              <DeliveryForm bins={standing} first={first} />
+            ) : (
+              <TransferForm key={way} bins={standing} first={first} isAway={way === "away"} />
+            )}
+          </div>
+        )
+      )}
+    </main>
+  );
+}

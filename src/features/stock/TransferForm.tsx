@@ -1,0 +1,171 @@
+"use client";
+import { DEFAULT_UNIT, formatMass } from "@/core/quantity/format";
+import { parseQuantity } from "@/core/quantity/parse";
+import { sayUnreadable } from "@/core/quantity/words";
+import type { BinToday } from "@/core/round/round";
+import { contentsKg } from "@/core/stock/contents";
+import { transferFacts } from "@/core/stock/transfer";
+import { sayStockProblem } from "@/core/stock/words";
+import { newId } from "@/session/author";
+import { useDraft } from "@/session/draft";
+import { useSession } from "@/session/session";
+import { Choice } from "@/ui/choice/Choice";
+import { localDate } from "@/vocabulary/fields";
+import Button from "@mui/material/Button";
+import MenuItem from "@mui/material/MenuItem";
+import TextField from "@mui/material/TextField";
+import { useRouter } from "next/navigation";
+import type { FormEvent } from "react";
+import { useState } from "react";
+import styles from "./Stock.module.css";
+
+/** Worms, or a share of everything, from one bin to another or out of the house. */
+export function TransferForm({
+  bins,
+  first,
+  isAway,
+}: {
+  readonly bins: readonly BinToday[];
+  readonly first: string | undefined;
+  readonly isAway: boolean;
+}) {
+  const { db, units, today, author, keep } = useSession();
+  const router = useRouter();
+  const receiverFirst = first ?? bins[1]?.bin.id ?? "";
+  const draft = useDraft(db, `transfer/${isAway ? "away" : "over"}`, {
+    from: String(bins.find(({ bin }) => bin.id !== receiverFirst)?.bin.id ?? bins[0]!.bin.id),
+    to: String(receiverFirst),
+    of: "worms",
+    amount: "",
+    day: String(today),
+  });
+  const [faults, setFaults] = useState<Readonly<Record<string, string>>>({});
+  const { typed } = draft;
+  const set = (changes: Partial<typeof typed>) => draft.set((before) => ({ ...before, ...changes }));
+  const giver = bins.find(({ bin }) => bin.id === typed.from);
+  const receiver = isAway ? undefined : bins.find(({ bin }) => bin.id === typed.to);
+
+  const save = async (event: FormEvent) => {
+    event.preventDefault();
+    const found: Record<string, string> = {};
+    const day = localDate.safeParse(typed.day);
+    if (!day.success) found.day = "This is not a day of the calendar.";
+    else if (day.data > today) found.day = "That day has not come yet.";
+    for (const one of [giver, receiver])
+      if (day.success && one && day.data < one.bin.firstDay)
+        found.day = `${one.bin.name} did not exist on that day.`;
+    if (!isAway && !receiver) found.to = "Which bin gets them?";
+    const mass = parseQuantity(typed.amount, "mass", DEFAULT_UNIT[units].smallMass);
+    const percent = Number(typed.amount.trim().replace(/\s*%$/, "").replace(",", "."));
+    if (typed.of === "worms" && !mass.ok) found.amount = sayUnreadable(mass.problem);
+    if (typed.of === "contents" && !(percent > 0 && percent <= 100))
+      found.amount = "A share from 1 to 100 %.";
+    setFaults(found);
+    if (Object.keys(found).length > 0 || !day.success || !giver) return;
+    const facts = transferFacts(
+      { binId: giver.bin.id, state: giver.state },
+      receiver && { binId: receiver.bin.id },
+      typed.of === "worms"
+        ? { of: "worms", massKg: mass.ok ? mass.value : 0, typed: typed.amount.trim() }
+        : { of: "contents", fraction: percent / 100 },
+    );
+    if (!facts.ok)
+      return setFaults({
+        [facts.problem.code === "transfer/same-bin" ? "to" : "amount"]: sayStockProblem(facts.problem, {
+          units,
+          nameOf: () => giver.bin.name,
+        }),
+      });
+    const actId = newId();
+    const ids = [...new Set(facts.value.map(({ binId }) => binId))];
+    const rows = await Promise.all(
+      ids.map((binId) =>
+        author.entries(
+          binId,
+          day.data,
+          facts.value.filter((line) => line.binId === binId).map((line) => ({ ...line.facts, actId })),
+        ),
+      ),
+    );
+    const kept = await keep(
+      receiver ? `${giver.bin.name} to ${receiver.bin.name}` : `${giver.bin.name}: given away`,
+      rows.flat(),
+    );
+    if (!kept.ok) return;
+    await draft.clear();
+    router.push(`/bin?id=${receiver?.bin.id ?? giver.bin.id}`);
+  };
+  const binField = (field: "from" | "to", label: string) => (
+    <TextField
+      select
+      label={label}
+      value={typed[field]}
+      error={faults[field] !== undefined}
+      helperText={faults[field] ?? " "}
+      onChange={({ target }) => set({ [field]: target.value })}
+    >
+      {bins.map(({ bin }) => (
+        <MenuItem key={bin.id} value={bin.id}>
+          {bin.name}
+        </MenuItem>
+      ))}
+    </TextField>
+  );
+  return (
+    <form onSubmit={(event) => void save(event)} noValidate className={styles.transfer}>
+      <div className={styles.three}>
+        {binField("from", isAway ? "From" : "Giver")}
+        {!isAway && binField("to", "Receiver")}
+        <TextField
+          type="date"
+          label="Day"
+          value={typed.day}
+          error={faults.day !== undefined}
+          helperText={faults.day ?? " "}
+          onChange={({ target }) => set({ day: target.value })}
+          slotProps={{ htmlInput: { max: today }, inputLabel: { shrink: true } }}
+        />
+      </div>
+      <Choice
+        title="What"
+        name="of"
+        options={[
+          { value: "worms", label: "worms only, weighed" },
+          { value: "contents", label: "a share of everything" },
+        ]}
+        chosen={typed.of}
+        onChoose={(of) => of && set({ of, amount: "" })}
+      />
+      <TextField
+        label={
+          typed.of === "worms"
+            ? `How much (${DEFAULT_UNIT[units].smallMass}, or write the unit)`
+            : "Share of it (%)"
+        }
+        value={typed.amount}
+        error={faults.amount !== undefined}
+        helperText={
+          faults.amount ??
+          (giver
+            ? typed.of === "worms"
+              ? `${giver.bin.name} holds about ${formatMass(giver.state.worms.massKg, units)} by its log`
+              : `all of it is about ${formatMass(contentsKg(giver.state), units, "bucket")} with its worms`
+            : " ")
+        }
+        onChange={({ target }) => set({ amount: target.value })}
+        slotProps={{ htmlInput: { maxLength: 40, autoComplete: "off" } }}
+      />
+      <p className={styles.row}>
+        <Button type="submit" variant="contained">
+          {isAway ? "Keep: given away" : "Carry it over"}
+        </Button>
+      </p>
+      {isAway && (
+        <p className={styles.quiet}>
+          Say what they are and never let them loose in woods or water. Selling and posting worms may have
+          rules where you live.
+        </p>
+      )}
+    </form>
+  );
+}
