@@ -120,7 +120,7 @@ function weighed(facts: KindFacts, plan: Plan, scraps: ScrapRate): Proposal | Ru
   const buyWormsKg = Math.min(herdKg, surfaceM2 * STARTING_KG_PER_M2);
   const yieldMiddle =
     Math.min(scraps.kgPerDay, surfaceM2 * RUNNING_KG_PER_M2 * INTAKE) * 365 * CASTINGS_PER_SCRAPS;
-  const cost = costOf(plan.prices, count * (isLine(facts) ? 1 : facts.pieces), buyWormsKg, beddingL);
+  const cost = costOf(plan.prices, count * containersOf(facts), buyWormsKg, beddingL);
 
   const out = ruledOut(facts, plan, { count, pieceKg, hoursPerWeek, wantedM2, surfaceM2 });
   if (out) return { kind: facts.kind, why: out };
@@ -132,9 +132,9 @@ function weighed(facts: KindFacts, plan: Plan, scraps: ScrapRate): Proposal | Ru
     score += points;
     (isFor ? for_ : care).push(remark);
   };
-  // What does one thing only does it best.
+  // Breeding tubs are for breeding as nothing else is.
   if (facts.goodFor.includes(plan.purpose))
-    add(facts.goodFor.length === 1 ? 6 : 4, { code: "plan/fits-wish" });
+    add(facts.kind === "breederTub" ? 6 : 4, { code: "plan/fits-wish" });
   else add(-4, { code: "plan/not-the-wish" });
   if (facts.skill === "first") add(2, { code: "plan/easy-to-begin" });
   if (hoursPerWeek <= 0.5 * plan.hoursPerWeek) add(2, { code: "plan/little-time" });
@@ -184,6 +184,12 @@ function weighed(facts: KindFacts, plan: Plan, scraps: ScrapRate): Proposal | Ru
   };
 }
 
+/** Containers one buys for one of them: the parts of a trough or a flow-through are one box. */
+export const containersOf = (facts: KindFacts): number =>
+  facts.system === "trough" || facts.system === "flowThrough" ? 1 : facts.pieces;
+/** Of one container: a flow-through is one tall box. */
+export const wholeHeightM = ({ facts, size }: Pick<Proposal, "facts" | "size">): number =>
+  facts.system === "flowThrough" ? size.heightM * facts.pieces : size.heightM;
 const isLine = (facts: KindFacts): boolean => facts.system === "trough";
 
 const volumeOf = (facts: KindFacts, { widthM, lengthM, heightM }: SystemFacts["usual"]): number =>

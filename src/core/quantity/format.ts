@@ -29,6 +29,13 @@ export function formatMass(massKg: number, units: UnitSystem, use: MassUse = "ki
   return `${grouped(Math.round(massKg))} kg`;
 }
 
+/** Two ends of a rough estimate, to two digits: "65–140 kg". */
+export function formatMassRange(lowKg: number, highKg: number, units: UnitSystem): string {
+  const shown = (massKg: number) =>
+    Number((units === "us" ? convert(massKg, "kg").to("lb") : massKg).toPrecision(2));
+  return `${shown(lowKg)}–${shown(highKg)} ${units === "us" ? "lb" : "kg"}`;
+}
+
 function formatPounds(massKg: number): string {
   const ounces = convert(massKg, "kg").to("oz");
   if (ounces < 0.2) return `${decimals(ounces, 2)} oz`;

@@ -70,3 +70,21 @@ export function datedTasks(
   });
   return [...ofStarts, ...ofBatches].toSorted((a, b) => b.overdueDays - a.overdueDays);
 }
+
+/** The first step of a start that lies ahead, for a day on which nothing is due. */
+export function nextStart(
+  timetables: readonly Timetable[],
+  today: LocalDate,
+):
+  | { readonly name: string; readonly id: string; readonly day: LocalDate; readonly title: string }
+  | undefined {
+  return timetables
+    .flatMap((timetable) => {
+      const step = timetable.steps.find(({ doneOn, day }) => !doneOn && day > today);
+      const { title } = step
+        ? sayStep(step.key, { wormsKg: timetable.wormsKg, units: "metric" })
+        : { title: "" };
+      return step ? [{ name: timetable.name, id: timetable.id, day: step.day, title }] : [];
+    })
+    .toSorted((a, b) => daysBetween(b.day, a.day))[0];
+}

@@ -2,6 +2,7 @@
 import { HAZARDS } from "@/core/catalogue/guideTables";
 import { freshProfile } from "@/core/bin/freshProfile";
 import { buildSheet, DRILLS } from "@/core/planning/buildSheet";
+import { containersOf, wholeHeightM } from "@/core/planning/propose";
 import { formatLength, formatMass, formatVolume } from "@/core/quantity/format";
 import { useSession } from "@/session/session";
 import { Cutaway } from "@/ui/cutaway/Cutaway";
@@ -34,9 +35,9 @@ export function BuildSheetView({ planning }: { readonly planning: PlanInHand }) 
             {facts.name}: build sheet{one.count > 1 && ` (make ${one.count})`}
           </h2>
           <p className={styles.say}>
-            Inside {length(size.widthM)} wide, {length(size.lengthM)} front to back, {length(size.heightM)}{" "}
-            high
-            {facts.pieces > 1 && facts.system !== "trough" ? ` each, ${facts.pieces} pieces` : ""};{" "}
+            Inside {length(size.widthM)} wide, {length(size.lengthM)} front to back,{" "}
+            {length(wholeHeightM(one))} high
+            {containersOf(facts) > 1 ? ` each, ${containersOf(facts)} pieces` : ""};{" "}
             {formatVolume(one.volumeL / one.count, units)}, {formatMass(one.wholeKg, units, "bucket")} when
             full.
           </p>

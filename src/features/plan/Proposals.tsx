@@ -1,9 +1,11 @@
 "use client";
+import { systemOf } from "@/core/bin/system";
 import { freshProfile } from "@/core/bin/freshProfile";
 import { KINDS } from "@/core/planning/kinds";
 import type { Proposal } from "@/core/planning/propose";
+import { containersOf, wholeHeightM } from "@/core/planning/propose";
 import { sayHours, sayRemark } from "@/core/planning/words";
-import { formatLength, formatMass, formatVolume } from "@/core/quantity/format";
+import { formatLength, formatMass, formatMassRange, formatVolume } from "@/core/quantity/format";
 import { useSession } from "@/session/session";
 import { Cutaway } from "@/ui/cutaway/Cutaway";
 import Button from "@mui/material/Button";
@@ -70,7 +72,7 @@ function One({
     const isKept = await planning.change(`Chosen: ${facts.name.toLowerCase()}`, {
       chosen: {
         system: facts.system,
-        cover: "vented",
+        cover: systemOf(facts.system).cover,
         ...size,
         compartments: facts.pieces,
         wormsKg: Number(one.buyWormsKg.toPrecision(3)),
@@ -95,8 +97,8 @@ function One({
       </h2>
       <p className={styles.quiet}>
         {formatLength(size.widthM, units)} × {formatLength(size.lengthM, units)} ×{" "}
-        {formatLength(size.heightM, units)}
-        {facts.pieces > 1 && facts.system !== "trough" ? `, ${facts.pieces} pieces` : ""};{" "}
+        {formatLength(wholeHeightM(one), units)}
+        {containersOf(facts) > 1 ? ` each, ${containersOf(facts)} pieces` : ""};{" "}
         {formatVolume(one.volumeL, units)}
       </p>
       <dl className={styles.figures}>
@@ -111,11 +113,8 @@ function One({
           </dd>
         </div>
         <div>
-          <dt>a year</dt>
-          <dd>
-            {Math.round(one.yieldKg.low / 5) * 5 || Math.round(one.yieldKg.low)}–
-            {formatMass(one.yieldKg.high, units, "bucket")}
-          </dd>
+          <dt>castings a year</dt>
+          <dd>{formatMassRange(one.yieldKg.low, one.yieldKg.high, units)}</dd>
         </div>
         <div>
           <dt>time a week</dt>
@@ -136,6 +135,9 @@ function One({
           </div>
         )}
       </dl>
+      <Button variant="outlined" onClick={() => void choose()}>
+        Build the {facts.name.toLowerCase()}
+      </Button>
       <ul className={styles.remarks}>
         {one.for_.map((remark) => (
           <li key={remark.code} data-is="for">
@@ -149,9 +151,6 @@ function One({
         ))}
         <li data-is="care">{facts.wrong}</li>
       </ul>
-      <Button variant="outlined" onClick={() => void choose()}>
-        Build the {facts.name.toLowerCase()}
-      </Button>
     </li>
   );
 }

@@ -31,13 +31,13 @@ export function ScrapAnswers({ planning }: Props) {
   const days = Array.from({ length: DAYS }, (_, at) => addDays(today, at - DAYS + 1));
   const of = (day: typeof today) => plan.scraps.find((one) => one.day === day);
   const most = Math.max(0.2, ...plan.scraps.map(({ massKg }) => massKg));
-  const others = plan.scraps.filter(({ day }) => day !== picked);
+  const without = (scraps: Plan["scraps"]) => scraps.filter(({ day }) => day !== picked);
   const put = async (massKg: number, isAway: boolean) => {
     const said = isAway ? "away" : formatMass(massKg, units);
     const row = { day: picked, massKg, ...(isAway ? { isAway } : {}) };
-    const isKept = await change(`Scraps of ${dayAndMonth(picked, today)}: ${said}`, {
-      scraps: [...others, row].toSorted((a, b) => daysBetween(b.day, a.day)),
-    });
+    const isKept = await change(`Scraps of ${dayAndMonth(picked, today)}: ${said}`, (before) => ({
+      scraps: [...without(before.scraps), row].toSorted((a, b) => daysBetween(b.day, a.day)),
+    }));
     if (isKept) setTyped("");
   };
   const keep = () => {
@@ -96,7 +96,9 @@ export function ScrapAnswers({ planning }: Props) {
         {of(picked) && (
           <Button
             onClick={() =>
-              void change(`Scraps of ${dayAndMonth(picked, today)} struck out`, { scraps: others })
+              void change(`Scraps of ${dayAndMonth(picked, today)} struck out`, (before) => ({
+                scraps: without(before.scraps),
+              }))
             }
           >
             strike it out
@@ -276,9 +278,9 @@ function Price({
       return setFault("A price in figures, such as 12.50.");
     setFault(undefined);
     if (value === held) return;
-    const { [field]: _before, ...others } = plan.prices;
-    void change(`${label}: ${value ?? "no price"}`, {
-      prices: { ...others, ...(value === undefined ? {} : { [field]: value }) },
+    void change(`${label}: ${value ?? "no price"}`, (before) => {
+      const { [field]: _before, ...others } = before.prices;
+      return { prices: { ...others, ...(value === undefined ? {} : { [field]: value }) } };
     });
   };
   return (

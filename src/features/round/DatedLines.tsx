@@ -1,5 +1,6 @@
 "use client";
-import { datedTasks } from "@/core/round/dated";
+import { spokenDay } from "@/core/calendar/day";
+import { datedTasks, nextStart } from "@/core/round/dated";
 import { useBatches } from "@/session/batches";
 import { useSession } from "@/session/session";
 import Link from "next/link";
@@ -10,7 +11,15 @@ export function DatedLines() {
   const { timetables, today, units } = useSession();
   const batches = useBatches();
   const tasks = datedTasks(timetables, batches ?? [], today, units);
-  if (tasks.length === 0) return null;
+  const ahead = nextStart(timetables, today);
+  if (tasks.length === 0)
+    return ahead ? (
+      <p className={styles.sum}>
+        <Link href={`/start?id=${ahead.id}`} className={styles.ahead}>
+          {ahead.name}: {ahead.title.toLowerCase()}, {spokenDay(ahead.day, today)}
+        </Link>
+      </p>
+    ) : null;
   return (
     <ul className={styles.tasks}>
       {tasks.map((task) => (
