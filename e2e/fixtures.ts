@@ -12,7 +12,7 @@ export const test = base.extend<{ problems: string[] }>({
         page.on("console", (message) => {
           const isMissingRoom = message.location().url.endsWith("/no-such-room");
           if (message.type() === "error" && !isMissingRoom && !expected.test(message.text()))
-            problems.push(`console: ${message.text()}`);
+            problems.push(`console: ${message.text()} ${message.location().url}`);
         });
         page.on("pageerror", (error) => problems.push(`pageerror: ${error.message}`));
         page.on("request", (request) => {

@@ -4,6 +4,7 @@ import { SCHOOL_TABLE } from "@/core/catalogue/school";
 import { addDays, daysBetween } from "@/core/calendar/day";
 import type { BinToday } from "@/core/round/round";
 import type { SetupChanges } from "@/records/setup";
+import { useErrands } from "@/session/errand";
 import { useSession } from "@/session/session";
 import { localDate, name as nameField } from "@/vocabulary/fields";
 import type { Cover, Drainage, SchoolId } from "@/vocabulary/setup";
@@ -25,6 +26,7 @@ import styles from "./Bin.module.css";
 export function AlterDialog({ one, onClose }: { readonly one: BinToday; readonly onClose: () => void }) {
   const { today, rooms, author, keep } = useSession();
   const router = useRouter();
+  const { choose } = useErrands();
   const { bin, state } = one;
   const setup = state.setup;
   const [typed, setTyped] = useState({
@@ -75,7 +77,9 @@ export function AlterDialog({ one, onClose }: { readonly one: BinToday; readonly
     const kept = await keep(`${bin.name}: taken off the rack`, [
       author.revised("bins", bin, { deleted: true }),
     ]);
-    if (kept.ok) router.push("/bins");
+    if (!kept.ok) return;
+    choose(undefined);
+    router.push("/bins");
   };
   return (
     <Dialog

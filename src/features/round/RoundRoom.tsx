@@ -22,7 +22,8 @@ export function RoundRoom() {
     bins?.find((one) => one.bin.id === round.tasks[0]?.binId) ??
     bins?.[0];
   useLayoutEffect(() => {
-    if (inHand && inHand.bin.id !== chosen) choose(inHand.bin.id);
+    // A bin that was chosen and is not there yet (just set up) is on its way: it is not chosen over.
+    if (inHand && chosen === undefined) choose(inHand.bin.id);
   }, [inHand, chosen, choose]);
 
   if (!bins) {
