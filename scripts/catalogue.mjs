@@ -38,12 +38,6 @@ const materials = [
 const schools = table("schools").map((row) => ({
   id: row.id,
   name: row.name,
-  suits: row.suits,
-  feedPlaceRule: row.feed_place_rule,
-  rationRule: row.ration_rule,
-  coverRule: row.cover_rule,
-  quietCheck: row.quiet_check,
-  disagreement: row.disagreements_with_others,
   minIntervalDays: number(row.feed_interval_days_min),
   usualIntervalDays: number(row.feed_interval_days_typ),
   maxIntervalDays: number(row.feed_interval_days_max),
@@ -192,6 +186,12 @@ const hazards = table("safety").map((row) => ({
 }));
 const schoolPages = table("schools").map((row) => ({
   id: row.id,
+  suits: row.suits,
+  feedPlaceRule: row.feed_place_rule,
+  rationRule: row.ration_rule,
+  coverRule: row.cover_rule,
+  quietCheck: row.quiet_check,
+  disagreement: row.disagreements_with_others,
   binTypes: row.bin_types,
   watering: row.watering_habit,
   harvestMethod: row.harvest_method,

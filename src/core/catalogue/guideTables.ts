@@ -1,10 +1,9 @@
 import causes from "./causes.json";
 import hazards from "./hazards.json";
 import links from "./links.json";
-import schoolPages from "./schoolPages.json";
 import signs from "./signs.json";
 import worms from "./worms.json";
-import type { CauseRow, HazardRow, LinkRow, SchoolPageRow, SignRow, WormRow } from "./rows";
+import type { CauseRow, HazardRow, LinkRow, SignRow, WormRow } from "./rows";
 
 /* The tables only the Guide reads; kept out of what every screen loads. */
 
@@ -13,4 +12,3 @@ export const SIGNS = signs as readonly SignRow[];
 export const CAUSES = causes as readonly CauseRow[];
 export const LINKS = links as readonly LinkRow[];
 export const HAZARDS = hazards as readonly HazardRow[];
-export const SCHOOL_PAGES = schoolPages as readonly SchoolPageRow[];

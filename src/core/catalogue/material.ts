@@ -36,7 +36,10 @@ export const materialsFor = (use: MaterialUse): readonly Material[] =>
 
 /** An unknown id (from a newer archive, say) is treated as mixed scraps, shredded card or grit, under its own id. */
 export const materialOf = (use: MaterialUse, id: string): Material =>
-  BY_KEY.get(`${use}/${id}`) ?? { id, name: id.replace(/-/g, " "), use, stance: "fine", ...FALLBACK[use] };
+  BY_KEY.get(`${use}/${id}`) ?? { id, name: nameIn(id), use, stance: "fine", ...FALLBACK[use] };
+
+/** Ids of own materials carry their name: "own-oat-pulp-k3xq" is oat pulp. */
+const nameIn = (id: string): string => id.replace(/^own-(.*)-[a-z0-9]{4}$/, "$1").replace(/-/g, " ");
 
 /** "Corrugated cardboard, shredded" reads as "corrugated cardboard" in a sentence. */
 export function shortName(material: Material): string {

@@ -152,6 +152,12 @@ export type HazardRow = z.infer<typeof hazardRow>;
 
 export const schoolPageRow = z.strictObject({
   id: materialId,
+  suits: line,
+  feedPlaceRule: line,
+  rationRule: line,
+  coverRule: line,
+  quietCheck: line,
+  disagreement: line,
   binTypes: line,
   watering: line,
   harvestMethod: line,

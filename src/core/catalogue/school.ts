@@ -1,16 +1,10 @@
 import type { SchoolId } from "@/vocabulary/setup";
 import schools from "./schools.json";
 
-/** One way of running a bin that works; the figures are common practice at 18 to 24 °C and full stocking. */
+/** One way of running a bin that works, in figures (schoolPage.ts has its words); the figures are common practice at 18 to 24 °C and full stocking. */
 export interface School {
   readonly id: SchoolId;
   readonly name: string;
-  readonly suits: string;
-  readonly feedPlaceRule: string;
-  readonly rationRule: string;
-  readonly coverRule: string;
-  readonly quietCheck: string;
-  readonly disagreement: string;
   readonly minIntervalDays: number;
   readonly usualIntervalDays: number;
   readonly maxIntervalDays: number;

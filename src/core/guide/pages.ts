@@ -1,7 +1,8 @@
 import { BELIEFS } from "../catalogue/beliefs";
-import { CAUSES, HAZARDS, SCHOOL_PAGES, SIGNS, WORMS } from "../catalogue/guideTables";
+import { CAUSES, HAZARDS, SIGNS, WORMS } from "../catalogue/guideTables";
 import type { Pantry } from "../catalogue/pantry";
 import { SCHOOL_TABLE } from "../catalogue/school";
+import { schoolPageOf } from "../catalogue/schoolPage";
 import { CALCULATORS } from "../calculators/registry";
 
 export const SECTIONS = {
@@ -58,9 +59,10 @@ export function guidePages(pantry: Pantry): GuidePage[] {
       ),
     ),
     ...WORMS.map((one) => page("worm", one.id, one.name, one.latinName, one.tellApart, one.temperament)),
-    ...SCHOOL_TABLE.map((one) =>
-      page("school", one.id, one.name, one.suits, SCHOOL_PAGES.find(({ id }) => id === one.id)?.binTypes),
-    ),
+    ...SCHOOL_TABLE.map((one) => {
+      const { suits, binTypes } = schoolPageOf(one.id);
+      return page("school", one.id, one.name, suits, binTypes);
+    }),
     ...SIGNS.map((one) => page("sign", one.id, one.name, one.description)),
     ...CAUSES.map((one) => page("cause", one.id, one.name, one.mechanism, ...one.firstAid)),
     ...HAZARDS.map((one) => page("hazard", one.id, one.name, one.caution, ...one.tasks)),

@@ -17,7 +17,7 @@ export interface Matter {
 export function feedPartMatter(part: FeedPart): Matter {
   const material = materialOf("food", part.materialId);
   const wetKg = amountKg(part.amount, material);
-  return { wetKg, dryKg: wetKg * (1 - material.moisture) };
+  return { wetKg, dryKg: wetKg * (1 - (part.moisture ?? material.moisture)) };
 }
 
 /** Bedding given by volume holds its dry mass per litre whatever its water, so damp litres weigh more than dry ones. */

@@ -1,6 +1,7 @@
 "use client";
 import { COVER_WORDS, DRAINAGE_WORDS } from "@/core/bin/words";
 import { SCHOOL_TABLE } from "@/core/catalogue/school";
+import { schoolPageOf } from "@/core/catalogue/schoolPage";
 import { addDays, daysBetween } from "@/core/calendar/day";
 import type { BinToday } from "@/core/round/round";
 import type { SetupChanges } from "@/records/setup";
@@ -104,7 +105,7 @@ export function AlterDialog({ one, onClose }: { readonly one: BinToday; readonly
           label="Way of keeping"
           value={typed.school}
           onChange={(event) => set({ school: event.target.value as SchoolId })}
-          helperText={SCHOOL_TABLE.find((school) => school.id === typed.school)?.disagreement}
+          helperText={schoolPageOf(typed.school).disagreement}
         >
           {SCHOOL_TABLE.map((school) => (
             <MenuItem key={school.id} value={school.id}>

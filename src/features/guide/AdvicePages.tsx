@@ -1,7 +1,8 @@
 "use client";
 import { BELIEFS } from "@/core/catalogue/beliefs";
-import { CAUSES, HAZARDS, LINKS, SCHOOL_PAGES, SIGNS } from "@/core/catalogue/guideTables";
+import { CAUSES, HAZARDS, LINKS, SIGNS } from "@/core/catalogue/guideTables";
 import { schoolOf } from "@/core/catalogue/school";
+import { schoolPageOf } from "@/core/catalogue/schoolPage";
 import { wholeMaterial } from "@/core/catalogue/composition";
 import { span } from "@/core/calendar/day";
 import { SEVERITY_WORDS, VERDICT_WORDS } from "@/core/guide/words";
@@ -13,35 +14,35 @@ import styles from "./Guide.module.css";
 /** Pages that advise: a way of keeping, a sign, what is behind it, a caution, a saying. */
 export function SchoolPage({ id }: { readonly id: string }) {
   const school = schoolOf(id as SchoolId);
-  const page = SCHOOL_PAGES.find((one) => one.id === id)!;
+  const page = schoolPageOf(id as SchoolId);
   return (
     <>
       <p className={styles.stance}>A way of keeping</p>
       <h2 className={styles.name}>{school.name}</h2>
-      <p className={styles.say}>{school.feedPlaceRule}.</p>
+      <p className={styles.say}>{page.feedPlaceRule}.</p>
       <dl className={styles.pairs}>
-        <Pair term="Suits">{school.suits}</Pair>
+        <Pair term="Suits">{page.suits}</Pair>
         <Pair term="Bins">{page.binTypes}</Pair>
         <Pair term="How often">
           every {school.minIntervalDays} to {span(school.maxIntervalDays)}, usually{" "}
           {span(school.usualIntervalDays)}
         </Pair>
-        <Pair term="How much">{school.rationRule}</Pair>
+        <Pair term="How much">{page.rationRule}</Pair>
         <Pair term="Bedding to food">
           {school.startRatio} to 1 by volume at first, {school.steadyRatio} to 1 later
         </Pair>
-        <Pair term="Cover">{school.coverRule}</Pair>
+        <Pair term="Cover">{page.coverRule}</Pair>
         <Pair term="Water">
           {page.watering}; {formatPercentRange(school.moistureLow, school.moistureHigh)} moist
         </Pair>
-        <Pair term="Quiet check">{school.quietCheck}</Pair>
+        <Pair term="Quiet check">{page.quietCheck}</Pair>
         <Pair term="Harvest">
           {page.harvestMethod}; first after about {school.firstHarvestMonths} months
         </Pair>
         <Pair term="For it">{page.strengths}</Pair>
         <Pair term="Against it">{page.weaknesses}</Pair>
       </dl>
-      <p className={styles.both}>{school.disagreement}.</p>
+      <p className={styles.both}>{page.disagreement}.</p>
     </>
   );
 }

@@ -62,7 +62,7 @@ export function OwnMaterialDialog({
     if (!outcome.ok) return setFaults(outcome.problem.fields);
     const facts = {
       ...outcome.value,
-      materialId: base?.id ?? `own-${newId().toLowerCase().replace(/_/g, "-")}`,
+      materialId: base?.id ?? ownId(outcome.value.name),
     };
     const kept = await keep(`${facts.name}: own values kept`, [
       base?.own ? author.revised("materials", base.own, facts) : author.first("materials", facts),
@@ -122,4 +122,19 @@ export function OwnMaterialDialog({
       </form>
     </Dialog>
   );
+}
+
+/** The id carries the name, so that an archive read elsewhere still says what it was. */
+function ownId(name: string): string {
+  const words = name
+    .toLowerCase()
+    .normalize("NFD")
+    .replace(/[^a-z0-9]+/g, "-")
+    .replace(/^-|-$/g, "")
+    .slice(0, 50);
+  const tail = newId()
+    .toLowerCase()
+    .replace(/[^a-z0-9]/g, "x")
+    .slice(0, 4);
+  return `own-${words || "material"}-${tail}`;
 }

@@ -1,5 +1,6 @@
 "use client";
-import { SCHOOL_TABLE, schoolOf } from "@/core/catalogue/school";
+import { SCHOOL_TABLE } from "@/core/catalogue/school";
+import { schoolPageOf } from "@/core/catalogue/schoolPage";
 import { SYSTEM_LIST, systemOf, usualCompartments, volumeOfL } from "@/core/bin/system";
 import { freshProfile } from "@/core/bin/freshProfile";
 import { DEFAULT_UNIT, formatMass, formatVolume } from "@/core/quantity/format";
@@ -202,7 +203,7 @@ export function SetupRoom() {
             label="Way of keeping"
             value={typed.school === "" ? systemOf(typed.system).school : typed.school}
             helperText={
-              schoolOf(typed.school === "" ? systemOf(typed.system).school : typed.school).feedPlaceRule
+              schoolPageOf(typed.school === "" ? systemOf(typed.system).school : typed.school).feedPlaceRule
             }
             onChange={(event) => set({ school: event.target.value as SetupTyped["school"] })}
           >

@@ -57,9 +57,9 @@ export function SlipDialog({
   readonly correct: Entry | undefined;
   readonly onClose: () => void;
 }) {
-  const { db, today, units, author, keep } = useSession();
+  const { db, today, units, author, keep, materials } = useSession();
   const { bin, state } = one;
-  const context: SlipContext = { state, firstDay: bin.firstDay, today, units };
+  const context: SlipContext = { state, firstDay: bin.firstDay, today, units, own: materials };
   const opened = (correct && slipOf(correct, context)?.typed) ?? emptySlip(slip, context);
   const draft = useDraft(db, `slip/${slip}/${bin.id}/${correct?.id ?? ""}`, opened);
   const [faults, setFaults] = useState<Readonly<Record<string, string>>>({});

@@ -43,6 +43,9 @@ const STANCE_WORDS: Record<Material["stance"], string> = {
   avoid: "Better not: it makes trouble in nearly every bin.",
 };
 
+/** What can be given, the keeper's own first. */
+type Option = Pick<Material, "id" | "name" | "stance">;
+
 interface Props {
   readonly slip: SlipKind;
   readonly typed: SlipTyped;
@@ -178,8 +181,12 @@ export function SlipFields(props: Props) {
 }
 
 function Parts({ slip, typed, set, faults, setup, use }: Props & { readonly use: "food" | "bedding" }) {
-  const { units } = useSession();
-  const options = materialsFor(use);
+  const { units, materials } = useSession();
+  const own = materials.filter((row) => row.use === use);
+  const options: readonly Option[] = [
+    ...own.map(({ materialId, name }) => ({ id: materialId, name, stance: "fine" as const })),
+    ...materialsFor(use).filter(({ id }) => !own.some(({ materialId }) => materialId === id)),
+  ];
   const change = (at: number, part: Partial<SlipTyped["parts"][number]>) =>
     set((before) => ({
       ...before,
@@ -189,13 +196,14 @@ function Parts({ slip, typed, set, faults, setup, use }: Props & { readonly use:
   return (
     <div>
       {typed.parts.map((part, at) => {
-        const material = materialOf(use, part.materialId);
+        const material: Option =
+          options.find(({ id }) => id === part.materialId) ?? materialOf(use, part.materialId);
         return (
           <div key={at} className={styles.part} data-use={use}>
             <Autocomplete
               options={options}
               disableClearable
-              value={options.find((one) => one.id === part.materialId) ?? material}
+              value={material}
               getOptionLabel={(one) => one.name}
               getOptionKey={(one) => one.id}
               isOptionEqualToValue={(a, b) => a.id === b.id}

@@ -1,6 +1,7 @@
 import { entry, kilograms, meal, newTub, START } from "../../../tests/log";
 import { addDays } from "@/core/calendar/day";
 import { replay } from "@/core/bin/replay";
+import { sayEntry } from "@/core/log/words";
 import type { SlipKind } from "@/session/errand";
 import type { SlipContext, SlipTyped } from "./slipTyped";
 import { emptySlip, slipFacts, slipOf } from "./slipTyped";
@@ -89,4 +90,30 @@ test("an entry opens on the slip it would be written on, and says the same when 
     },
   });
   expect(slipOf(entry({ kind: "emptied" }, 3), context)).toBeUndefined();
+});
+
+test("an own material is written with its own weight and water, so that the log stands by itself", () => {
+  const own = { use: "food", materialId: "own-oat-pulp-k3xq", densityKgPerL: 0.9, moisture: 0.7 } as never;
+  const outcome = slipFacts(
+    "fed",
+    { ...emptySlip("fed", context), parts: part("2 L", "own-oat-pulp-k3xq") },
+    { ...context, own: [own] },
+  );
+  expect(outcome).toMatchObject({
+    ok: true,
+    value: {
+      facts: { parts: [{ moisture: 0.7, amount: { massKg: 1.8, measuredBy: "volume", typed: "2 L" } }] },
+    },
+  });
+  expect(
+    sayEntry(
+      entry({
+        kind: "fed",
+        parts: [
+          { materialId: "own-oat-pulp-k3xq", amount: kilograms(1.8), preparation: "whole", moisture: 0.7 },
+        ],
+      }),
+      "metric",
+    ).rest,
+  ).toBe("1.8 kg oat pulp");
 });

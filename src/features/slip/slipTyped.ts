@@ -15,6 +15,7 @@ import { parseQuantity } from "@/core/quantity/parse";
 import type { Dimension } from "@/core/quantity/unit";
 import { sayUnreadable } from "@/core/quantity/words";
 import type { Amount, Entry, Reading } from "@/records/entry";
+import type { OwnMaterial } from "@/records/material";
 import type { SlipKind } from "@/session/errand";
 import type { LocalDate } from "@/vocabulary/fields";
 import { localDate } from "@/vocabulary/fields";
@@ -59,6 +60,8 @@ export interface SlipContext {
   readonly firstDay: LocalDate;
   readonly today: LocalDate;
   readonly units: UnitSystem;
+  /** The keeper's own materials and values; they are written into the entry, so that the log stands by itself. */
+  readonly own?: readonly OwnMaterial[];
 }
 
 export function emptySlip(slip: SlipKind, { state, today }: SlipContext): SlipTyped {
@@ -213,6 +216,13 @@ export function slipFacts(
       faults[field] = "Nothing is not an amount: leave the slip, or write how much.";
     return amount;
   };
+  /** An own material's litres become kilograms, and its own moisture goes with them. */
+  const byOwnValues = (use: "food" | "bedding", materialId: string, amount: ReturnType<typeof amountOf>) => {
+    const own = context.own?.find((row) => row.use === use && row.materialId === materialId);
+    if (!own || !amount) return { amount };
+    const massKg = "massKg" in amount ? amount.massKg : amount.volumeL * own.densityKgPerL;
+    return { amount: { massKg, measuredBy: amount.measuredBy, typed: amount.typed }, moisture: own.moisture };
+  };
   let facts: Record<string, unknown> = {};
   switch (slip) {
     case "fed":
@@ -223,7 +233,7 @@ export function slipFacts(
         parts: typed.parts.map((part, n) => ({
           materialId: part.materialId,
           preparation: part.preparation,
-          amount: somethingOf(`part${n}`, part.amount, true),
+          ...byOwnValues("food", part.materialId, somethingOf(`part${n}`, part.amount, true)),
         })),
       };
       break;
@@ -234,7 +244,7 @@ export function slipFacts(
         ...(typed.isCover ? { isCover: true } : {}),
         parts: typed.parts.map((part, n) => ({
           materialId: part.materialId,
-          amount: somethingOf(`part${n}`, part.amount, true),
+          ...byOwnValues("bedding", part.materialId, somethingOf(`part${n}`, part.amount, true)),
           ...(typed.isDamp ? { moisture: materialOf("bedding", part.materialId).dampMoisture ?? 0.72 } : {}),
         })),
       };

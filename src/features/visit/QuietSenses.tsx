@@ -1,6 +1,6 @@
 "use client";
 import { SMELL_WORDS } from "@/core/decision/words";
-import { schoolOf } from "@/core/catalogue/school";
+import { schoolPageOf } from "@/core/catalogue/schoolPage";
 import { DEFAULT_UNIT, formatLength, formatMass } from "@/core/quantity/format";
 import { useSession } from "@/session/session";
 import { Choice } from "@/ui/choice/Choice";
@@ -29,7 +29,9 @@ export function QuietSenses({
   const faultAt = (field: string) => (fault?.field === field ? fault.sentence : undefined);
   return (
     <div className={styles.senses}>
-      {school && <p className={styles.hint}>This way of keeping checks: {schoolOf(school).quietCheck}.</p>}
+      {school && (
+        <p className={styles.hint}>This way of keeping checks: {schoolPageOf(school).quietCheck}.</p>
+      )}
       <Choice
         title="Smell beside it"
         name="smell"

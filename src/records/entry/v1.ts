@@ -45,6 +45,8 @@ export const feedPart = z.strictObject({
   materialId,
   amount: z.union([mass, volume]),
   preparation: z.enum(PREPARATIONS),
+  /** Where the keeper knows it better than the catalogue. */
+  moisture: moisture.optional(),
 });
 export const beddingPart = z.strictObject({
   materialId,
