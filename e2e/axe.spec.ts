@@ -10,6 +10,24 @@ const ROOMS = [
   "/setup",
   "/records",
   "/settings",
+  "/plan",
+  "/plan?step=room",
+  "/plan?step=time",
+  "/plan?step=wish",
+  "/plan?step=proposals",
+  "/plan?step=many",
+  "/start",
+  "/stock",
+  "/mix",
+  "/store",
+  "/guide",
+  "/guide?in=belief",
+  "/guide?page=food/garlic",
+  "/guide?page=worm/eisenia-fetida",
+  "/guide?page=sign/smell-sour",
+  "/guide?page=cause/acid",
+  "/guide?page=school/moving-wedge",
+  "/guide?page=sum/mix",
   "/no-such-room",
   "/bin?id=nobody",
 ];
@@ -19,7 +37,7 @@ for (const colorScheme of ["dark", "light"] as const) {
     test.use({ colorScheme });
 
     test("no screen shuts anybody out", async ({ page }) => {
-      test.setTimeout(180_000);
+      test.setTimeout(300_000);
       await page.goto("/");
       await usable(page);
       const violations = async () =>

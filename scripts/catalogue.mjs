@@ -49,7 +49,11 @@ const schools = table("schools").map((row) => ({
   harvestIntervalDays: number(row.harvest_interval_days),
 }));
 
-const list = (text) => text.split(/[|;]/).map((one) => one.trim()).filter(Boolean);
+const list = (text) =>
+  text
+    .split(/[|;]/)
+    .map((one) => one.trim())
+    .filter(Boolean);
 /** Drops what the table leaves blank: not known, or does not apply. */
 const known = (row) =>
   Object.fromEntries(Object.entries(row).filter(([, value]) => value !== undefined && value !== ""));
@@ -157,7 +161,11 @@ const signs = table("signs").map((row) => ({
   severity: number(row.severity),
   likelyHarmless: row.likely_harmless === "true",
 }));
-const steps = (text) => text.split("|").map((one) => one.trim()).filter(Boolean);
+const steps = (text) =>
+  text
+    .split("|")
+    .map((one) => one.trim())
+    .filter(Boolean);
 const causes = table("causes").map((row) => ({
   id: row.id,
   name: row.name,

@@ -35,7 +35,11 @@ const PICTURES = [
   { name: "slip-feed-cellar", at: "/", act: (page) => slip(page, "f") },
   { name: "setup-daylight", at: "/setup", light: true },
   { name: "records-cellar", at: "/records" },
-  { name: "settings-daylight", at: "/settings", light: true },
+  { name: "plan-cellar", at: "/plan?step=proposals" },
+  { name: "start-daylight", at: "/start", light: true },
+  { name: "mix-daylight", at: "/mix", light: true, act: solveMix },
+  { name: "store-cellar", at: "/store" },
+  { name: "guide-daylight", at: "/guide?page=food/orange-mandarin-peel", light: true },
   { name: "empty-cellar", at: "/", own: true },
   {
     name: "phone-visit-cellar",
@@ -46,6 +50,12 @@ const PICTURES = [
   { name: "phone-round-daylight", at: "/", phone: true, light: true },
 ];
 
+async function solveMix(page) {
+  await page.getByRole("button", { name: "add a layer" }).click();
+  await page.getByRole("textbox", { name: "Carbon to nitrogen" }).fill("32");
+  await page.getByRole("button", { name: /find the amounts/ }).click();
+  await page.getByText(/It works out/).waitFor();
+}
 async function answer(page, names) {
   for (const name of names) await page.getByRole("radio", { name }).first().check();
   await page.evaluate(() => window.scrollTo(0, 0));

@@ -3,6 +3,7 @@ import { encodeArchive } from "@/archive/document";
 import type { Entry, Reading } from "@/records/entry";
 import { entrySchema } from "@/records/entry";
 import { binSchema } from "@/records/bin";
+import { demoStore } from "./demoStore";
 import { cellarSchema } from "@/records/cellar";
 import { roomSchema } from "@/records/room";
 import { settingsSchema } from "@/records/settings";
@@ -51,6 +52,7 @@ export function demoRecords(lastDay: LocalDate, seed = "cellar"): ArchiveRecords
     recordedAt,
     deviceId: DEVICE,
   });
+  const store = demoStore(lastDay, row);
   return {
     cellars: [
       cellarSchema.parse({
@@ -63,12 +65,12 @@ export function demoRecords(lastDay: LocalDate, seed = "cellar"): ArchiveRecords
     bins: BINS.map((bin) =>
       binSchema.parse({ ...row(bin.id), name: bin.name, firstDay: addDays(lastDay, -bin.beganAgo) }),
     ),
-    materials: [],
-    batches: [],
-    plans: [],
-    timetables: [],
+    materials: store.materials,
+    batches: store.batches,
+    plans: store.plans,
+    timetables: store.timetables,
     settings: [settingsSchema.parse({ ...row("demo-settings"), units: "metric", remindAfterDays: 14 })],
-    entries: BINS.flatMap((bin) => yearOf(bin, lastDay, seed)),
+    entries: [...BINS.flatMap((bin) => yearOf(bin, lastDay, seed)), ...store.entries],
   };
 }
 
