@@ -141,6 +141,7 @@ test("a hot batch makes the worms wait two days; what is taken cannot be more th
   page,
 }) => {
   await page.clock.setFixedTime(NOW);
+  await setUpBin(page, "Quince");
   await page.goto("/mix");
   await usable(page);
   await page.getByLabel("Wanted in all").fill("100 L");
@@ -169,6 +170,15 @@ test("a hot batch makes the worms wait two days; what is taken cannot be more th
   await page.getByLabel(/Taken/).fill("900 kg");
   await page.getByRole("button", { name: "Keep what was taken" }).click();
   await expect(page.getByText(/Only .* are left/)).toBeVisible();
+  // Into a bin: out of the store and into its log in one act.
+  await page.getByLabel(/Taken/).fill("2 kg");
+  await page.getByRole("combobox", { name: "Into which bin" }).click();
+  await page.getByRole("option", { name: "Quince" }).click();
+  await page.getByRole("button", { name: "Keep what was taken" }).click();
+  await expect(page.getByText(/into Quince\./)).toBeVisible();
+  await page.goto("/bins");
+  await page.getByRole("link", { name: "Quince", exact: true }).click();
+  await expect(page.getByText(/From the store: Corrugated cardboard/)).toBeVisible();
 });
 
 test("a delivery shared among two bins, worms carried over, and an act struck out of both logs", async ({

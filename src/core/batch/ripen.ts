@@ -23,8 +23,8 @@ export interface Ripening {
 }
 
 /** Usable bedding: degree-days above 5 °C. Source: process model 12.16, low confidence, hence the wide span. */
-const RIPE_DEGREE_DAYS = 300;
-const RIPENS_ABOVE_C = 5;
+export const RIPE_DEGREE_DAYS = 300;
+export const RIPENS_ABOVE_C = 5;
 const SPAN = { early: 0.7, late: 1.4 };
 const LONGEST_DAYS = 400;
 /** A heap smaller than this loses its heat as fast as it makes it. Judgement. */

@@ -7,7 +7,7 @@ import { addDays, daysBetween } from "../calendar/day";
 export const FIT_AT_MOST_C = 30;
 const CALM_DAYS = 2;
 /** Above this it burns itself out: turn it and damp it at once. */
-export const TOO_HOT_C = 65;
+const TOO_HOT_C = 65;
 
 export type BatchStage =
   | { readonly is: "used" }

@@ -1,6 +1,7 @@
 import { massKg, moisture, temperatureC, volumeL } from "@/vocabulary/fields";
 import { done, refused } from "@/vocabulary/outcome";
 import { z } from "@/vocabulary/z";
+import { RIPE_DEGREE_DAYS, RIPENS_ABOVE_C } from "../batch/ripen";
 import { calculator } from "./calculator";
 import { atLeastNought, positive, positiveMassKg, targetMoisture } from "./fields";
 
@@ -50,10 +51,7 @@ export const partsForCn = calculator({
   },
 });
 
-/** Bedding is usable from about so many degree-days above 5 °C. Rough: judgement, not measurement. */
-export const RIPE_DEGREE_DAYS = 300;
-export const RIPENS_ABOVE_C = 5;
-
+/** Warmth summed over days; from about 300 degree-days above 5 °C bedding is usable. Judgement, not measurement. */
 export const degreeDays = calculator({
   name: "degree-days",
   purpose: "How far a batch of bedding has ripened: warmth above 5 °C summed over days.",

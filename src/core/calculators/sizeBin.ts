@@ -6,9 +6,9 @@ import { calculator } from "./calculator";
 import { atLeastNought, positive, positiveMassKg, shortSpecies, speciesId } from "./fields";
 
 /** Live worms on a square metre of surface, kg. Source: process model 12.2. */
-export const STOCKING_KG_PER_M2 = { starter: 2.5, production: 5 } as const;
+const STOCKING_KG_PER_M2 = { starter: 2.5, production: 5 } as const;
 /** Deep enough for a year, shallow enough to breathe. */
-export const BED_DEPTH_M = 0.25;
+const BED_DEPTH_M = 0.25;
 
 /** Worms that eat the scraps, and the bin that carries the worms. Depth 0.25 m; surface = worms ÷ stocking density. */
 export const sizeBin = calculator({

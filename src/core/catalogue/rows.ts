@@ -16,7 +16,7 @@ const cited = {
 };
 const shares = { carbonPctDm: z.number().min(0).max(100), nitrogenPctDm: z.number().min(0).max(30) };
 
-export const foodRow = z.strictObject({
+const foodRow = z.strictObject({
   id: materialId,
   use: z.literal("food"),
   group: line,
@@ -33,7 +33,7 @@ export const foodRow = z.strictObject({
   preparation: line.optional(),
   ...cited,
 });
-export const beddingRow = z.strictObject({
+const beddingRow = z.strictObject({
   id: materialId,
   use: z.literal("bedding"),
   group: z.literal("bedding"),
@@ -52,7 +52,7 @@ export const beddingRow = z.strictObject({
   preparation: line.optional(),
   ...cited,
 });
-export const amendmentRow = z.strictObject({
+const amendmentRow = z.strictObject({
   id: materialId,
   use: z.literal("amendment"),
   group: z.literal("amendment"),
@@ -70,9 +70,6 @@ export const amendmentRow = z.strictObject({
   ...cited,
 });
 export const compositionRow = z.discriminatedUnion("use", [foodRow, beddingRow, amendmentRow]);
-export type FoodRow = z.infer<typeof foodRow>;
-export type BeddingRow = z.infer<typeof beddingRow>;
-export type AmendmentRow = z.infer<typeof amendmentRow>;
 export type Composition = z.infer<typeof compositionRow>;
 
 export const wormRow = z.strictObject({

@@ -33,7 +33,7 @@ export const VERDICT_WORDS: Record<Verdict, string> = {
   false: "Not so",
   depends: "It depends",
 };
-export const SOURCES: Readonly<Record<string, string>> = {
+const SOURCES: Readonly<Record<string, string>> = {
   FCT18: "National Nutrient Database for Standard Reference, legacy release, 2018",
   NRDC01: "Nutrient Requirements of Dairy Cattle, 7th edition, 2001",
   OFCH92: "On-Farm Composting Handbook, 1992",

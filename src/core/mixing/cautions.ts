@@ -1,4 +1,6 @@
 import { HAZARDS } from "../catalogue/guideTables";
+import type { UnitSystem } from "../quantity/format";
+import { formatMass, formatVolume } from "../quantity/format";
 import type { BenchPart } from "./bench";
 
 /** What to mind with these materials, each with the Guide's page that says more. Most serious first, four at most. */
@@ -30,11 +32,11 @@ export function mixCautions(parts: readonly BenchPart[]): MixCaution[] {
 }
 
 /** How to get each material ready, beyond the Guide's own words: bricks, salt, soaking. */
-export function mixPreparations(parts: readonly BenchPart[]): string[] {
+export function mixPreparations(parts: readonly BenchPart[], units: UnitSystem): string[] {
   const has = (pattern: RegExp) => parts.some(({ material }) => pattern.test(material.id));
   return [
     ...(has(/^coir/)
-      ? ["Coir in bricks: a brick of 650 g takes about 2.1 L of warm water and fluffs up to 8 or 9 L. Unwashed: rinse until the water tastes of nothing."]
+      ? [`Coir in bricks: a brick of ${formatMass(0.65, units)} takes about ${formatVolume(2.1, units)} of warm water and fluffs up to ${formatVolume(8.5, units)}. Unwashed: rinse it until nothing colours or salts the water.`]
       : []),
     ...(has(/cardboard|kraft|egg-carton/) ? ["Card: soak an hour, wring it out; no tape, no gloss, no staples."] : []),
     ...(parts.some(({ material }) => material.saltRisk >= 2 && !/^coir/.test(material.id))

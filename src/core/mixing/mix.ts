@@ -19,7 +19,7 @@ export interface Mix {
   readonly carbonKg: number;
   readonly nitrogenKg: number;
 }
-export const NOTHING: Mix = { massKg: 0, volumeL: 0, dryKg: 0, carbonKg: 0, nitrogenKg: 0 };
+const NOTHING: Mix = { massKg: 0, volumeL: 0, dryKg: 0, carbonKg: 0, nitrogenKg: 0 };
 
 /**
  * What parts come to together. Dry mass, carbon, nitrogen and loose volume add; nothing is averaged, so order and
@@ -45,7 +45,6 @@ const each = (value: (field: (typeof FIELDS)[number]) => number): Mix =>
   Object.fromEntries(FIELDS.map((field) => [field, value(field)])) as unknown as Mix;
 
 export const together = (a: Mix, b: Mix): Mix => each((field) => a[field] + b[field]);
-export const portionOf = (mix: Mix, share: number): Mix => each((field) => mix[field] * share);
 /** Water takes up the pores: it adds mass and no loose volume. 1 L counts as 1 kg. */
 export const withWater = (mix: Mix, waterL: number): Mix => ({ ...mix, massKg: mix.massKg + waterL });
 

@@ -2,6 +2,7 @@ import { solve } from "yalps";
 import fc from "fast-check";
 import { pantryOf } from "../catalogue/pantry";
 import { readBench, reportMix } from "./bench";
+import { asBedding, batchIdOf, batchParts, withStore } from "./fromStore";
 import type { BlendWish } from "./solve";
 import { blendFrom, blendProgramme, sayMissing } from "./solve";
 
@@ -133,4 +134,37 @@ test("an own value takes the place of the catalogue's, an own material joins it,
   });
   expect(own.materials).toHaveLength(pantry.materials.length);
   expect(own.materials[0]!.name).toBe("Our oak mould");
+});
+
+test("a batch of the store is a material again: its sums are its own, and taken apart its parts add up", () => {
+  const parts = readBench(
+    [
+      { key: "a", use: "bedding", materialId: "cardboard-corrugated", amount: "3 kg" },
+      { key: "b", use: "food", materialId: "coffee-grounds", amount: "5 kg" },
+    ],
+    pantry,
+    40,
+    "metric",
+  ).parts;
+  const report = reportMix(parts, 0.7);
+  const batch = {
+    id: "Bx1", name: "Brew", massKg: report.whole.massKg, moisture: report.moisture, volumeL: report.dry.volumeL, waterL: report.waterL,
+    parts: parts.map(({ material, massKg }) => ({ use: material.use, materialId: material.id, massKg, moisture: material.moisture })),
+  } as never; // prettier-ignore
+  const store = withStore(pantry, [{ batch, leftKg: 5 }]);
+  const again = readBench(
+    [{ key: "s", use: "bedding", materialId: "batch-Bx1", amount: "4 kg" }],
+    store,
+    40,
+    "metric",
+  ).parts;
+  const second = reportMix(again, 0.5);
+  expect(second.cn! / report.cn!).toBeCloseTo(1, 6);
+  expect(second.moisture).toBeCloseTo(0.7, 6);
+  expect(second.dry.volumeL / second.dry.massKg).toBeCloseTo(report.dry.volumeL / report.whole.massKg, 6);
+  const apart = batchParts(batch, 4);
+  expect(apart.parts.reduce((sum, { massKg }) => sum + massKg, 0) + apart.waterL).toBeCloseTo(4, 6);
+  const bedded = asBedding(batch, 4);
+  expect(bedded.reduce((sum, { amount }) => sum + amount.massKg, 0)).toBeCloseTo(4, 3);
+  expect(batchIdOf("batch-Bx1")).toBe("Bx1");
 });

@@ -1,4 +1,6 @@
 import type { SystemFacts } from "../bin/system";
+import type { UnitSystem } from "../quantity/format";
+import { formatLength } from "../quantity/format";
 import type { KindFacts } from "./kinds";
 
 /** Drill sizes as sold: the metric bit and the inch bit that comes nearest. */
@@ -46,7 +48,8 @@ const TUB_TOOLS = [
 const WOOD_TOOLS = ["saw", "drill and driver", "square, tape", "eye protection"];
 
 /** How one of them is made: holes by number, size and place, what to get, and in which order. */
-export function buildSheet({ kind }: KindFacts, size: SystemFacts["usual"]): BuildSheet {
+export function buildSheet({ kind }: KindFacts, size: SystemFacts["usual"], units: UnitSystem): BuildSheet {
+  const length = (metres: number) => formatLength(metres, units);
   const drains: Holes = {
     where: "bottom, evenly",
     count: grid(size, DRAIN_PITCH_M),
@@ -72,7 +75,9 @@ export function buildSheet({ kind }: KindFacts, size: SystemFacts["usual"]): Bui
         holes: kind === "tub" ? [drains, vents] : [{ ...vents, where: "in the lid and under the rim" }],
         parts: [
           "an opaque tub with a lid that sits loosely",
-          ...(kind === "tub" ? ["a tray larger than its bottom", "four feet or blocks, 3 cm high"] : []),
+          ...(kind === "tub"
+            ? ["a tray larger than its bottom", `four feet or blocks, ${length(0.03)} high`]
+            : []),
           "fine mesh or cloth inside the holes",
           "a sheet of damp card or sacking as cover",
         ],
@@ -99,7 +104,7 @@ export function buildSheet({ kind }: KindFacts, size: SystemFacts["usual"]): Bui
         parts: [
           `${kind === "bucketStack" ? "three equal buckets" : "three equal totes"}: two to live in, the lowest whole, to catch what runs off`,
           "one lid",
-          "two blocks of 8 cm to hold the upper ones off the lowest",
+          `two blocks of ${length(0.08)} to hold the upper ones off the lowest`,
           "a cover of damp card",
         ],
         tools: TUB_TOOLS,
@@ -139,10 +144,10 @@ export function buildSheet({ kind }: KindFacts, size: SystemFacts["usual"]): Bui
           },
         ],
         parts: [
-          "untreated boards, 20 mm, or a lined can",
-          "bars or a grate across the base, 4 to 5 cm apart, strong enough for the whole weight",
+          `untreated boards, ${length(0.02)}, or a lined can`,
+          `bars or a grate across the base, ${length(0.045)} apart, strong enough for the whole weight`,
           "six sheets of newspaper or one of card over the grate",
-          "a tray below, at least 30 cm of room under it for the hand",
+          `a tray below, at least ${length(0.3)} of room above it for the hand`,
           "a wool or jute blanket as cover",
         ],
         tools: WOOD_TOOLS,
@@ -170,14 +175,14 @@ export function buildSheet({ kind }: KindFacts, size: SystemFacts["usual"]): Bui
         parts:
           kind === "trough"
             ? [
-                "untreated boards, 25 mm, or half a barrel cut lengthwise",
+                `untreated boards, ${length(0.025)}, or half a barrel cut lengthwise`,
                 "legs to hip height",
                 "liner of woven ground cloth",
                 "two slotted boards to part fed end, middle and finished end",
                 "a cover of jute",
               ]
             : [
-                "boards or blocks for a border 30 cm high",
+                `boards or blocks for a border ${length(0.3)} high`,
                 "woven ground cloth below",
                 "straw or jute above",
                 "mesh against rodents",

@@ -80,7 +80,12 @@ test("whatever the house: every kind is proposed or ruled out with a reason, fig
         isOutdoors: fc.boolean(),
         liftKg: fc.double({ min: 2, max: 30, noNaN: true }),
         hoursPerWeek: fc.double({ min: 0.1, max: 40, noNaN: true }),
-        purpose: fc.constantFrom("lessWaste" as const, "castings" as const, "worms" as const),
+        purpose: fc.constantFrom(
+          "lessWaste" as const,
+          "castings" as const,
+          "castingsToSell" as const,
+          "worms" as const,
+        ),
       }),
       (changes) => {
         const { proposals, ruledOut, kinds } = kindsFor(changes);
@@ -117,16 +122,16 @@ test("every build sheet names real cautions, and holes grow with the bottom", ()
   const known = new Set(HAZARDS.map(({ id }) => id));
   for (const kind of PLAN_KINDS)
     for (const size of KINDS[kind].sizes) {
-      const sheet = buildSheet(KINDS[kind], size);
+      const sheet = buildSheet(KINDS[kind], size, "us");
       expect([kind, sheet.hazards.filter((id) => !known.has(id))]).toEqual([kind, []]);
       for (const { count } of sheet.holes)
         expect(Number.isInteger(count) && count >= 4 && count < 1_000).toBe(true);
     }
   const [small, , large] = KINDS.tub.sizes;
-  expect(buildSheet(KINDS.tub, large!).holes[0]!.count).toBeGreaterThan(
-    buildSheet(KINDS.tub, small!).holes[0]!.count,
+  expect(buildSheet(KINDS.tub, large!, "us").holes[0]!.count).toBeGreaterThan(
+    buildSheet(KINDS.tub, small!, "us").holes[0]!.count,
   );
-  expect(buildSheet(KINDS.tub, { widthM: 0.5, lengthM: 0.4, heightM: 0.3 }).holes[0]).toMatchObject({
+  expect(buildSheet(KINDS.tub, { widthM: 0.5, lengthM: 0.4, heightM: 0.3 }, "us").holes[0]).toMatchObject({
     count: 20,
     drill: "drain",
   });

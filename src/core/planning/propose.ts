@@ -14,7 +14,9 @@ export type Remark =
         | "plan/little-time"
         | "plan/no-lifting"
         | "plan/stands-cold"
-        | "plan/stands-heat";
+        | "plan/stands-heat"
+        | "plan/comes-evenly"
+        | "plan/rules-of-selling";
     }
   | { readonly code: "plan/eats-all"; readonly days: number }
   | { readonly code: "plan/too-heavy"; readonly pieceKg: number; readonly liftKg: number }
@@ -132,8 +134,9 @@ function weighed(facts: KindFacts, plan: Plan, scraps: ScrapRate): Proposal | Ru
     score += points;
     (isFor ? for_ : care).push(remark);
   };
+  const isForSale = plan.purpose === "castingsToSell";
   // Breeding tubs are for breeding as nothing else is.
-  if (facts.goodFor.includes(plan.purpose))
+  if (facts.goodFor.includes(plan.purpose === "castingsToSell" ? "castings" : plan.purpose))
     add(facts.kind === "breederTub" ? 6 : 4, { code: "plan/fits-wish" });
   else add(-4, { code: "plan/not-the-wish" });
   if (facts.skill === "first") add(2, { code: "plan/easy-to-begin" });
@@ -154,6 +157,10 @@ function weighed(facts: KindFacts, plan: Plan, scraps: ScrapRate): Proposal | Ru
   if (!plan.isDamp && facts.drought === 0) add(-2, { code: "plan/dries-out" });
   if (plan.isDamp && facts.drought === 2) add(-0.5, { code: "plan/damp-room" });
   if (facts.dripsWithoutTray && !plan.hasFloorDrain && !plan.isOutdoors) add(-0.5, { code: "plan/drips" });
+  // What is sold must come evenly and without sorting worms out of it.
+  if (isForSale && (facts.system === "trough" || facts.system === "flowThrough"))
+    add(2, { code: "plan/comes-evenly" });
+  if (isForSale) add(0, { code: "plan/rules-of-selling" }, false);
   const spare = surfaceM2 / wantedM2;
   if (spare > 3) add(-1.5, { code: "plan/far-too-large", share: spare });
   return {

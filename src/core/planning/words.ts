@@ -17,6 +17,10 @@ export function sayRemark(remark: Remark, units: UnitSystem): string {
       return "Nothing heavy to lift.";
     case "plan/stands-cold":
       return "Its mass and place keep frost out longest.";
+    case "plan/comes-evenly":
+      return "Gives castings evenly, without sorting worms out.";
+    case "plan/rules-of-selling":
+      return "Selling castings may want labels, an analysis or a licence: ask locally first.";
     case "plan/stands-heat":
       return "Stays cool longest in a hot week.";
     case "plan/eats-all":

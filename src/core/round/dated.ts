@@ -37,7 +37,7 @@ export function datedTasks(
           key: `${timetable.id}/${key}`,
           name: timetable.name,
           verb: words.title.charAt(0).toLowerCase() + words.title.slice(1),
-          why: words.how.split(/(?<=[.;:?])\s/)[0]!,
+          why: words.how.split(/(?<=[.?])\s/)[0]!,
           to: { room: "start" as const, id: timetable.id },
           overdueDays: daysBetween(day, today),
         };

@@ -25,7 +25,7 @@ export interface LampSchedule {
 
 const EPSILON = 1e-9;
 /** Up to here every order is weighed; beyond, the best found is given with its bound. */
-export const MOST_WEIGHED_SCRAPES = 12;
+const MOST_WEIGHED_SCRAPES = 12;
 
 /** Scrapes that bring a pile down to what is left for the worms. */
 export const scrapesFor = (depthCm: number, scrapeCm: number, leaveCm: number): number =>

@@ -117,7 +117,7 @@ function EntryLine({
   /** For all that no slip can state. */
   readonly onCorrect: () => void;
 }) {
-  const { db, bins, units, author, keep } = useSession();
+  const { db, bins, batches, units, author, keep } = useSession();
   const { ask } = useErrands();
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const words = sayEntry(entry, units);
@@ -136,7 +136,7 @@ function EntryLine({
       ? await readAct(
           db,
           entry.actId,
-          (bins ?? []).map(({ bin }) => bin.id),
+          [...(bins ?? []).map(({ bin }) => bin.id), ...batches.map(({ id }) => id)],
           entry.day,
         )
       : [];

@@ -2,7 +2,7 @@
 import type { PantryMaterial } from "@/core/catalogue/pantry";
 import { span } from "@/core/calendar/day";
 import { clearingRange, CONFIDENCE_WORDS, saySources, STANCE_WORDS } from "@/core/guide/words";
-import { formatLoad, formatPercent } from "@/core/quantity/format";
+import { formatLoad, formatMass, formatPercent, formatVolume } from "@/core/quantity/format";
 import { useSession } from "@/session/session";
 import { Scale } from "@/ui/Scale";
 import Button from "@mui/material/Button";
@@ -54,8 +54,10 @@ export function MaterialPage({ material }: { readonly material: PantryMaterial }
       {material.use === "amendment" && material.dose && (
         <p>
           <b>Dose:</b> {material.dose}.
+          {material.dosePerBeddingGPerL !== undefined &&
+            ` That is ${formatMass(material.dosePerBeddingGPerL / 100, units)} for ${formatVolume(10, units)} of bedding.`}
           {material.most !== undefined &&
-            ` Never more in the bed at one time than ${material.most} ${material.mostUnit === "pct_vol" ? "% of its volume" : "g per litre"}.`}
+            ` Never more in the bed at one time than ${material.mostUnit === "pct_vol" ? `${material.most} % of its volume` : `${formatMass(material.most / 100, units)} for the same`}.`}
         </p>
       )}
       {material.use === "amendment" && material.hazard && (

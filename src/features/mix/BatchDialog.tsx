@@ -1,8 +1,10 @@
 "use client";
 import { ripening } from "@/core/batch/ripen";
 import { dayAndMonth, span, daysBetween } from "@/core/calendar/day";
-import { DEFAULT_UNIT, formatTemperature, formatToEdit } from "@/core/quantity/format";
+import { batchIdOf, batchParts } from "@/core/mixing/fromStore";
+import { DEFAULT_UNIT, formatMass, formatTemperature, formatToEdit } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
+import { newId } from "@/session/author";
 import { useSession } from "@/session/session";
 import { QuantityField } from "@/ui/field/QuantityField";
 import { name as nameField } from "@/vocabulary/fields";
@@ -43,16 +45,35 @@ export function BatchDialog({ bench, onClose }: { readonly bench: Bench; readonl
     const named = nameField.safeParse(name);
     if (!named.success) return setFault("A name of 1 to 80 letters.");
     if (!read.ok || placeC < -20 || placeC > 60) return;
+    const made = madeOf(bench);
+    const short = made.taken.find(
+      ({ batch, massKg }) => massKg > (leftOf(bench, batch.id) ?? 0) * 1.001 + 0.005,
+    );
+    if (short)
+      return setFault(
+        `There are only ${formatMass(leftOf(bench, short.batch.id) ?? 0, units, "bucket")} of ${short.batch.name} left.`,
+      );
+    const actId = newId();
+    const taken = await Promise.all(
+      made.taken.map(({ batch, massKg }) =>
+        author.entries(batch.id, today, [
+          {
+            kind: "removed",
+            what: "contents",
+            amount: { massKg, measuredBy: "weighed" },
+            subject: { kind: "batch", id: batch.id },
+            note: `Into ${named.data}.`,
+            actId,
+          },
+        ]),
+      ),
+    );
     const kept = await keep(`${named.data}: put to ripen`, [
       author.first("batches", {
         name: named.data,
         mixedOn: today,
-        parts: reading.parts.flatMap(({ material, massKg }) =>
-          massKg > 0
-            ? [{ use: material.use, materialId: material.id, massKg, moisture: material.moisture }]
-            : [],
-        ),
-        waterL: report.waterL,
+        parts: made.parts,
+        waterL: report.waterL + made.waterL,
         massKg: report.whole.massKg,
         moisture: report.moisture,
         volumeL: report.dry.volumeL,
@@ -60,6 +81,7 @@ export function BatchDialog({ bench, onClose }: { readonly bench: Bench; readonl
         placeC,
         ...plan,
       }),
+      ...taken.flat(),
     ]);
     if (!kept.ok) return;
     await bench.clear();
@@ -133,4 +155,28 @@ export function BatchDialog({ bench, onClose }: { readonly bench: Bench; readonl
       </form>
     </Dialog>
   );
+}
+
+const leftOf = (bench: Bench, batchId: string): number | undefined =>
+  bench.stored.find(({ batch }) => batch.id === batchId)?.state.leftKg;
+
+/** What the mix is made of in the end: batches of the store are taken apart again, and their water with them. */
+function madeOf({ reading, stored }: Bench) {
+  const taken = reading.parts.flatMap(({ material, massKg }) => {
+    const from = stored.find(({ batch }) => batch.id === batchIdOf(material.id));
+    return from && massKg > 0 ? [{ batch: from.batch, massKg }] : [];
+  });
+  const apart = taken.map(({ batch, massKg }) => batchParts(batch, massKg));
+  return {
+    taken,
+    waterL: apart.reduce((sum, { waterL }) => sum + waterL, 0),
+    parts: [
+      ...reading.parts.flatMap(({ material, massKg }) =>
+        massKg > 0 && batchIdOf(material.id) === undefined
+          ? [{ use: material.use, materialId: material.id, massKg, moisture: material.moisture }]
+          : [],
+      ),
+      ...apart.flatMap(({ parts }) => parts),
+    ],
+  };
 }

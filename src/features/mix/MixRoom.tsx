@@ -187,7 +187,7 @@ function ReadOut({ bench }: { readonly bench: Bench }) {
           Wetter than wanted: {formatMass(report.dryCardKg, units)} of dry card would bring it there.
         </p>
       )}
-      {mixPreparations(reading.parts).map((text) => (
+      {mixPreparations(reading.parts, units).map((text) => (
         <p key={text}>{text}</p>
       ))}
       {mixCautions(reading.parts)

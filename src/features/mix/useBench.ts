@@ -4,10 +4,11 @@ import { shortName } from "@/core/catalogue/material";
 import type { BenchLine } from "@/core/mixing/bench";
 import { readBench, reportMix } from "@/core/mixing/bench";
 import type { Blend } from "@/core/mixing/solve";
-import { wetDensity } from "@/core/mixing/ingredient";
+import { withStore } from "@/core/mixing/fromStore";
 import { DEFAULT_UNIT, formatToEdit } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
 import { newId } from "@/session/author";
+import { useBatches } from "@/session/batches";
 import { useDraft } from "@/session/draft";
 import { useSession } from "@/session/session";
 import { solveBlend } from "@/workers/mixing.client";
@@ -45,7 +46,15 @@ export function useBench() {
   const { typed } = draft;
   const [solving, setSolving] = useState<"at rest" | "working">("at rest");
   const [blend, setBlend] = useState<Blend>();
-  const pantry = useMemo(() => pantryOf(materials), [materials]);
+  const stored = useBatches();
+  const pantry = useMemo(
+    () =>
+      withStore(
+        pantryOf(materials),
+        (stored ?? []).map(({ batch, state }) => ({ batch, leftKg: state.leftKg })),
+      ),
+    [materials, stored],
+  );
 
   const wanted = parseQuantity(typed.wanted, "volume", DEFAULT_UNIT[units].volume);
   const wantedL = wanted.ok && wanted.value > 0 ? wanted.value : undefined;
@@ -113,6 +122,7 @@ export function useBench() {
     isLoaded: draft.isLoaded,
     clear: draft.clear,
     pantry,
+    stored: stored ?? [],
     reading,
     report,
     faults,
@@ -148,5 +158,3 @@ export const nameOfMix = ({ reading }: Bench): string => {
   const text = names.join(" and ");
   return text.charAt(0).toUpperCase() + text.slice(1);
 };
-export const densityOf = (part: Bench["reading"]["parts"][number]) =>
-  wetDensity(part.material, part.material.moisture);

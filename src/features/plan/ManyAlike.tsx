@@ -5,6 +5,7 @@ import { DEFAULT_UNIT, formatCount, formatLength, formatMass } from "@/core/quan
 import { parseQuantity } from "@/core/quantity/parse";
 import { sayUnreadable } from "@/core/quantity/words";
 import { freshProfile } from "@/core/bin/freshProfile";
+import { MOST_KG_PER_M2 } from "@/core/stock/delivery";
 import { newId } from "@/session/author";
 import { useDraft } from "@/session/draft";
 import { useSession } from "@/session/session";
@@ -19,8 +20,6 @@ import { useState } from "react";
 import styles from "./Plan.module.css";
 
 const MOST_AT_ONCE = 200;
-/** Denser than this, live weight, a bed stops breeding and begins to die. */
-const MOST_KG_PER_M2 = 12;
 
 /** For a producer: so many tubs alike, stocked by area and density, on the rack at once. */
 export function ManyAlike() {

@@ -90,7 +90,7 @@ export function StartDialog({
                   cover: facts.cover,
                   drainage: facts.drainage,
                   wall: facts.wall,
-                  purpose: plan.purpose,
+                  purpose: plan.purpose === "castingsToSell" ? "castings" : plan.purpose,
                   compartments: usualCompartments(
                     one.facts.system,
                     one.size,

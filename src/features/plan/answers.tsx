@@ -235,7 +235,8 @@ export function TimeAnswers({ planning }: Props) {
 
 const WISHES = [
   { value: "lessWaste", label: "less waste" },
-  { value: "castings", label: "castings" },
+  { value: "castings", label: "castings for a garden" },
+  { value: "castingsToSell", label: "castings to sell" },
   { value: "worms", label: "worms" },
 ] as const;
 

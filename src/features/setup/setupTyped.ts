@@ -4,6 +4,7 @@ import type { UnitSystem } from "@/core/quantity/format";
 import { DEFAULT_UNIT, formatLength, formatMass } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
 import { sayUnreadable } from "@/core/quantity/words";
+import { MOST_KG_PER_M2 } from "@/core/stock/delivery";
 import { systemOf, usualCompartments } from "@/core/bin/system";
 import { speciesOf } from "@/core/catalogue/species";
 import type { BinSetup, Compartment } from "@/records/setup";
@@ -96,9 +97,6 @@ export interface NewBin {
   };
 }
 
-/** The densest herd that still lives: above it a bin stops breeding and starts dying. Source: worm table, crowding. */
-const MOST_KG_M2 = 12;
-
 /** What the form states, or a sentence for each field that cannot be; where something is impossible, the nearest that works. */
 export function newBin(
   typed: SetupTyped,
@@ -190,7 +188,7 @@ function wormsIn(
       ? (counted.value * speciesOf(typed.species).adultG * 0.75) / 1000
       : 0;
   if (massKg === 0) faults.worms = "Leave it empty if there are none yet.";
-  else if (surfaceM2 > 0 && massKg > MOST_KG_M2 * surfaceM2)
+  else if (surfaceM2 > 0 && massKg > MOST_KG_PER_M2 * surfaceM2)
     faults.worms = `Too many for this surface: it carries about ${formatMass(2.5 * surfaceM2, units, "bucket")} to start with and ${formatMass(5 * surfaceM2, units, "bucket")} when it runs well.`;
   if (weighed.ok) return { speciesId: typed.species, amount: { massKg, measuredBy: "weighed", typed: text } };
   return counted?.ok

@@ -1,8 +1,10 @@
 "use client";
+import { asBedding } from "@/core/mixing/fromStore";
 import { DEFAULT_UNIT, formatMass, formatTemperature, formatVolume } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
 import { sayUnreadable } from "@/core/quantity/words";
 import type { BatchToday } from "@/session/batches";
+import { newId } from "@/session/author";
 import { useDraft } from "@/session/draft";
 import { useSession } from "@/session/session";
 import { QuantityField } from "@/ui/field/QuantityField";
@@ -12,6 +14,7 @@ import Dialog from "@mui/material/Dialog";
 import DialogActions from "@mui/material/DialogActions";
 import DialogContent from "@mui/material/DialogContent";
 import DialogTitle from "@mui/material/DialogTitle";
+import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import type { FormEvent } from "react";
 import { useState } from "react";
@@ -35,9 +38,14 @@ export function BatchSlipDialog({
   readonly slip: BatchSlip;
   readonly onClose: () => void;
 }) {
-  const { db, units, today, author, keep } = useSession();
+  const { db, units, today, author, keep, bins } = useSession();
   const { batch, state } = one;
-  const draft = useDraft(db, `batch/${slip}/${batch.id}`, { amount: "", day: String(today) });
+  const draft = useDraft(db, `batch/${slip}/${batch.id}`, {
+    amount: "",
+    day: String(today),
+    into: "",
+  });
+  const into = bins?.find(({ bin }) => bin.id === draft.typed.into);
   const [faults, setFaults] = useState<Readonly<Record<string, string>>>({});
   const dimension = slip === "measured" ? "temperature" : slip === "watered" ? "volume" : "mass";
   const unit =
@@ -57,6 +65,10 @@ export function BatchSlipDialog({
     if (amount?.ok && slip !== "measured" && amount.value === 0) found.amount = "Nothing is not an amount.";
     if (amount?.ok && slip === "measured" && (amount.value < -20 || amount.value > 90))
       found.amount = "No heap is like that: is the unit right?";
+    if (slip === "removed" && into && state.stage.is !== "fit")
+      found.into = "It is not fit for worms yet: let it cool and ripen first.";
+    if (into && day.success && day.data < into.bin.firstDay)
+      found.day = `${into.bin.name} did not exist on that day.`;
     setFaults(found);
     if (Object.keys(found).length > 0 || !day.success) return;
     const value = amount?.ok ? amount.value : 0;
@@ -71,12 +83,18 @@ export function BatchSlipDialog({
       watered: { kind: "watered", amount: { volumeL: value, measuredBy: "volume", typed } },
       removed: { kind: "removed", what: "contents", amount: { massKg: value, measuredBy: "weighed", typed } },
     };
-    const kept = await keep(
-      `${batch.name}: ${slip}`,
-      await author.entries(batch.id, day.data, [
-        { ...facts[slip], subject: { kind: "batch", id: batch.id } },
-      ]),
-    );
+    const actId = newId();
+    const isInto = slip === "removed" && into !== undefined;
+    const kept = await keep(isInto ? `${batch.name} into ${into.bin.name}` : `${batch.name}: ${slip}`, [
+      ...(await author.entries(batch.id, day.data, [
+        { ...facts[slip], subject: { kind: "batch", id: batch.id }, ...(isInto ? { actId } : {}) },
+      ])),
+      ...(isInto
+        ? await author.entries(into.bin.id, day.data, [
+            { kind: "bedded", parts: asBedding(batch, value), note: `From the store: ${batch.name}.`, actId },
+          ])
+        : []),
+    ]);
     if (!kept.ok) return;
     await draft.clear();
     onClose();
@@ -111,6 +129,23 @@ export function BatchSlipDialog({
               fault={faults.amount}
               echo={echo}
             />
+          )}
+          {slip === "removed" && bins && bins.length > 0 && (
+            <TextField
+              select
+              label="Into which bin"
+              value={draft.typed.into}
+              error={faults.into !== undefined}
+              helperText={faults.into ?? " "}
+              onChange={({ target }) => draft.set((before) => ({ ...before, into: target.value }))}
+            >
+              <MenuItem value="">none of mine</MenuItem>
+              {bins.map(({ bin }) => (
+                <MenuItem key={bin.id} value={bin.id}>
+                  {bin.name}
+                </MenuItem>
+              ))}
+            </TextField>
           )}
           <TextField
             type="date"

@@ -23,7 +23,7 @@ export const planSchema = z.strictObject({
   /** What the one who lifts can lift close to the body. */
   liftKg: massKg,
   hoursPerWeek: z.number().min(0).max(100),
-  purpose: z.enum(PURPOSES),
+  purpose: z.enum([...PURPOSES, "castingsToSell"]),
   binCount: count,
   /** Prices of the keeper's own place, per piece, per kilogram of worms, per 100 L of bedding; no currency is assumed. */
   prices: z.strictObject({
