@@ -4,14 +4,10 @@ import type { Bin } from "@/records/bin";
 import type { Entry } from "@/records/entry";
 import { useDraft } from "@/session/draft";
 import { useSession } from "@/session/session";
-import Button from "@mui/material/Button";
-import Dialog from "@mui/material/Dialog";
-import DialogActions from "@mui/material/DialogActions";
-import DialogContent from "@mui/material/DialogContent";
-import DialogTitle from "@mui/material/DialogTitle";
+import { DayField } from "@/ui/field/DayField";
+import { FormDialog } from "@/ui/FormDialog";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
-import type { FormEvent } from "react";
 import { useMemo, useState } from "react";
 import styles from "./Bin.module.css";
 import { corrected, correctionLines, isFixedDay, typedOf } from "./correction";
@@ -37,8 +33,7 @@ export function CorrectDialog({
   const words = sayEntry(entry, units);
   const others = ofVisit.filter((other) => other.id !== entry.id);
 
-  const save = async (event: FormEvent) => {
-    event.preventDefault();
+  const save = async () => {
     const outcome = corrected(entry, lines, draft.typed, { firstDay: bin.firstDay, today });
     if (!outcome.ok) return setFaults(outcome.problem.fields);
     setFaults({});
@@ -54,74 +49,59 @@ export function CorrectDialog({
     onClose();
   };
   return (
-    <Dialog
-      open
+    <FormDialog
+      title={`Correct: ${words.verb}`}
+      of={bin.name}
+      keep="Keep the correction"
+      isSaving={status === "saving"}
+      onSave={save}
       onClose={onClose}
-      onKeyDown={(event) => event.stopPropagation()}
-      fullWidth
-      maxWidth="sm"
-      aria-labelledby="correct-title"
     >
-      <form onSubmit={(event) => void save(event)} noValidate>
-        <DialogTitle id="correct-title">
-          Correct: {words.verb} <span className={styles.of}>{bin.name}</span>
-        </DialogTitle>
-        <DialogContent className={styles.alter}>
-          <div className={styles.two}>
-            {lines.map((line) => (
-              <TextField
-                key={line.key}
-                select={line.options !== undefined}
-                label={line.label}
-                value={draft.typed.lines[line.key] ?? line.text}
-                error={faults[line.key] !== undefined}
-                helperText={faults[line.key] ?? " "}
-                onChange={({ target }) =>
-                  draft.set((before) => ({ ...before, lines: { ...before.lines, [line.key]: target.value } }))
-                }
-                slotProps={{ htmlInput: { maxLength: 2000, autoComplete: "off" } }}
-              >
-                {line.options?.map(({ value, label }) => (
-                  <MenuItem key={value} value={value}>
-                    {label}
-                  </MenuItem>
-                ))}
-              </TextField>
+      <div className={styles.two}>
+        {lines.map((line) => (
+          <TextField
+            key={line.key}
+            select={line.options !== undefined}
+            label={line.label}
+            value={draft.typed.lines[line.key] ?? line.text}
+            error={faults[line.key] !== undefined}
+            helperText={faults[line.key] ?? " "}
+            onChange={({ target }) =>
+              draft.set((before) => ({ ...before, lines: { ...before.lines, [line.key]: target.value } }))
+            }
+            slotProps={{ htmlInput: { maxLength: 2000, autoComplete: "off" } }}
+          >
+            {line.options?.map(({ value, label }) => (
+              <MenuItem key={value} value={value}>
+                {label}
+              </MenuItem>
             ))}
-            <TextField
-              type="date"
-              label="Day"
-              value={draft.typed.day}
-              disabled={isFixedDay(entry)}
-              error={faults.day !== undefined}
-              helperText={
-                faults.day ??
-                (isFixedDay(entry)
-                  ? "The bin began on this day."
-                  : others.length > 0
-                    ? "The whole visit moves with it."
-                    : " ")
-              }
-              onChange={({ target }) => draft.set((before) => ({ ...before, day: target.value }))}
-              slotProps={{ htmlInput: { min: bin.firstDay, max: today }, inputLabel: { shrink: true } }}
-            />
-            <TextField
-              label="A note, if you like"
-              value={draft.typed.note}
-              multiline
-              helperText=" "
-              onChange={({ target }) => draft.set((before) => ({ ...before, note: target.value }))}
-              slotProps={{ htmlInput: { maxLength: 2000 } }}
-            />
-          </div>
-        </DialogContent>
-        <DialogActions className={styles.alterActions}>
-          <Button onClick={onClose}>leave it</Button>
-          <Button type="submit" variant="contained" disabled={status === "saving"}>
-            Keep the correction
-          </Button>
-        </DialogActions>
-      </form>
-    </Dialog>
+          </TextField>
+        ))}
+        <DayField
+          day={draft.typed.day}
+          onDay={(day) => draft.set((before) => ({ ...before, day: day }))}
+          fault={faults.day}
+          helper={
+            isFixedDay(entry)
+              ? "The bin began on this day."
+              : others.length > 0
+                ? "The whole visit moves with it."
+                : " "
+          }
+          from={bin.firstDay}
+          to={today}
+          isFixed={isFixedDay(entry)}
+        />
+        <TextField
+          label="A note, if you like"
+          value={draft.typed.note}
+          multiline
+          helperText=" "
+          onChange={({ target }) => draft.set((before) => ({ ...before, note: target.value }))}
+          slotProps={{ htmlInput: { maxLength: 2000 } }}
+        />
+      </div>
+    </FormDialog>
   );
 }

@@ -5,14 +5,9 @@ import { formatToEdit } from "@/core/quantity/format";
 import { newId } from "@/session/author";
 import { useDraft } from "@/session/draft";
 import { useSession } from "@/session/session";
-import Button from "@mui/material/Button";
-import Dialog from "@mui/material/Dialog";
-import DialogActions from "@mui/material/DialogActions";
-import DialogContent from "@mui/material/DialogContent";
-import DialogTitle from "@mui/material/DialogTitle";
+import { FormDialog } from "@/ui/FormDialog";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
-import type { FormEvent } from "react";
 import { useState } from "react";
 import styles from "./Guide.module.css";
 import type { OwnTyped } from "./ownTyped";
@@ -56,8 +51,7 @@ export function OwnMaterialDialog({
       slotProps={{ htmlInput: { maxLength: 200, autoComplete: "off" } }}
     />
   );
-  const save = async (event: FormEvent) => {
-    event.preventDefault();
+  const save = async () => {
     const outcome = ownFacts(typed, units);
     if (!outcome.ok) return setFaults(outcome.problem.fields);
     const facts = {
@@ -72,55 +66,43 @@ export function OwnMaterialDialog({
     onClose();
   };
   return (
-    <Dialog
-      open
+    <FormDialog
+      title={base ? `${base.name}, in your cellar` : "A material of your own"}
+      keep="Keep for my cellar"
+      onSave={save}
       onClose={onClose}
-      onKeyDown={(event) => event.stopPropagation()}
-      fullWidth
-      maxWidth="sm"
-      aria-labelledby="own-title"
     >
-      <form onSubmit={(event) => void save(event)} noValidate>
-        <DialogTitle id="own-title">
-          {base ? `${base.name}, in your cellar` : "A material of your own"}
-        </DialogTitle>
-        <DialogContent className={styles.ownForm}>
-          {!base && (
-            <TextField
-              select
-              label="Used as"
-              value={typed.use}
-              helperText=" "
-              onChange={({ target }) =>
-                draft.set((before) => ({ ...before, use: target.value as MaterialUse }))
-              }
-            >
-              {USES.map(([value, label]) => (
-                <MenuItem key={value} value={value}>
-                  {label}
-                </MenuItem>
-              ))}
-            </TextField>
-          )}
-          {field("name", "Name")}
-          {field("water", "Water (% of wet weight)", "weigh, dry in a warm oven, weigh again")}
-          {field(
-            "litreWeight",
-            `Weight of a loose litre (${units === "us" ? "oz" : "g"})`,
-            "fill a litre jug, do not press",
-          )}
-          {field("carbon", "Carbon (% of dry weight)", "most plants: 40 to 48")}
-          {field("nitrogen", "Nitrogen (% of dry weight)", "card 0.1, leaves 1, scraps 2, grass 3")}
-          {field("note", "A note, if you like")}
-        </DialogContent>
-        <DialogActions>
-          <Button onClick={onClose}>leave it</Button>
-          <Button type="submit" variant="contained">
-            Keep for my cellar
-          </Button>
-        </DialogActions>
-      </form>
-    </Dialog>
+      <div className={styles.ownForm}>
+        {" "}
+        {!base && (
+          <TextField
+            select
+            label="Used as"
+            value={typed.use}
+            helperText=" "
+            onChange={({ target }) =>
+              draft.set((before) => ({ ...before, use: target.value as MaterialUse }))
+            }
+          >
+            {USES.map(([value, label]) => (
+              <MenuItem key={value} value={value}>
+                {label}
+              </MenuItem>
+            ))}
+          </TextField>
+        )}
+        {field("name", "Name")}
+        {field("water", "Water (% of wet weight)", "weigh, dry in a warm oven, weigh again")}
+        {field(
+          "litreWeight",
+          `Weight of a loose litre (${units === "us" ? "oz" : "g"})`,
+          "fill a litre jug, do not press",
+        )}
+        {field("carbon", "Carbon (% of dry weight)", "most plants: 40 to 48")}
+        {field("nitrogen", "Nitrogen (% of dry weight)", "card 0.1, leaves 1, scraps 2, grass 3")}
+        {field("note", "A note, if you like")}
+      </div>
+    </FormDialog>
   );
 }
 

@@ -6,16 +6,11 @@ import { DEFAULT_UNIT, formatMass, formatTemperature, formatToEdit } from "@/cor
 import { parseQuantity } from "@/core/quantity/parse";
 import { newId } from "@/session/author";
 import { useSession } from "@/session/session";
+import { FormDialog } from "@/ui/FormDialog";
 import { QuantityField } from "@/ui/field/QuantityField";
 import { name as nameField } from "@/vocabulary/fields";
-import Button from "@mui/material/Button";
-import Dialog from "@mui/material/Dialog";
-import DialogActions from "@mui/material/DialogActions";
-import DialogContent from "@mui/material/DialogContent";
-import DialogTitle from "@mui/material/DialogTitle";
 import TextField from "@mui/material/TextField";
 import { useRouter } from "next/navigation";
-import type { FormEvent } from "react";
 import { useState } from "react";
 import styles from "./Mix.module.css";
 import type { Bench } from "./useBench";
@@ -40,8 +35,7 @@ export function BatchDialog({ bench, onClose }: { readonly bench: Bench; readonl
     placeC,
     mixedOn: today,
   });
-  const save = async (event: FormEvent) => {
-    event.preventDefault();
+  const save = async () => {
     const named = nameField.safeParse(name);
     if (!named.success) return setFault("A name of 1 to 80 letters.");
     if (!read.ok || placeC < -20 || placeC > 60) return;
@@ -89,71 +83,57 @@ export function BatchDialog({ bench, onClose }: { readonly bench: Bench; readonl
   };
   const days = daysBetween(today, plan.ripeFrom);
   return (
-    <Dialog
-      open
+    <FormDialog
+      title="Put it to ripen"
+      keep="Put it in the store"
+      leave="leave it on the bench"
+      onSave={save}
       onClose={onClose}
-      onKeyDown={(event) => event.stopPropagation()}
-      fullWidth
-      maxWidth="sm"
-      aria-labelledby="batch-title"
     >
-      <form onSubmit={(event) => void save(event)} noValidate>
-        <DialogTitle id="batch-title">Put it to ripen</DialogTitle>
-        <DialogContent className={styles.batch}>
-          <TextField
-            label="What the label says"
-            value={name}
-            error={fault !== undefined}
-            helperText={fault ?? " "}
-            onChange={({ target }) => setName(target.value)}
-            slotProps={{ htmlInput: { maxLength: 120, autoComplete: "off" } }}
-          />
-          <QuantityField
-            label="Warmth where it stands"
-            dimension="temperature"
-            unit={unit}
-            typed={place}
-            onTyped={setPlace}
-            echo={(value) => formatTemperature(value, units)}
-            fault={
-              read.ok && (placeC < -20 || placeC > 60)
-                ? "No room is like that: is the unit right?"
-                : undefined
-            }
-          />
-          <p className={styles.plan}>
-            <b>
-              {days <= 0
-                ? "Fit as soon as it is wetted through."
-                : `Not before ${dayAndMonth(plan.ripeFrom, today)}, rather by ${dayAndMonth(plan.ripeBy, today)}.`}
-            </b>{" "}
-            {days > 0 && `That is ${span(days)} at the soonest: a rough rule, a heap tells you better.`}
-          </p>
-          {plan.turnDays.length > 0 && (
-            <p className={styles.plan}>
-              Turn it on{" "}
-              {plan.turnDays
-                .slice(0, 6)
-                .map((day) => dayAndMonth(day, today))
-                .join(", ")}
-              {plan.turnDays.length > 6 && ` and ${plan.turnDays.length - 6} times more`}.
-            </p>
-          )}
-          {plan.heats && (
-            <p className={styles.short}>
-              It will heat. Measure its middle after each turning; worms go in only after two days at or below{" "}
-              {formatTemperature(30, units)}.
-            </p>
-          )}
-        </DialogContent>
-        <DialogActions>
-          <Button onClick={onClose}>leave it on the bench</Button>
-          <Button type="submit" variant="contained">
-            Put it in the store
-          </Button>
-        </DialogActions>
-      </form>
-    </Dialog>
+      <TextField
+        label="What the label says"
+        value={name}
+        error={fault !== undefined}
+        helperText={fault ?? " "}
+        onChange={({ target }) => setName(target.value)}
+        slotProps={{ htmlInput: { maxLength: 120, autoComplete: "off" } }}
+      />
+      <QuantityField
+        label="Warmth where it stands"
+        dimension="temperature"
+        unit={unit}
+        typed={place}
+        onTyped={setPlace}
+        echo={(value) => formatTemperature(value, units)}
+        fault={
+          read.ok && (placeC < -20 || placeC > 60) ? "No room is like that: is the unit right?" : undefined
+        }
+      />
+      <p className={styles.plan}>
+        <b>
+          {days <= 0
+            ? "Fit as soon as it is wetted through."
+            : `Not before ${dayAndMonth(plan.ripeFrom, today)}, rather by ${dayAndMonth(plan.ripeBy, today)}.`}
+        </b>{" "}
+        {days > 0 && `That is ${span(days)} at the soonest: a rough rule, a heap tells you better.`}
+      </p>
+      {plan.turnDays.length > 0 && (
+        <p className={styles.plan}>
+          Turn it on{" "}
+          {plan.turnDays
+            .slice(0, 6)
+            .map((day) => dayAndMonth(day, today))
+            .join(", ")}
+          {plan.turnDays.length > 6 && ` and ${plan.turnDays.length - 6} times more`}.
+        </p>
+      )}
+      {plan.heats && (
+        <p className={styles.short}>
+          It will heat. Measure its middle after each turning; worms go in only after two days at or below{" "}
+          {formatTemperature(30, units)}.
+        </p>
+      )}
+    </FormDialog>
   );
 }
 

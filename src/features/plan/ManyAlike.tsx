@@ -6,7 +6,7 @@ import { parseQuantity } from "@/core/quantity/parse";
 import { sayUnreadable } from "@/core/quantity/words";
 import { freshProfile } from "@/core/bin/freshProfile";
 import { MOST_KG_PER_M2 } from "@/core/stock/delivery";
-import { newId } from "@/session/author";
+import { newBinRows, walkedLast } from "@/session/rack";
 import { useDraft } from "@/session/draft";
 import { useSession } from "@/session/session";
 import { Cutaway } from "@/ui/cutaway/Cutaway";
@@ -95,9 +95,8 @@ export function ManyAlike() {
         });
     const roomId = rooms[0]?.id ?? (newRoom!.row as { id: string }).id;
     const made = await Promise.all(
-      names.map(async (own) => {
-        const binId = newId();
-        const entries = await author.entries(binId, today, [
+      names.map((own) =>
+        newBinRows(author, own, today, [
           {
             kind: "altered",
             changes: {
@@ -112,28 +111,17 @@ export function ManyAlike() {
               resting: false,
             },
           },
-        ]);
-        return {
-          binId,
-          rows: [
-            {
-              kind: "bins" as const,
-              row: { ...(author.first("bins", { name: own, firstDay: today }).row as object), id: binId },
-            },
-            ...entries,
-          ],
-        };
-      }),
+        ]),
+      ),
     );
-    const order = [
-      ...(cellar?.walkingOrder ?? (bins ?? []).map(({ bin }) => bin.id)),
-      ...made.map(({ binId }) => binId),
-    ];
     const kept = await keep(`${count} tubs on the rack`, [
       ...(newRoom ? [newRoom] : []),
-      cellar
-        ? author.revised("cellars", cellar, { walkingOrder: order })
-        : author.first("cellars", { name: "My cellar", walkingOrder: order }),
+      walkedLast(
+        author,
+        cellar,
+        bins ?? [],
+        made.map(({ binId }) => binId),
+      ),
       ...made.flatMap(({ rows }) => rows),
     ]);
     if (!kept.ok) return;

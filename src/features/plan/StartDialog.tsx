@@ -5,18 +5,14 @@ import type { Proposal } from "@/core/planning/propose";
 import type { StartChoices } from "@/core/startUp/timetable";
 import { arrivalFor, startTimetable, USUAL_CHOICES } from "@/core/startUp/timetable";
 import { CHOICE_WORDS } from "@/core/startUp/words";
-import { newId } from "@/session/author";
+import { newBinRows, walkedLast } from "@/session/rack";
 import { useSession } from "@/session/session";
+import { DayField } from "@/ui/field/DayField";
+import { FormDialog } from "@/ui/FormDialog";
 import { Choice } from "@/ui/choice/Choice";
 import { localDate, name as nameField } from "@/vocabulary/fields";
-import Button from "@mui/material/Button";
-import Dialog from "@mui/material/Dialog";
-import DialogActions from "@mui/material/DialogActions";
-import DialogContent from "@mui/material/DialogContent";
-import DialogTitle from "@mui/material/DialogTitle";
 import TextField from "@mui/material/TextField";
 import { useRouter } from "next/navigation";
-import type { FormEvent } from "react";
 import { useState } from "react";
 import styles from "./Plan.module.css";
 import type { PlanInHand } from "./usePlan";
@@ -42,8 +38,7 @@ export function StartDialog({
   const read = localDate.safeParse(day);
   const arrival = read.success ? (by === "arrival" ? read.data : arrivalFor(read.data, months)) : undefined;
 
-  const save = async (event: FormEvent) => {
-    event.preventDefault();
+  const save = async () => {
     const found: Record<string, string> = {};
     const named = nameField.safeParse(name);
     if (!named.success) found.name = "Give it a name; a plant, a colour, a number.";
@@ -69,59 +64,47 @@ export function StartDialog({
           },
         });
     const roomId = room?.id ?? (newRoom!.row as { id: string }).id;
-    const rows = await Promise.all(
-      Array.from({ length: one.count }, async (_, at) => {
-        const binId = newId();
-        const own = one.count > 1 ? `${named.data} ${at + 1}` : named.data;
-        return {
-          binId,
-          rows: [
-            {
-              kind: "bins" as const,
-              row: { ...(author.first("bins", { name: own, firstDay: today }).row as object), id: binId },
+    const made = await Promise.all(
+      Array.from({ length: one.count }, (_, at) =>
+        newBinRows(author, one.count > 1 ? `${named.data} ${at + 1}` : named.data, today, [
+          {
+            kind: "altered",
+            changes: {
+              system: one.facts.system,
+              school: facts.school,
+              roomId,
+              cover: facts.cover,
+              drainage: facts.drainage,
+              wall: facts.wall,
+              purpose: plan.purpose === "castingsToSell" ? "castings" : plan.purpose,
+              compartments: usualCompartments(
+                one.facts.system,
+                one.size,
+                one.facts.pieces === 1 ? undefined : one.facts.pieces,
+              ),
+              resting: false,
             },
-            ...(await author.entries(binId, today, [
-              {
-                kind: "altered",
-                changes: {
-                  system: one.facts.system,
-                  school: facts.school,
-                  roomId,
-                  cover: facts.cover,
-                  drainage: facts.drainage,
-                  wall: facts.wall,
-                  purpose: plan.purpose === "castingsToSell" ? "castings" : plan.purpose,
-                  compartments: usualCompartments(
-                    one.facts.system,
-                    one.size,
-                    one.facts.pieces === 1 ? undefined : one.facts.pieces,
-                  ),
-                  resting: false,
-                },
-              },
-            ])),
-          ],
-        };
-      }),
+          },
+        ]),
+      ),
     );
     const timetable = author.first("timetables", {
       name: named.data,
-      binId: rows[0]!.binId,
+      binId: made[0]!.binId,
       wormsKg: Number(one.buyWormsKg.toPrecision(3)),
       steps: startTimetable(arrival, choices, months).map((step) => ({ ...step })),
     });
-    const order = [
-      ...(cellar?.walkingOrder ?? (bins ?? []).map(({ bin }) => bin.id)),
-      ...rows.map(({ binId }) => binId),
-    ];
     const kept = await keep(`${named.data}: planned and on the rack`, [
       ...(newRoom ? [newRoom] : []),
-      cellar
-        ? author.revised("cellars", cellar, { walkingOrder: order })
-        : author.first("cellars", { name: "My cellar", walkingOrder: order }),
-      ...rows.flatMap((bin) => bin.rows),
+      walkedLast(
+        author,
+        cellar,
+        bins ?? [],
+        made.map(({ binId }) => binId),
+      ),
+      ...made.flatMap((bin) => bin.rows),
       timetable,
-      ...(planning.isBegun ? [author.revised("plans", plan, { binId: rows[0]!.binId })] : []),
+      ...(planning.isBegun ? [author.revised("plans", plan, { binId: made[0]!.binId })] : []),
     ]);
     if (kept.ok) router.push(`/start?id=${(timetable.row as { id: string }).id}`);
   };
@@ -136,65 +119,47 @@ export function StartDialog({
     />
   );
   return (
-    <Dialog
-      open
+    <FormDialog
+      title={`Begin the ${one.facts.name.toLowerCase()}`}
+      keep="Put it on the rack"
+      onSave={save}
       onClose={onClose}
-      onKeyDown={(event) => event.stopPropagation()}
-      fullWidth
-      maxWidth="sm"
-      aria-labelledby="start-title"
     >
-      <form onSubmit={(event) => void save(event)} noValidate>
-        <DialogTitle id="start-title">Begin the {one.facts.name.toLowerCase()}</DialogTitle>
-        <DialogContent className={styles.begin}>
-          <TextField
-            label={one.count > 1 ? "Their name; they are numbered" : "Its name"}
-            value={name}
-            error={faults.name !== undefined}
-            helperText={faults.name ?? " "}
-            onChange={({ target }) => setName(target.value)}
-            slotProps={{ htmlInput: { maxLength: 70, autoComplete: "off" } }}
-          />
-          <div className={styles.pair}>
-            <Choice
-              title="Reckon from"
-              name="by"
-              options={[
-                { value: "arrival", label: "the worms’ arrival" },
-                { value: "harvest", label: "a first harvest" },
-              ]}
-              chosen={by}
-              onChoose={(value) => {
-                if (!value) return;
-                setBy(value);
-                setDay(addDays(today, value === "arrival" ? 21 : 21 + Math.round(months * 30.44)));
-              }}
-            />
-            <TextField
-              type="date"
-              label={by === "arrival" ? "Worms arrive on" : "First harvest wished by"}
-              value={day}
-              error={faults.day !== undefined}
-              helperText={
-                faults.day ??
-                (arrival && by === "harvest" ? `worms arrive on ${dayAndMonth(arrival, today)}` : " ")
-              }
-              onChange={({ target }) => setDay(target.value)}
-              slotProps={{ inputLabel: { shrink: true } }}
-            />
-          </div>
-          {choice("bedding")}
-          {choice("firstMeal")}
-          {choice("firstNights")}
-        </DialogContent>
-        <DialogActions>
-          <Button onClick={onClose}>leave it</Button>
-          <Button type="submit" variant="contained">
-            Put it on the rack
-          </Button>
-        </DialogActions>
-      </form>
-    </Dialog>
+      <TextField
+        label={one.count > 1 ? "Their name; they are numbered" : "Its name"}
+        value={name}
+        error={faults.name !== undefined}
+        helperText={faults.name ?? " "}
+        onChange={({ target }) => setName(target.value)}
+        slotProps={{ htmlInput: { maxLength: 70, autoComplete: "off" } }}
+      />
+      <div className={styles.pair}>
+        <Choice
+          title="Reckon from"
+          name="by"
+          options={[
+            { value: "arrival", label: "the worms’ arrival" },
+            { value: "harvest", label: "a first harvest" },
+          ]}
+          chosen={by}
+          onChoose={(value) => {
+            if (!value) return;
+            setBy(value);
+            setDay(addDays(today, value === "arrival" ? 21 : 21 + Math.round(months * 30.44)));
+          }}
+        />
+        <DayField
+          label={by === "arrival" ? "Worms arrive on" : "First harvest wished by"}
+          day={day}
+          onDay={(day) => setDay(day)}
+          fault={faults.day}
+          helper={arrival && by === "harvest" ? `worms arrive on ${dayAndMonth(arrival, today)}` : " "}
+        />
+      </div>
+      {choice("bedding")}
+      {choice("firstMeal")}
+      {choice("firstNights")}
+    </FormDialog>
   );
 }
 

@@ -5,7 +5,7 @@ import { SYSTEM_LIST, systemOf, usualCompartments, volumeOfL } from "@/core/bin/
 import { freshProfile } from "@/core/bin/freshProfile";
 import { DEFAULT_UNIT, formatMass, formatVolume } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
-import { newId } from "@/session/author";
+import { newBinRows, walkedLast } from "@/session/rack";
 import { useDraft } from "@/session/draft";
 import { useErrands } from "@/session/errand";
 import { useSession } from "@/session/session";
@@ -58,30 +58,25 @@ export function SetupRoom() {
     setFaults({});
     setStatus("saving");
     const { name, firstDay, setup, stocked } = outcome.value;
-    const binId = newId();
     const room =
       typed.room === "new"
         ? author.first("rooms", { name: typed.roomName.trim(), climate: CLIMATES[typed.warmth].climate })
         : undefined;
     const roomId = room ? (room.row as { id: string }).id : typed.room;
-    const entries = await author.entries(binId, firstDay, [
+    const made = await newBinRows(author, name, firstDay, [
       { kind: "altered", changes: { ...setup, roomId } },
       ...beddingOf(setup.compartments),
       ...(stocked ? [{ kind: "stocked", worms: [stocked] }] : []),
     ]);
-    const order = [...(cellar?.walkingOrder ?? (bins ?? []).map(({ bin }) => bin.id)), binId];
     const kept = await keep(`${name}: set up`, [
       ...(room ? [room] : []),
-      cellar
-        ? author.revised("cellars", cellar, { walkingOrder: order })
-        : author.first("cellars", { name: "My cellar", walkingOrder: order }),
-      { kind: "bins", row: { ...(author.first("bins", { name, firstDay }).row as object), id: binId } },
-      ...entries,
+      walkedLast(author, cellar, bins ?? [], [made.binId]),
+      ...made.rows,
     ]);
     setStatus("open");
     if (!kept.ok) return;
     await draft.clear();
-    choose(binId);
+    choose(made.binId);
     router.push("/");
   };
 

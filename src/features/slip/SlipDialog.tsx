@@ -4,13 +4,9 @@ import type { Entry } from "@/records/entry";
 import { useDraft } from "@/session/draft";
 import type { SlipKind } from "@/session/errand";
 import { useSession } from "@/session/session";
-import Button from "@mui/material/Button";
-import Dialog from "@mui/material/Dialog";
-import DialogActions from "@mui/material/DialogActions";
-import DialogContent from "@mui/material/DialogContent";
-import DialogTitle from "@mui/material/DialogTitle";
+import { DayField } from "@/ui/field/DayField";
+import { FormDialog } from "@/ui/FormDialog";
 import TextField from "@mui/material/TextField";
-import type { FormEvent } from "react";
 import { useState } from "react";
 import { SlipFields } from "./SlipFields";
 import styles from "./Slip.module.css";
@@ -65,8 +61,7 @@ export function SlipDialog({
   const [faults, setFaults] = useState<Readonly<Record<string, string>>>({});
   const [status, setStatus] = useState<"open" | "saving">("open");
 
-  const save = async (event: FormEvent) => {
-    event.preventDefault();
+  const save = async () => {
     const outcome = slipFacts(slip, draft.typed, context);
     if (!outcome.ok) return setFaults(outcome.problem.fields);
     setFaults({});
@@ -85,43 +80,35 @@ export function SlipDialog({
     onClose();
   };
   return (
-    <Dialog open onClose={onClose} fullWidth maxWidth="sm" aria-labelledby="slip-title">
-      <form onSubmit={(event) => void save(event)} noValidate>
-        <DialogTitle id="slip-title">
-          {TITLES[slip]} <span className={styles.of}>{bin.name}</span>
-        </DialogTitle>
-        <DialogContent className={styles.content}>
-          <SlipFields slip={slip} typed={draft.typed} set={draft.set} faults={faults} setup={state.setup} />
-          <div className={styles.last}>
-            <TextField
-              type="date"
-              label="Day"
-              value={draft.typed.day}
-              onChange={(event) => draft.set((before) => ({ ...before, day: event.target.value }))}
-              error={faults.day !== undefined}
-              helperText={faults.day ?? " "}
-              slotProps={{ htmlInput: { min: bin.firstDay, max: today }, inputLabel: { shrink: true } }}
-            />
-            <TextField
-              label={slip === "noted" ? "Note" : "A note, if you like"}
-              value={draft.typed.note}
-              multiline
-              autoFocus={slip === "noted" || slip === "turned"}
-              onChange={(event) => draft.set((before) => ({ ...before, note: event.target.value }))}
-              error={faults.note !== undefined}
-              helperText={faults.note ?? " "}
-              slotProps={{ htmlInput: { maxLength: 2000 } }}
-            />
-          </div>
-        </DialogContent>
-        <DialogActions className={styles.actions}>
-          <Button onClick={onClose}>leave it</Button>
-          <Button type="submit" variant="contained" disabled={status === "saving"}>
-            {KEEP[slip]}
-          </Button>
-        </DialogActions>
-      </form>
-    </Dialog>
+    <FormDialog
+      title={TITLES[slip]}
+      of={bin.name}
+      keep={KEEP[slip]}
+      isSaving={status === "saving"}
+      onSave={save}
+      onClose={onClose}
+    >
+      <SlipFields slip={slip} typed={draft.typed} set={draft.set} faults={faults} setup={state.setup} />
+      <div className={styles.last}>
+        <DayField
+          day={draft.typed.day}
+          onDay={(day) => draft.set((before) => ({ ...before, day: day }))}
+          fault={faults.day}
+          from={bin.firstDay}
+          to={today}
+        />
+        <TextField
+          label={slip === "noted" ? "Note" : "A note, if you like"}
+          value={draft.typed.note}
+          multiline
+          autoFocus={slip === "noted" || slip === "turned"}
+          onChange={(event) => draft.set((before) => ({ ...before, note: event.target.value }))}
+          error={faults.note !== undefined}
+          helperText={faults.note ?? " "}
+          slotProps={{ htmlInput: { maxLength: 2000 } }}
+        />
+      </div>
+    </FormDialog>
   );
 }
 

@@ -7,6 +7,7 @@ import { lotKg } from "@/core/stock/delivery";
 import { newId } from "@/session/author";
 import { useDraft } from "@/session/draft";
 import { useSession } from "@/session/session";
+import { DayField } from "@/ui/field/DayField";
 import { Choice } from "@/ui/choice/Choice";
 import { SPECIES } from "@/vocabulary/setup";
 import type { SpeciesId } from "@/vocabulary/setup";
@@ -226,15 +227,7 @@ export function DeliveryForm({
             />
           </div>
         )}
-        <TextField
-          type="date"
-          label="Day"
-          value={typed.day}
-          error={faults.day !== undefined}
-          helperText={faults.day ?? " "}
-          onChange={({ target }) => set({ day: target.value })}
-          slotProps={{ htmlInput: { max: today }, inputLabel: { shrink: true } }}
-        />
+        <DayField day={typed.day} onDay={(day) => set({ day: day })} fault={faults.day} to={today} />
         <Button type="submit" variant="contained">
           {givenTo.length > 1 ? `Stock the ${givenTo.length} bins` : "Stock the bin"}
         </Button>

@@ -9,6 +9,7 @@ import { sayStockProblem } from "@/core/stock/words";
 import { newId } from "@/session/author";
 import { useDraft } from "@/session/draft";
 import { useSession } from "@/session/session";
+import { DayField } from "@/ui/field/DayField";
 import { Choice } from "@/ui/choice/Choice";
 import { localDate } from "@/vocabulary/fields";
 import Button from "@mui/material/Button";
@@ -116,15 +117,7 @@ export function TransferForm({
       <div className={styles.three}>
         {binField("from", isAway ? "From" : "Giver")}
         {!isAway && binField("to", "Receiver")}
-        <TextField
-          type="date"
-          label="Day"
-          value={typed.day}
-          error={faults.day !== undefined}
-          helperText={faults.day ?? " "}
-          onChange={({ target }) => set({ day: target.value })}
-          slotProps={{ htmlInput: { max: today }, inputLabel: { shrink: true } }}
-        />
+        <DayField day={typed.day} onDay={(day) => set({ day: day })} fault={faults.day} to={today} />
       </div>
       <Choice
         title="What"

@@ -7,18 +7,13 @@ import type { BatchToday } from "@/session/batches";
 import { newId } from "@/session/author";
 import { useDraft } from "@/session/draft";
 import { useSession } from "@/session/session";
+import { DayField } from "@/ui/field/DayField";
+import { FormDialog } from "@/ui/FormDialog";
 import { QuantityField } from "@/ui/field/QuantityField";
 import { localDate } from "@/vocabulary/fields";
-import Button from "@mui/material/Button";
-import Dialog from "@mui/material/Dialog";
-import DialogActions from "@mui/material/DialogActions";
-import DialogContent from "@mui/material/DialogContent";
-import DialogTitle from "@mui/material/DialogTitle";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
-import type { FormEvent } from "react";
 import { useState } from "react";
-import styles from "./Store.module.css";
 
 export type BatchSlip = "measured" | "turned" | "watered" | "removed";
 const WORDS: Record<BatchSlip, { readonly title: string; readonly keep: string; readonly label: string }> = {
@@ -51,8 +46,7 @@ export function BatchSlipDialog({
   const unit =
     DEFAULT_UNIT[units][slip === "measured" ? "temperature" : slip === "watered" ? "volume" : "mass"];
 
-  const save = async (event: FormEvent) => {
-    event.preventDefault();
+  const save = async () => {
     const found: Record<string, string> = {};
     const day = localDate.safeParse(draft.typed.day);
     if (!day.success) found.day = "This is not a day of the calendar.";
@@ -106,64 +100,49 @@ export function BatchSlipDialog({
         ? formatVolume(value, units)
         : formatMass(value, units, "bucket");
   return (
-    <Dialog
-      open
+    <FormDialog
+      title={WORDS[slip].title}
+      of={batch.name}
+      keep={WORDS[slip].keep}
+      size="xs"
+      onSave={save}
       onClose={onClose}
-      onKeyDown={(event) => event.stopPropagation()}
-      fullWidth
-      maxWidth="xs"
-      aria-labelledby="batch-slip"
     >
-      <form onSubmit={(event) => void save(event)} noValidate>
-        <DialogTitle id="batch-slip">
-          {WORDS[slip].title} <span className={styles.of}>{batch.name}</span>
-        </DialogTitle>
-        <DialogContent className={styles.slip}>
-          {slip !== "turned" && (
-            <QuantityField
-              label={WORDS[slip].label}
-              dimension={dimension}
-              unit={unit}
-              typed={draft.typed.amount}
-              onTyped={(amount) => draft.set((before) => ({ ...before, amount }))}
-              fault={faults.amount}
-              echo={echo}
-            />
-          )}
-          {slip === "removed" && bins && bins.length > 0 && (
-            <TextField
-              select
-              label="Into which bin"
-              value={draft.typed.into}
-              error={faults.into !== undefined}
-              helperText={faults.into ?? " "}
-              onChange={({ target }) => draft.set((before) => ({ ...before, into: target.value }))}
-            >
-              <MenuItem value="">none of mine</MenuItem>
-              {bins.map(({ bin }) => (
-                <MenuItem key={bin.id} value={bin.id}>
-                  {bin.name}
-                </MenuItem>
-              ))}
-            </TextField>
-          )}
-          <TextField
-            type="date"
-            label="Day"
-            value={draft.typed.day}
-            error={faults.day !== undefined}
-            helperText={faults.day ?? " "}
-            onChange={({ target }) => draft.set((before) => ({ ...before, day: target.value }))}
-            slotProps={{ htmlInput: { min: batch.mixedOn, max: today }, inputLabel: { shrink: true } }}
-          />
-        </DialogContent>
-        <DialogActions>
-          <Button onClick={onClose}>leave it</Button>
-          <Button type="submit" variant="contained">
-            {WORDS[slip].keep}
-          </Button>
-        </DialogActions>
-      </form>
-    </Dialog>
+      {slip !== "turned" && (
+        <QuantityField
+          label={WORDS[slip].label}
+          dimension={dimension}
+          unit={unit}
+          typed={draft.typed.amount}
+          onTyped={(amount) => draft.set((before) => ({ ...before, amount }))}
+          fault={faults.amount}
+          echo={echo}
+        />
+      )}
+      {slip === "removed" && bins && bins.length > 0 && (
+        <TextField
+          select
+          label="Into which bin"
+          value={draft.typed.into}
+          error={faults.into !== undefined}
+          helperText={faults.into ?? " "}
+          onChange={({ target }) => draft.set((before) => ({ ...before, into: target.value }))}
+        >
+          <MenuItem value="">none of mine</MenuItem>
+          {bins.map(({ bin }) => (
+            <MenuItem key={bin.id} value={bin.id}>
+              {bin.name}
+            </MenuItem>
+          ))}
+        </TextField>
+      )}
+      <DayField
+        day={draft.typed.day}
+        onDay={(day) => draft.set((before) => ({ ...before, day: day }))}
+        fault={faults.day}
+        from={batch.mixedOn}
+        to={today}
+      />
+    </FormDialog>
   );
 }

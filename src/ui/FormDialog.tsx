@@ -1,0 +1,63 @@
+"use client";
+import Button from "@mui/material/Button";
+import Dialog from "@mui/material/Dialog";
+import DialogActions from "@mui/material/DialogActions";
+import DialogContent from "@mui/material/DialogContent";
+import DialogTitle from "@mui/material/DialogTitle";
+import type { FormEvent, ReactNode } from "react";
+import { useId } from "react";
+import styles from "./FormDialog.module.css";
+
+/** A few fields, kept by one press or left as they were. Keys typed inside stay inside. */
+export function FormDialog({
+  title,
+  of,
+  keep,
+  leave = "leave it",
+  size = "sm",
+  isSaving = false,
+  onSave,
+  onClose,
+  children,
+}: {
+  readonly title: string;
+  /** What it is about, in quiet letters after the title. */
+  readonly of?: string;
+  /** What the press does. */
+  readonly keep: string;
+  readonly leave?: string;
+  readonly size?: "xs" | "sm";
+  readonly isSaving?: boolean;
+  readonly onSave: () => Promise<unknown>;
+  readonly onClose: () => void;
+  readonly children: ReactNode;
+}) {
+  const id = useId();
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    void onSave();
+  };
+  return (
+    <Dialog
+      open
+      onClose={onClose}
+      onKeyDown={(event) => event.stopPropagation()}
+      fullWidth
+      maxWidth={size}
+      aria-labelledby={id}
+    >
+      <form onSubmit={submit} noValidate>
+        <DialogTitle id={id}>
+          {title} {of && <span className={styles.of}>{of}</span>}
+        </DialogTitle>
+        <DialogContent className={styles.content}>{children}</DialogContent>
+        <DialogActions className={styles.actions}>
+          <Button onClick={onClose}>{leave}</Button>
+          <Button type="submit" variant="contained" disabled={isSaving}>
+            {keep}
+          </Button>
+        </DialogActions>
+      </form>
+    </Dialog>
+  );
+}
