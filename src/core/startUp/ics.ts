@@ -17,12 +17,11 @@ const escaped = (text: string): string =>
 
 /** Lines longer than 75 octets are folded; a fold never splits a character. */
 function folded(line: string): string {
-  const encoder = new TextEncoder();
   const lines: string[] = [];
   let current = "";
   let octets = 0;
   for (const character of line) {
-    const size = encoder.encode(character).length;
+    const size = octetsOf(character);
     if (octets + size > (lines.length === 0 ? 75 : 74)) {
       lines.push(current);
       current = "";
@@ -32,6 +31,12 @@ function folded(line: string): string {
     octets += size;
   }
   return [...lines, current].join("\r\n ");
+}
+
+/** Octets of one character in UTF-8. */
+function octetsOf(character: string): number {
+  const code = character.codePointAt(0)!;
+  return code < 0x80 ? 1 : code < 0x800 ? 2 : code < 0x10000 ? 3 : 4;
 }
 
 const compact = (day: LocalDate): string => day.replace(/-/g, "");

@@ -1,0 +1,46 @@
+/*
+ * One member's state as a stretch of a Float64Array: an ensemble is one array, advanced in place. Grams of dry matter
+ * unless said. Source: process model, section 4.
+ */
+const FIELDS = [
+  "R0", "R1", "R2", "C0", "C1", "C2", "KP", "BE", "BR", "CF", "CM", "IN", "W", "SU", "T", "AN", "AC", "TAN", "NF", "SA", "LI", "MI",
+  "WB", "DB", "WI", "Q1", "Q2", "Q3", "Q4", "Q5", "Q6", "Q7", "Q8", "NY", "BY", "NS", "BS", "NA", "BA", "LR", "LC", "L0", "LK", "LO",
+  "kI", "kE", "kD", "kO", "kP", "RESP", "EVAP", "DRAIN", "METW", "INDM", "OUTDM", "INW", "OUTW", "EATEN", "COCO", "HATCH", "DEAD", "AGE",
+  // Values of the last step's start, for read-outs: acidity, air space, ammonia, salt, evaporation of the day.
+  "PH", "EPS", "NH", "SALT", "EV1",
+] as const; // prettier-ignore
+export type Field = (typeof FIELDS)[number];
+
+/** Where a field lies in a member's stretch. */
+export const AT = Object.fromEntries(FIELDS.map((name, at) => [name, at])) as Readonly<Record<Field, number>>;
+export const STRIDE = FIELDS.length;
+
+/** A new, empty bin at the air's temperature. */
+export function emptyMember(airC: number): Float64Array {
+  const state = new Float64Array(STRIDE);
+  state[AT.KP] = 1;
+  state[AT.WB] = 3;
+  state[AT.DB] = 60;
+  state[AT.WI] = 0.3;
+  state[AT.T] = airC;
+  for (const name of ["kI", "kE", "kD", "kO", "kP"] as const) state[AT[name]] = 1;
+  return state;
+}
+
+/** Water over wet mass; nought when there is nothing. */
+export function moistureOf(s: Float64Array): number {
+  const dm = dryOf(s);
+  const w = s[AT.W]!;
+  return w + dm > 0 ? w / (w + dm) : 0;
+}
+export const foodOf = (s: Float64Array): number =>
+  s[AT.R0]! + s[AT.R1]! + s[AT.R2]! + s[AT.C0]! + s[AT.C1]! + s[AT.C2]!;
+export const beddingOf = (s: Float64Array): number => s[AT.BE]! + s[AT.BR]!;
+export const castingsOf = (s: Float64Array): number => s[AT.CF]! + s[AT.CM]!;
+export const dryOf = (s: Float64Array): number => foodOf(s) + beddingOf(s) + castingsOf(s) + s[AT.IN]!;
+export const liveOf = (s: Float64Array): number => s[AT.BY]! + s[AT.BS]! + s[AT.BA]!;
+export function cocoonsOf(s: Float64Array): number {
+  let sum = 0;
+  for (let box = AT.Q1; box <= AT.Q8; box += 1) sum += s[box]!;
+  return sum;
+}
