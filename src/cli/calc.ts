@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import { sayFault } from "@/core/calculators/calculator";
-import { calculatorList, MOST_INPUT_BYTES, publishedSchema } from "@/core/calculators/published";
+import { calculatorList, mostInputBytes, publishedSchema } from "@/core/calculators/published";
 import { calculatorNamed } from "@/core/calculators/registry";
 
 /**
@@ -25,7 +25,8 @@ if (first === undefined) {
 } else {
   const calculator = named(first);
   const bytes = readFileSync(0);
-  if (bytes.length > MOST_INPUT_BYTES) refuse("The input is over 1 MB.");
+  if (bytes.length > mostInputBytes(calculator))
+    refuse(`The input is over ${mostInputBytes(calculator) / 1_048_576} MB.`);
   const outcome = calculator.run(parsed(bytes.toString("utf8")));
   if (outcome.ok) print(outcome.value);
   else refuse(...outcome.problem.issues.map(sayFault));

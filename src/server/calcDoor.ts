@@ -1,4 +1,4 @@
-import { calculatorList, MOST_INPUT_BYTES } from "@/core/calculators/published";
+import { calculatorList, mostInputBytes } from "@/core/calculators/published";
 import { calculatorNamed } from "@/core/calculators/registry";
 
 const refusal = (status: number, code: string, message: string, issues: readonly unknown[] = []) =>
@@ -13,8 +13,9 @@ export async function calculate(name: string, request: Request): Promise<Respons
   if (!calculator) return refusal(404, "calc/unknown-name", `There is no calculator “${name}”.`);
   if (!/^application\/json\b/i.test(request.headers.get("content-type") ?? ""))
     return refusal(415, "calc/not-json-type", "Send the input as application/json.");
-  const text = await readAtMost(request, MOST_INPUT_BYTES);
-  if (text === undefined) return refusal(413, "calc/too-large", "The input is over 1 MB.");
+  const most = mostInputBytes(calculator);
+  const text = await readAtMost(request, most);
+  if (text === undefined) return refusal(413, "calc/too-large", `The input is over ${most / 1_048_576} MB.`);
   let raw: unknown;
   try {
     raw = JSON.parse(text);

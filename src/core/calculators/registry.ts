@@ -13,6 +13,7 @@ import { netWeight } from "./netWeight";
 import { pace } from "./pace";
 import { ration } from "./ration";
 import { sections } from "./sections";
+import { simulate } from "./simulate";
 import { sizeBin } from "./sizeBin";
 import { stockByArea } from "./stockByArea";
 
@@ -31,6 +32,7 @@ export const CALCULATORS: readonly Calculator[] = [
   balance,
   dilute,
   netWeight,
+  simulate,
   coirBrick,
   partsForCn,
   degreeDays,

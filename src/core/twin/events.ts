@@ -1,6 +1,7 @@
 import type { HarvestMethod, Preparation } from "@/vocabulary/setup";
 import type { TwinSpecies } from "./library";
-import { AMENDED, HARVESTS, PREPARED, twinBedding, twinFood } from "./library";
+import { AMENDED, HARVESTS, PREPARED } from "./library";
+import { beddingForTwin, foodForTwin } from "./materials";
 import { P } from "./parameters";
 import { AT, beddingOf, castingsOf, dryOf, foodOf, moistureOf } from "./state";
 import type { Field } from "./state";
@@ -99,7 +100,7 @@ export function applyEvent(
     case "worms":
       return stock(s, event, species, error);
     case "bed": {
-      const material = twinBedding(event.id);
+      const material = beddingForTwin(event.id);
       const g = grams(event.g) * error;
       const water = known(event.water, material.water);
       const d = g * (1 - water);
@@ -179,7 +180,7 @@ export function applyEvent(
 }
 
 /** Water that the mass holds against gravity, g. Source: process model 7.10. */
-export function fieldCapacityG(s: Float64Array): number {
+function fieldCapacityG(s: Float64Array): number {
   return (
     P.whcRaw * (s[AT.R0]! + s[AT.R1]! + s[AT.R2]!) +
     P.whcCond * (s[AT.C0]! + s[AT.C1]! + s[AT.C2]!) +
@@ -234,7 +235,7 @@ function feed(
   error: number,
   isFirstFoodOfDay: boolean,
 ): void {
-  const food = twinFood(event.id);
+  const food = foodForTwin(event.id);
   const { k, arrived, toMedium } = PREPARED[event.preparation];
   const g = grams(event.g) * error;
   const d = g * (1 - food.water);

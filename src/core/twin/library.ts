@@ -93,9 +93,11 @@ const FOODS: Record<string, readonly [number, number, number, number, number, nu
   corncob: [0.5, 0.05, 0.3, 0.65, 0.006, 0.0003, 0],
   avocado: [0.7, 0.15, 0.35, 0.5, 0.012, 0.0005, 0],
 }; // prettier-ignore
+export const listedFood = (id: string): boolean => Object.hasOwn(FOODS, id);
 /** An unknown food is treated as mixed scraps. */
 export function twinFood(id: string): TwinFood {
-  const [water, fast, medium, slow, nitrogen, salt, acid] = FOODS[id] ?? FOODS.mixed!;
+  const [water, fast, medium, slow, nitrogen, salt, acid] =
+    (listedFood(id) ? FOODS[id] : undefined) ?? FOODS.mixed!;
   return { water, fast, medium, slow, nitrogen, salt, acid };
 }
 
@@ -131,9 +133,11 @@ const BEDDINGS: Record<string, readonly [number, number, number, number]> = {
   horse: [0.7, 0.45, 3.4, 110],
   compost: [0.5, 0.1, 2.2, 250],
 }; // prettier-ignore
+export const listedBedding = (id: string): boolean => Object.hasOwn(BEDDINGS, id);
 /** An unknown bedding is treated as cardboard. */
 export function twinBedding(id: string): TwinBedding {
-  const [water, easy, whc, settledGPerL] = BEDDINGS[id] ?? BEDDINGS.cardboard!;
+  const [water, easy, whc, settledGPerL] =
+    (listedBedding(id) ? BEDDINGS[id] : undefined) ?? BEDDINGS.cardboard!;
   return { water, easy, whc, settledGPerL };
 }
 

@@ -3,6 +3,8 @@ import type { TwinEvent } from "./events";
 import { applyEvent } from "./events";
 import { twinSpecies } from "./library";
 import { P } from "./parameters";
+import type { Member } from "./members";
+import { DRIFTS_EVERY, MULTIPLIERS } from "./members";
 import { AT, cocoonsOf, dryOf, emptyMember, liveOf } from "./state";
 import { saturation, step } from "./step";
 
@@ -36,6 +38,8 @@ export interface TwinRun {
   readonly place: TwinPlace;
   readonly startDayOfYear: number;
   readonly maturity?: number;
+  /** What makes this member differ from the rule; none: all multipliers 1, amounts as logged. */
+  readonly member?: Member;
   /** In order; day 0 is the set-up day. Events of a day come before its step. */
   readonly log: readonly DatedEvent[];
   readonly days: number;
@@ -49,7 +53,7 @@ const airAt = (place: TwinPlace, dayOfYear: number): number =>
  * Deterministic; never throws for any log, however absurd its amounts.
  */
 export function runTwin(
-  { bin, place: first, startDayOfYear, maturity = 0, log, days }: TwinRun,
+  { bin, place: first, startDayOfYear, maturity = 0, member, log, days }: TwinRun,
   onDay: (state: Float64Array, day: number) => void,
 ): Float64Array {
   const species = twinSpecies(bin.speciesId);
@@ -57,6 +61,7 @@ export function runTwin(
   let cover = bin.cover;
   const state = emptyMember(airAt(place, startDayOfYear));
   state[AT.MI] = Math.min(1, Math.max(0, maturity));
+  if (member) for (const name of MULTIPLIERS) state[AT[name]] = member.multipliers[name];
   let next = 0;
   for (let day = 0; day < days; day += 1) {
     let isFirstFoodOfDay = true;
@@ -65,7 +70,12 @@ export function runTwin(
       if (event.kind === "place") place = event.place;
       else if (event.kind === "cover") cover = event.cover;
       else {
-        applyEvent(state, event, { species, isFirstFoodOfDay, hasSump: bin.drainage === "sump" });
+        applyEvent(state, event, {
+          species,
+          isFirstFoodOfDay,
+          hasSump: bin.drainage === "sump",
+          ...(member ? { error: member.amountError() } : {}),
+        });
         if (event.kind === "food") isFirstFoodOfDay = false;
       }
     }
@@ -80,6 +90,7 @@ export function runTwin(
       airC,
       airKPa: place.humidity * saturation(airC),
     });
+    if (member && (day + 1) % DRIFTS_EVERY === 0) member.drift(state);
     onDay(state, day + 1);
   }
   return state;
