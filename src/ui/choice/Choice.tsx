@@ -39,6 +39,7 @@ export function Choice<V extends string>({
       </legend>
       <div
         className={styles.options}
+        data-many={options.length > 5}
         style={{ gridTemplateColumns: `repeat(${options.length}, minmax(0, 1fr))` }}
       >
         {options.map((option) => {
