@@ -48,25 +48,35 @@ export interface TwinRun {
 const airAt = (place: TwinPlace, dayOfYear: number): number =>
   place.meanC + place.swingC * Math.cos((2 * Math.PI * (dayOfYear - place.hottestDay)) / 365.25);
 
-/**
- * Runs one member day by day and shows it after each. `onDay` sees the live state and must copy what it keeps.
- * Deterministic; never throws for any log, however absurd its amounts.
- */
-export function runTwin(
-  { bin, place: first, startDayOfYear, maturity = 0, member, log, days }: TwinRun,
-  onDay: (state: Float64Array, day: number) => void,
-): Float64Array {
+/** One member under way: what is done to it today, and the step into tomorrow. */
+export interface TwinWalk {
+  /** Live: copy what is to be kept. */
+  readonly state: Float64Array;
+  readonly day: () => number;
+  readonly apply: (event: DatedEvent["event"]) => void;
+  readonly sleep: () => void;
+}
+
+/** Sets a member up on day 0, for a log or for rules that look at it before they act. */
+export function startTwin({
+  bin,
+  place: first,
+  startDayOfYear,
+  maturity = 0,
+  member,
+}: Omit<TwinRun, "log" | "days">): TwinWalk {
   const species = twinSpecies(bin.speciesId);
   let place = first;
   let cover = bin.cover;
+  let day = 0;
+  let isFirstFoodOfDay = true;
   const state = emptyMember(airAt(place, startDayOfYear));
   state[AT.MI] = Math.min(1, Math.max(0, maturity));
   if (member) for (const name of MULTIPLIERS) state[AT[name]] = member.multipliers[name];
-  let next = 0;
-  for (let day = 0; day < days; day += 1) {
-    let isFirstFoodOfDay = true;
-    for (; next < log.length && log[next]!.day <= day; next += 1) {
-      const { event } = log[next]!;
+  return {
+    state,
+    day: () => day,
+    apply: (event) => {
       if (event.kind === "place") place = event.place;
       else if (event.kind === "cover") cover = event.cover;
       else {
@@ -78,22 +88,42 @@ export function runTwin(
         });
         if (event.kind === "food") isFirstFoodOfDay = false;
       }
-    }
-    const airC = airAt(place, startDayOfYear + day);
-    step(state, {
-      species,
-      areaM2: bin.areaM2,
-      insulation: bin.insulation,
-      drainage: bin.drainage,
-      cover,
-      sumpG: bin.sumpL * 1000,
-      airC,
-      airKPa: place.humidity * saturation(airC),
-    });
-    if (member && (day + 1) % DRIFTS_EVERY === 0) member.drift(state);
-    onDay(state, day + 1);
+    },
+    sleep: () => {
+      const airC = airAt(place, startDayOfYear + day);
+      step(state, {
+        species,
+        areaM2: bin.areaM2,
+        insulation: bin.insulation,
+        drainage: bin.drainage,
+        cover,
+        sumpG: bin.sumpL * 1000,
+        airC,
+        airKPa: place.humidity * saturation(airC),
+      });
+      day += 1;
+      isFirstFoodOfDay = true;
+      if (member && day % DRIFTS_EVERY === 0) member.drift(state);
+    },
+  };
+}
+
+/**
+ * Runs one member through a log, day by day, and shows it after each. `onDay` sees the live state and must copy what it
+ * keeps. Deterministic; never throws for any log, however absurd its amounts.
+ */
+export function runTwin(
+  { log, days, ...start }: TwinRun,
+  onDay: (state: Float64Array, day: number) => void,
+): Float64Array {
+  const walk = startTwin(start);
+  let next = 0;
+  while (walk.day() < days) {
+    for (; next < log.length && log[next]!.day <= walk.day(); next += 1) walk.apply(log[next]!.event);
+    walk.sleep();
+    onDay(walk.state, walk.day());
   }
-  return state;
+  return walk.state;
 }
 
 /** How far the books are from closing, relative to what came in: dry matter and water. Source: process model 8. */

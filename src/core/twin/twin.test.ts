@@ -1,5 +1,6 @@
 import fc from "fast-check";
 import type { SpeciesId } from "@/vocabulary/setup";
+import { envelopes } from "./envelopes";
 import type { DatedEvent, TwinBin, TwinPlace } from "./run";
 import { closure, runTwin } from "./run";
 import type { Field } from "./state";
@@ -161,6 +162,11 @@ test.each([
     { ...ROOM, meanC: 24, humidity: 0.6 },
   );
   expectRow(rows.get(120)!, printed);
+});
+
+test.each(envelopes().map((one) => [`envelope ${one.no}: ${one.what}`, one] as const))("%s", (_, one) => {
+  expect(one.obtained).toBeGreaterThanOrEqual(one.from);
+  expect(one.obtained).toBeLessThanOrEqual(one.to);
 });
 
 test("whatever the log, however absurd: the books close, nothing is negative, nothing is infinite", () => {
