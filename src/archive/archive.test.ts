@@ -1,4 +1,4 @@
-import { meal, newTub } from "../../tests/log";
+import { meal, newTub, START } from "../../tests/log";
 import type { Bin } from "@/records/bin";
 import { binSchema } from "@/records/bin";
 import type { Entry } from "@/records/entry";
@@ -8,7 +8,8 @@ import type { ArchiveRecords } from "./document";
 import { checksumOf, encodeArchive } from "./document";
 import type { MergePlan } from "./merge";
 import { startMerge } from "./merge";
-import { RECORD_KINDS } from "@/records/kinds";
+import { LATER_KINDS, RECORD_KINDS } from "@/records/kinds";
+import { demoRecords } from "@/demo/demoCellar";
 import { sayBadArchive } from "./words";
 
 const HEAD = { exportedAt: "2026-11-23T08:00:00.000Z", deviceId: "laptop" };
@@ -158,4 +159,27 @@ test("a row that is here with other words refuses the whole file", () => {
     kind === "bins" ? { ...bin, name: "Medlar" } : archive.records[kind].find((row) => row.rowId === rowId),
   );
   expect(plan).toMatchObject({ code: "archive/row-differs", kind: "bins" });
+});
+
+test("a file written before materials, batches, plans and timetables existed is whole", () => {
+  const old = JSON.parse(whole()) as { content: { records: Record<string, unknown[]> } };
+  for (const kind of LATER_KINDS) delete old.content.records[kind];
+  const archive = read(JSON.stringify({ ...old, checksum: checksumOf(old.content) }));
+  expect(archive.records.entries).toHaveLength(newTub().length + 1);
+  for (const kind of LATER_KINDS) expect(archive.records[kind]).toEqual([]);
+  const without = JSON.parse(whole()) as { content: { records: Record<string, unknown[]> } };
+  delete without.content.records.entries;
+  expect(decodeArchive(JSON.stringify({ ...without, checksum: checksumOf(without.content) }))).toMatchObject({
+    ok: false,
+    problem: { code: "archive/foreign" },
+  });
+});
+
+test("the demo's store, plan, start and own material go out and come back the same", () => {
+  const demo = demoRecords(START);
+  const archive = read(encodeArchive(HEAD, demo, []));
+  for (const kind of LATER_KINDS) {
+    expect([kind, demo[kind].length > 0]).toEqual([kind, true]);
+    expect(archive.records[kind]).toEqual(demo[kind]);
+  }
 });

@@ -11,7 +11,7 @@ import { z } from "@/vocabulary/z";
 import type { Formats } from "./database";
 import { CellarDatabase } from "./database";
 import { importPlan, previewImport, readEverything } from "./importing";
-import { findBroken, readLog } from "./read";
+import { findBroken, readLog, readFrame } from "./read";
 import { repair } from "./repair";
 import type { NewRow, Stamp } from "./write";
 import { redo, sayWriteProblem, undo, write } from "./write";
@@ -225,4 +225,32 @@ test("a database of version 1 opens under version 2: rows are stepped, a broken 
   expect(await db.table("bins").get("odd")).toEqual({ rowId: "odd", id: "odd", schemaVersion: 1, name: 12 });
   expect((await findBroken(db)).map((row) => row.rowId)).toEqual(["odd"]);
   expect(await db.entries.count()).toBe(1);
+});
+
+test("a database of the first release opens under this one: the log stands, the new tables are there and take rows", async () => {
+  const name = `released-${Math.random()}`;
+  const stores = new CellarDatabase("x").formats.stores;
+  const first = new CellarDatabase(name, { stores: stores.slice(0, 1), records: RECORD_FORMATS });
+  await first.open();
+  await first.table("bins").add(binRow);
+  await first.table("entries").bulkAdd([meal(0.4, 1, 9), meal(0.2, 2, 12)]);
+  first.close();
+
+  const now = new CellarDatabase(name);
+  expect(await now.entries.count()).toBe(2);
+  expect((await readFrame(now)).bins.map((bin) => bin.name)).toEqual(["Quince"]);
+  const plan = {
+    schemaVersion: 1, rowId: "plan-row", id: "plan-1", revision: 1, recordedAt: AT, deviceId: "d", name: "Plan", scraps: [],
+    coldestC: 12, hottestC: 24, isDamp: false, hasFloorDrain: false, hasStairs: false, isOutdoors: false, liftKg: 12,
+    hoursPerWeek: 1, purpose: "castings", binCount: 1, prices: { wormsPerKg: 40 },
+  }; // prettier-ignore
+  expect((await write(now, "plan", [{ kind: "plans", row: plan }], AT)).ok).toBe(true);
+  expect((await readFrame(now)).plans).toEqual([plan]);
+  expect(
+    await write(now, "plan", [{ kind: "plans", row: { ...plan, rowId: "p2", liftKg: -3 } }], AT),
+  ).toMatchObject({
+    ok: false,
+    problem: { code: "write/invalid" },
+  });
+  await now.delete();
 });

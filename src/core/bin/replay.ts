@@ -1,4 +1,4 @@
-import type { Entry, EntryOf, Reading } from "@/records/entry";
+import type { Entry, EntryOf } from "@/records/entry";
 import type { BinSetup } from "@/records/setup";
 import { binSetup } from "@/records/setup";
 import type { CompartmentId, LocalDate } from "@/vocabulary/fields";
@@ -7,12 +7,13 @@ import { schoolOf } from "../catalogue/school";
 import { speciesOf } from "../catalogue/species";
 import { amountKg, beddingPartMatter, feedPartMatter, liquidL } from "../log/amount";
 import { effectiveEntries } from "../log/effective";
-import { squeezeInterval, squeezeMoisture } from "../moisture/squeeze";
+import { compartmentOf, totalDryKg } from "./held";
 import type { Contents } from "./matter";
 import { added, advancedAlong, dryKg, NOTHING, scaled, worked } from "./matter";
+import { looked } from "./readings";
 import type { BinState, Feeding, LogProblem, PlaceState } from "./state";
-import { EMPTY_BIN, isAlarm, placeKey } from "./state";
-import { fedCompartment, fromFedEnd, harvestCompartment } from "./system";
+import { EMPTY_BIN, placeKey } from "./state";
+import { fromFedEnd, harvestCompartment } from "./system";
 
 /** The state of a bin: a fold over what counts in its log. Rows may come in any order. */
 export const replay = (rows: Iterable<Entry>): BinState =>
@@ -218,123 +219,6 @@ function fed(state: BinState, entry: EntryOf<"fed">): BinState {
 const isDatedToday = (state: BinState, day: LocalDate): boolean =>
   state.lastLook?.day === day && state.nextDay !== undefined && state.nextDay > day;
 
-function looked(state: BinState, entry: EntryOf<"looked">): BinState {
-  let after: BinState = {
-    ...state,
-    visits: state.visits + (entry.lid === "lifted" ? 1 : 0),
-    readings: state.readings + entry.readings.length,
-    lastLook: { day: entry.day, lid: entry.lid },
-    alarms: [],
-    ...(entry.nextDay ? { nextDay: entry.nextDay } : {}),
-  };
-  for (const reading of entry.readings) after = read(after, entry, reading);
-  return after;
-}
-
-function read(state: BinState, entry: EntryOf<"looked">, reading: Reading): BinState {
-  const after = isAlarm(reading)
-    ? {
-        ...state,
-        alarms: [
-          ...state.alarms,
-          { day: entry.day, sign: reading.of === "sign" ? reading.sign : reading.of },
-        ],
-      }
-    : state;
-  switch (reading.of) {
-    case "squeeze": {
-      const { low, high } = squeezeInterval(reading.squeeze);
-      return moistureRead(after, entry.day, {
-        value: squeezeMoisture(reading.squeeze),
-        low,
-        high,
-        knownBy: "squeeze",
-        squeeze: reading.squeeze,
-      });
-    }
-    case "moisture": {
-      const spread = reading.instrument === "ovenDried" ? 0.02 : 0.08;
-      return moistureRead(after, entry.day, {
-        value: reading.moisture,
-        low: Math.max(0, reading.moisture - spread),
-        high: Math.min(0.98, reading.moisture + spread),
-        knownBy: "probe",
-      });
-    }
-    case "temperature":
-      return {
-        ...after,
-        temperature: {
-          day: entry.day,
-          valueC: reading.temperatureC,
-          spreadK: reading.instrument === "surfaceThermometer" ? 2.5 : 1.2,
-        },
-      };
-    case "smell":
-      return {
-        ...after,
-        smell: { day: entry.day, smell: reading.smell },
-        feedings: judged(after.feedings, { smelled: reading.smell }),
-      };
-    case "foodLeft": {
-      const compartmentId = reading.compartment ?? compartmentOf(after, entry);
-      if (!compartmentId) return after;
-      const place = reading.place ?? entry.place ?? 1;
-      const key = placeKey(compartmentId, place);
-      const known = after.places[key] ?? { compartmentId, place, massKg: 0, preparation: "chopped" as const };
-      const places = {
-        ...after.places,
-        [key]: { ...known, seen: { day: entry.day, foodLeft: reading.foodLeft } },
-      };
-      const feedings = after.feedings.map((feeding) =>
-        feeding.left === undefined && feeding.compartmentId === compartmentId && feeding.place === place
-          ? { ...feeding, left: reading.foodLeft }
-          : feeding,
-      );
-      return { ...after, places, feedings };
-    }
-    case "warmth":
-    case "weight":
-    case "fillDepth":
-    case "fillMark":
-    case "sign":
-      return after;
-  }
-}
-
-const judged = (
-  feedings: readonly Feeding[],
-  seen: { smelled: NonNullable<Feeding["smelled"]> },
-): Feeding[] =>
-  feedings.map((feeding, at) =>
-    at === feedings.length - 1 && feeding.smelled === undefined ? { ...feeding, ...seen } : feeding,
-  );
-
-function moistureRead(
-  state: BinState,
-  day: LocalDate,
-  known: {
-    value: number;
-    low: number;
-    high: number;
-    knownBy: "squeeze" | "probe";
-    squeeze?: NonNullable<BinState["moisture"]>["squeeze"];
-  },
-): BinState {
-  const { squeeze, ...rest } = known;
-  return {
-    ...state,
-    moisture: {
-      ...rest,
-      ...(squeeze ? { squeeze } : {}),
-      day,
-      dryKg: totalDryKg(state),
-      waterInL: 0,
-      dryInKg: 0,
-    },
-  };
-}
-
 function harvested(state: BinState, entry: EntryOf<"harvested">): BinState {
   const wetKg = entry.grossKg - entry.tareKg;
   const moisture = entry.moisture ?? state.moisture?.value ?? 0.75;
@@ -429,10 +313,6 @@ function lost(state: BinState, dry: number): BinState {
   return { ...state, contents: mapValues(state.contents, (contents) => scaled(contents, 1 - share)) };
 }
 
-function compartmentOf(state: BinState, entry: Entry): CompartmentId | undefined {
-  return entry.compartment ?? (state.setup ? fedCompartment(state.setup).id : undefined);
-}
-
 function inOrder(setup: BinSetup, order: readonly CompartmentId[]): BinSetup["compartments"] {
   const known = order.flatMap((id) => setup.compartments.filter((compartment) => compartment.id === id));
   return [...new Set([...known, ...setup.compartments])];
@@ -446,7 +326,6 @@ const problem = (state: BinState, entry: Entry, code: LogProblem["code"]): BinSt
   problems: [...state.problems, { code, entryId: entry.id, day: entry.day }],
 });
 
-const totalDryKg = (state: BinState): number => sum(Object.values(state.contents).map(dryKg));
 const sum = (values: readonly number[]): number => values.reduce((total, value) => total + value, 0);
 const mapValues = <V, W>(record: Readonly<Record<string, V>>, change: (value: V) => W): Record<string, W> =>
   Object.fromEntries(Object.entries(record).map(([key, value]) => [key, change(value)]));

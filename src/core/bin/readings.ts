@@ -1,0 +1,124 @@
+import type { EntryOf, Reading } from "@/records/entry";
+import type { LocalDate } from "@/vocabulary/fields";
+import { squeezeInterval, squeezeMoisture } from "../moisture/squeeze";
+import { compartmentOf, totalDryKg } from "./held";
+import type { BinState, Feeding } from "./state";
+import { isAlarm, placeKey } from "./state";
+
+/** What one look changes in a state: each reading in turn, alarms anew, the day to come back. */
+export function looked(state: BinState, entry: EntryOf<"looked">): BinState {
+  let after: BinState = {
+    ...state,
+    visits: state.visits + (entry.lid === "lifted" ? 1 : 0),
+    readings: state.readings + entry.readings.length,
+    lastLook: { day: entry.day, lid: entry.lid },
+    alarms: [],
+    ...(entry.nextDay ? { nextDay: entry.nextDay } : {}),
+  };
+  for (const reading of entry.readings) after = read(after, entry, reading);
+  return after;
+}
+
+function read(state: BinState, entry: EntryOf<"looked">, reading: Reading): BinState {
+  const after = isAlarm(reading)
+    ? {
+        ...state,
+        alarms: [
+          ...state.alarms,
+          { day: entry.day, sign: reading.of === "sign" ? reading.sign : reading.of },
+        ],
+      }
+    : state;
+  switch (reading.of) {
+    case "squeeze": {
+      const { low, high } = squeezeInterval(reading.squeeze);
+      return moistureRead(after, entry.day, {
+        value: squeezeMoisture(reading.squeeze),
+        low,
+        high,
+        knownBy: "squeeze",
+        squeeze: reading.squeeze,
+      });
+    }
+    case "moisture": {
+      const spread = reading.instrument === "ovenDried" ? 0.02 : 0.08;
+      return moistureRead(after, entry.day, {
+        value: reading.moisture,
+        low: Math.max(0, reading.moisture - spread),
+        high: Math.min(0.98, reading.moisture + spread),
+        knownBy: "probe",
+      });
+    }
+    case "temperature":
+      return {
+        ...after,
+        temperature: {
+          day: entry.day,
+          valueC: reading.temperatureC,
+          spreadK: reading.instrument === "surfaceThermometer" ? 2.5 : 1.2,
+        },
+      };
+    case "smell":
+      return {
+        ...after,
+        smell: { day: entry.day, smell: reading.smell },
+        feedings: judged(after.feedings, { smelled: reading.smell }),
+      };
+    case "foodLeft": {
+      const compartmentId = reading.compartment ?? compartmentOf(after, entry);
+      if (!compartmentId) return after;
+      const place = reading.place ?? entry.place ?? 1;
+      const key = placeKey(compartmentId, place);
+      const known = after.places[key] ?? { compartmentId, place, massKg: 0, preparation: "chopped" as const };
+      const places = {
+        ...after.places,
+        [key]: { ...known, seen: { day: entry.day, foodLeft: reading.foodLeft } },
+      };
+      const feedings = after.feedings.map((feeding) =>
+        feeding.left === undefined && feeding.compartmentId === compartmentId && feeding.place === place
+          ? { ...feeding, left: reading.foodLeft }
+          : feeding,
+      );
+      return { ...after, places, feedings };
+    }
+    case "warmth":
+    case "weight":
+    case "fillDepth":
+    case "fillMark":
+    case "sign":
+      return after;
+  }
+}
+
+const judged = (
+  feedings: readonly Feeding[],
+  seen: { smelled: NonNullable<Feeding["smelled"]> },
+): Feeding[] =>
+  feedings.map((feeding, at) =>
+    at === feedings.length - 1 && feeding.smelled === undefined ? { ...feeding, ...seen } : feeding,
+  );
+
+function moistureRead(
+  state: BinState,
+  day: LocalDate,
+  known: {
+    value: number;
+    low: number;
+    high: number;
+    knownBy: "squeeze" | "probe";
+    squeeze?: NonNullable<BinState["moisture"]>["squeeze"];
+  },
+): BinState {
+  const { squeeze, ...rest } = known;
+  return {
+    ...state,
+    moisture: {
+      ...rest,
+      ...(squeeze ? { squeeze } : {}),
+      day,
+      dryKg: totalDryKg(state),
+      waterInL: 0,
+      dryInKg: 0,
+    },
+  };
+}
