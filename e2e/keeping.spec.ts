@@ -136,6 +136,8 @@ test("a look of a visit is corrected on the time line, its day moves the whole v
   await page.getByRole("button", { name: "Close the lid" }).click();
   await page.getByRole("link", { name: "Quince", exact: true }).click();
   await usable(page);
+  // The chart comes last and moves the log beneath it.
+  await expect(page.getByText("The same as a table")).toBeVisible();
   await page.getByRole("button", { name: /^Change: looked/ }).click();
   await page.getByRole("menuitem", { name: "Correct it" }).click();
   const dialog = page.getByRole("dialog");
@@ -146,6 +148,8 @@ test("a look of a visit is corrected on the time line, its day moves the whole v
   await expect(dialog.getByText("The bin did not exist on that day.")).toBeVisible();
   await page.reload();
   await usable(page);
+  // The chart comes last and moves the log beneath it.
+  await expect(page.getByText("The same as a table")).toBeVisible();
   await page.getByRole("button", { name: /^Change: looked/ }).click();
   await page.getByRole("menuitem", { name: "Correct it" }).click();
   await expect(dialog.getByLabel("Day")).toHaveValue("2026-08-01");

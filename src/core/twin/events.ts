@@ -40,7 +40,7 @@ const LEAST_G = 1e-9;
 const grams = (x: number | undefined): number =>
   x !== undefined && Number.isFinite(x) && x > LEAST_G ? Math.min(x, MOST_G) : 0;
 const pieces = (x: number | undefined): number =>
-  x !== undefined && Number.isFinite(x) && x > 0 ? Math.min(x, MOST_N) : 0;
+  x !== undefined && Number.isFinite(x) && x > LEAST_G ? Math.min(x, MOST_N) : 0;
 const share = (x: number): number => (Number.isFinite(x) ? Math.min(1, Math.max(0, x)) : 0);
 const known = (x: number | undefined, usual: number): number =>
   x !== undefined && Number.isFinite(x) ? Math.min(0.99, Math.max(0, x)) : usual;

@@ -28,6 +28,8 @@ export const saturation = (temperatureC: number): number =>
 
 const LN_Q_MICROBES = Math.log(P.q10Microbes) / 10;
 const WW = 1 - P.wd;
+/** Grams, or head, that no one could find. */
+const TRACE = 1e-12;
 
 function microbesAt(temperatureC: number): number {
   if (temperatureC < -20) return 0;
@@ -89,6 +91,11 @@ export function step(s: Float64Array, around: Surroundings, dt = 1): void {
   const MI = s[AT.MI]!;
   let TAN = s[AT.TAN]!, SA = s[AT.SA]!, AC = s[AT.AC]!, LI = s[AT.LI]!, NF = s[AT.NF]!; // prettier-ignore
   let NY = s[AT.NY]!, BY = s[AT.BY]!, NS = s[AT.NS]!, BS = s[AT.BS]!, NA = s[AT.NA]!, BA = s[AT.BA]!; // prettier-ignore
+  // A stage that has died out to the last trace is gone: quotients of such numbers overflow.
+  if (BY < TRACE || NY < TRACE) BY = NY = 0;
+  if (BS < TRACE || NS < TRACE) BS = NS = 0;
+  if (BA < TRACE || NA < TRACE) BA = NA = 0;
+  for (let box = AT.Q1; box <= AT.Q8; box += 1) if (s[box]! < TRACE) s[box] = 0;
   const cast = CF + CM;
   const food = R0 + R1 + R2 + C0 + C1 + C2;
   const DM = food + BE + BR + cast + IN;

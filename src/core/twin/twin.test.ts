@@ -169,6 +169,17 @@ test.each(envelopes().map((one) => [`envelope ${one.no}: ${one.what}`, one] as c
   expect(one.obtained).toBeLessThanOrEqual(one.to);
 });
 
+test("a trace of cocoons, too small for arithmetic, is no herd", () => {
+  const log = [
+    { day: 0, event: { kind: "water", g: 1e30 } as const },
+    { day: 0, event: { kind: "worms", g: NaN, cocoons: 7.27e-318 } as const },
+    { day: 0, event: { kind: "worms", g: 1e-8, cocoons: 1e-8 } as const },
+  ];
+  const s = after(log, [200]).get(200)!;
+  expect(closure(s, "fetida").dryMatter).toBeLessThan(1e-9);
+  expect([...s].every(Number.isFinite)).toBe(true);
+});
+
 test("whatever the log, however absurd: the books close, nothing is negative, nothing is infinite", () => {
   const amount = fc.oneof(
     fc.double({ min: 0, max: 5_000, noNaN: true }),
