@@ -164,15 +164,18 @@ function EntryLine({
       </IconButton>
       {anchor && (
         <Menu open anchorEl={anchor} onClose={close} onKeyDown={(event) => event.stopPropagation()}>
-          <MenuItem
-            onClick={() => {
-              close();
-              if (slip) ask({ of: "slip", slip, binId: one.bin.id, correct: entry });
-              else onCorrect();
-            }}
-          >
-            Correct it
-          </MenuItem>
+          {/* Half of an act corrected alone would leave two logs that disagree: it is struck out whole and written anew. */}
+          {!entry.actId && (
+            <MenuItem
+              onClick={() => {
+                close();
+                if (slip) ask({ of: "slip", slip, binId: one.bin.id, correct: entry });
+                else onCorrect();
+              }}
+            >
+              Correct it
+            </MenuItem>
+          )}
           <MenuItem onClick={() => void strike()}>
             {entry.actId ? "Strike it out, in every log it stands in" : "Strike it out"}
           </MenuItem>

@@ -63,10 +63,11 @@ export function DeliveryForm({
     const outcome = deliveryFacts(typed, context);
     if (!outcome.ok) return setFaults(outcome.problem.fields);
     setFaults({});
-    const actId = newId();
+    // One bin alone is no act across logs: its entry is corrected like any other.
+    const act = outcome.value.entries.length > 1 ? { actId: newId() } : {};
     const rows = await Promise.all(
       outcome.value.entries.map(({ binId, facts }) =>
-        author.entries(binId, outcome.value.day, [{ ...facts, actId }]),
+        author.entries(binId, outcome.value.day, [{ ...facts, ...act }]),
       ),
     );
     const kept = await keep(

@@ -77,14 +77,14 @@ export function TransferForm({
           nameOf: () => giver.bin.name,
         }),
       });
-    const actId = newId();
+    const act = receiver ? { actId: newId() } : {};
     const ids = [...new Set(facts.value.map(({ binId }) => binId))];
     const rows = await Promise.all(
       ids.map((binId) =>
         author.entries(
           binId,
           day.data,
-          facts.value.filter((line) => line.binId === binId).map((line) => ({ ...line.facts, actId })),
+          facts.value.filter((line) => line.binId === binId).map((line) => ({ ...line.facts, ...act })),
         ),
       ),
     );
