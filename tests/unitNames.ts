@@ -25,6 +25,7 @@ const WITHOUT_UNIT = new Set([
   "container",
   "wormsPerKg",
   "beddingPer100L",
+  "mealShare",
   "compartments",
 ]);
 

@@ -41,6 +41,14 @@ export const binSetup = z.strictObject({
   restingUntil: localDate.optional(),
   /** Where the keeper wants it, if not where the school does. */
   targetMoisture: moisture.optional(),
+  /** What the keeper means to do differently: smaller or larger meals than usual, days on which no one comes. */
+  ahead: z
+    .strictObject({
+      mealShare: z.number().min(0).max(3).optional(),
+      awayFrom: localDate.optional(),
+      awayUntil: localDate.optional(),
+    })
+    .optional(),
 });
 export type BinSetup = z.infer<typeof binSetup>;
 

@@ -3,6 +3,7 @@ import type { System } from "@/vocabulary/setup";
 import { daysBetween } from "../calendar/day";
 import { schoolOf } from "../catalogue/school";
 import type { Expectation } from "../expectation/expectation";
+import type { TwinDay } from "../twin/readDay";
 import { castingsShare, NOTHING, settledVolumes } from "./matter";
 import type { BinState } from "./state";
 import { areaM2, systemOf } from "./system";
@@ -31,6 +32,8 @@ export interface ProfileCompartment {
   readonly wetness: Wetness;
   /** Share that is finished, 0 to 1: how dark a wedge is drawn. */
   readonly ripeness: number;
+  /** How unsure the castings' edge is, as a share of their depth: drawn as a soft edge. */
+  readonly softness?: number;
   /** Share of the herd in this compartment. */
   readonly wormShare: number;
   readonly pockets: readonly Pocket[];
@@ -49,6 +52,9 @@ export interface Profile {
   readonly hasLid: boolean;
   readonly moisture: { readonly low: number; readonly middle: number; readonly high: number };
 }
+
+/** A finished end may dry down to this and is right so. */
+const DRY_ENOUGH = 0.55;
 
 /** The bin cut open on a day: layer depths from contents, pockets from places, wetness from the expectation. */
 export function profileOf(
@@ -77,6 +83,8 @@ export function profileOf(
     const fits = whole > 0.95 * compartment.heightM ? (0.95 * compartment.heightM) / whole : 1;
     // The finished end of a line dries, the fed end is wettest; elsewhere one moisture for all.
     const lean = facts.arrangement === "line" && last > 0 ? 0.05 - (0.15 * at) / last : 0;
+    const known = expectation.twin?.compartments.find((one) => one.id === compartment.id);
+    const isFinishedEnd = facts.arrangement === "line" && last > 0 && at === last;
     return {
       id: compartment.id,
       ...(compartment.name ? { name: compartment.name } : {}),
@@ -85,9 +93,20 @@ export function profileOf(
       beddingM: raw.beddingM * fits,
       workingM: raw.workingM * fits,
       castingsM: raw.castingsM * fits,
-      wetness: wetnessOf(expectation.moisture.middle + lean),
-      ripeness: castingsShare(held),
-      wormShare: wormShare(facts.arrangement, at, last),
+      // What is to be harvested may be drier than where the worms work.
+      wetness: known
+        ? isFinishedEnd && known.moisture.middle > DRY_ENOUGH
+          ? wetnessOf(Math.max(moistureLow, known.moisture.middle))
+          : wetnessOf(known.moisture.middle)
+        : wetnessOf(expectation.moisture.middle + lean),
+      ripeness: known?.ripeness.middle ?? castingsShare(held),
+      softness: known
+        ? Math.min(
+            0.4,
+            (known.ripeness.high - known.ripeness.low) / 2 / Math.max(0.05, known.ripeness.middle),
+          )
+        : 0.16,
+      wormShare: known?.wormShare ?? wormShare(facts.arrangement, at, last),
       pockets: pocketsIn(compartment.id, compartment.placeCount, expectation, today),
     };
   });
@@ -97,7 +116,13 @@ export function profileOf(
     arrangement: facts.arrangement,
     compartments,
     wormsKg: expectation.wormsKg.middle,
-    ...(setup.drainage === "sump" ? { sumpM: sumpDepthM(state, today) } : {}),
+    ...(setup.drainage === "sump"
+      ? {
+          sumpM: expectation.twin
+            ? Math.min(0.08, expectation.twin.sumpL.middle / 1000 / areaM2(setup.compartments[0]!))
+            : sumpDepthM(state, today),
+        }
+      : {}),
     hasLid: setup.cover !== "open" && setup.cover !== "wetBlanket",
     moisture: expectation.moisture,
   };
@@ -145,4 +170,37 @@ function sumpDepthM(state: BinState, today: LocalDate): number {
   const since = state.drainedOn ?? state.firstDay;
   const days = since ? Math.max(0, daysBetween(since, today)) : 0;
   return Math.min(0.08, 0.004 * days);
+}
+
+/** The bin as it was, or is expected to be, on another day of the twin's course: the same set-up, that day's contents. */
+export function profileOn(
+  seed: string,
+  state: BinState,
+  base: Expectation,
+  day: TwinDay,
+): Profile | undefined {
+  const contents = Object.fromEntries(
+    day.compartments.map(({ id, beddingDryKg, foodDryKg, castingsDryKg }) => [
+      id,
+      { beddingDryKg, foodDryKg, castingsDryKg },
+    ]),
+  );
+  const { twin, ...rest } = base;
+  return profileOf(
+    seed,
+    state,
+    {
+      ...rest,
+      day: day.day,
+      moisture: day.moisture,
+      temperatureC: day.temperatureC,
+      wormsKg: day.wormsKg,
+      castingsKg: day.castingsKg,
+      ripeness: day.ripeness,
+      contents,
+      places: day.places.map((place) => ({ ...place, goneInDays: { low: 0, middle: 0, high: 0 } })),
+      ...(twin ? { twin: { ...twin, compartments: day.compartments, sumpL: day.sumpL } } : {}),
+    },
+    day.day,
+  );
 }

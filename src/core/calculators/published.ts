@@ -13,5 +13,7 @@ export const publishedSchema = ({ name, input, output }: Calculator) => ({
   out: toJSONSchema(output),
 });
 
+/** Those that take a log, or a whole archive. */
+const LONG: ReadonlySet<string> = new Set(["simulate", "decide"]);
 /** Bytes of JSON a door takes: a year's log is longer than a sum. */
-export const mostInputBytes = ({ name }: Calculator): number => (name === "simulate" ? 64 : 1) * 1_048_576;
+export const mostInputBytes = ({ name }: Calculator): number => (LONG.has(name) ? 64 : 1) * 1_048_576;

@@ -4,6 +4,7 @@ import { breedingPlan } from "./breedingPlan";
 import { breederCocoons, doubling } from "./breedingSums";
 import type { Calculator } from "./calculator";
 import { correctMoisture } from "./correctMoisture";
+import { decide } from "./decide";
 import { dilute } from "./dilute";
 import { batchTurnover, nextRation, ramp, sectionCount, targetInputs } from "./feedingSums";
 import { hydrate } from "./hydrate";
@@ -33,6 +34,7 @@ export const CALCULATORS: readonly Calculator[] = [
   dilute,
   netWeight,
   simulate,
+  decide,
   coirBrick,
   partsForCn,
   degreeDays,

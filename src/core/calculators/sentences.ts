@@ -37,6 +37,9 @@ export type CalculatorProblem =
     }
   | { readonly code: "calc/needs-both"; readonly field: string; readonly other: string }
   | { readonly code: "calc/too-many"; readonly field: string; readonly most: number }
+  | { readonly code: "calc/no-archive"; readonly field: string }
+  | { readonly code: "calc/unknown-bin"; readonly field: string; readonly id: string }
+  | { readonly code: "calc/no-setup"; readonly field: string; readonly id: string }
   | { readonly code: "calc/no-such-parts"; readonly targetCn: number };
 
 /** The field a problem is said at; `""` for the whole. */
@@ -72,6 +75,12 @@ export function sayCalculatorProblem(problem: CalculatorProblem): string {
       return `“${problem.materialId}” is not in the catalogue.`;
     case "calc/one-of":
       return `Give exactly one of ${problem.names.join(" and ")}; ${problem.given === 0 ? "none is" : "more than one is"} given.`;
+    case "calc/no-archive":
+      return "This is not an archive of a cellar: it wants a format and records of rooms, bins and entries.";
+    case "calc/unknown-bin":
+      return `There is no bin “${problem.id}” in the archive.`;
+    case "calc/no-setup":
+      return `Up to that day the log does not say what the bin “${problem.id}” is.`;
     case "calc/nothing-in-it":
       return "There is nothing in it: at least one amount must be more than nought.";
     case "calc/place-outside":

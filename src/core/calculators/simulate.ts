@@ -2,10 +2,12 @@ import { count, fraction, massKg, moisture, temperatureC, volumeL } from "@/voca
 import { done, refused } from "@/vocabulary/outcome";
 import { COVERS, DRAINAGES, HARVEST_METHODS } from "@/vocabulary/setup";
 import { z } from "@/vocabulary/z";
-import { drawnMember } from "../twin/members";
-import type { DatedEvent, TwinPlace, TwinRun } from "../twin/run";
-import { closure, runTwin } from "../twin/run";
-import { AT, beddingOf, castingsOf, cocoonsOf, foodOf, liveOf, moistureOf } from "../twin/state";
+import type { TwinBin, TwinPlace } from "../twin/ensemble";
+import { closure, oneMass } from "../twin/ensemble";
+import type { ReadOut } from "../twin/readOut";
+import { readOut } from "../twin/readOut";
+import type { DatedEvent, TwinRun } from "../twin/run";
+import { runTwin } from "../twin/run";
 import { calculator } from "./calculator";
 import { positive, shortSpecies, speciesId } from "./fields";
 
@@ -20,14 +22,40 @@ const place = z.strictObject({
   humidity: fraction,
 });
 const id = z.string().min(1).max(64);
+const bin = z.strictObject({
+  areaM2: positive.max(1_000),
+  heightM: positive.max(10),
+  insulation: z.number().min(0.05).max(2).optional(),
+  drainage: z.enum(DRAINAGES),
+  cover: z.enum(COVERS),
+  speciesId,
+  sumpL: volumeL.optional(),
+  /** Several masses in line order: from the bottom up, or from the fed end. */
+  compartments: z
+    .array(z.strictObject({ areaM2: positive.max(1_000), heightM: positive.max(10), id }))
+    .min(1)
+    .max(20)
+    .optional(),
+  lie: z.enum(["trays", "column", "line"]).optional(),
+});
 const day = z.number().int().min(0).max(36_600);
+/** Compartment; without one where one usually feeds or harvests. */
+const at = id.optional();
 const stages = z.array(z.number().min(0).max(1)).min(3).max(3).optional();
 const event = z.discriminatedUnion("kind", [
-  z.strictObject({ day, kind: z.literal("bedded"), materialId: id, massKg, moisture: moisture.optional() }),
-  z.strictObject({ day, kind: z.literal("watered"), waterL: volumeL }),
-  z.strictObject({ day, kind: z.literal("seeded"), massKg, moisture: moisture.optional() }),
   z.strictObject({
     day,
+    at,
+    kind: z.literal("bedded"),
+    materialId: id,
+    massKg,
+    moisture: moisture.optional(),
+  }),
+  z.strictObject({ day, at, kind: z.literal("watered"), waterL: volumeL }),
+  z.strictObject({ day, at, kind: z.literal("seeded"), massKg, moisture: moisture.optional() }),
+  z.strictObject({
+    day,
+    at,
     kind: z.literal("stocked"),
     massKg: massKg.optional(),
     count: count.optional(),
@@ -36,6 +64,7 @@ const event = z.discriminatedUnion("kind", [
   }),
   z.strictObject({
     day,
+    at,
     kind: z.literal("fed"),
     materialId: id,
     massKg,
@@ -43,23 +72,25 @@ const event = z.discriminatedUnion("kind", [
   }),
   z.strictObject({
     day,
+    at,
     kind: z.literal("dosed"),
     materialId: z.enum(["grit", "lime", "eggshell", "rockdust", "biochar"]),
     massKg,
   }),
-  z.strictObject({ day, kind: z.literal("turned") }),
+  z.strictObject({ day, at, kind: z.literal("turned") }),
   z.strictObject({
     day,
+    at,
     kind: z.literal("harvested"),
     massKg,
     moisture: moisture.optional(),
     method: z.enum(HARVEST_METHODS),
   }),
-  z.strictObject({ day, kind: z.literal("split"), fraction }),
-  z.strictObject({ day, kind: z.literal("wormsTaken"), massKg, stages }),
-  z.strictObject({ day, kind: z.literal("drained"), waterL: volumeL.optional() }),
-  z.strictObject({ day, kind: z.literal("moved"), place }),
-  z.strictObject({ day, kind: z.literal("covered"), cover: z.enum(COVERS) }),
+  z.strictObject({ day, at, kind: z.literal("split"), fraction }),
+  z.strictObject({ day, at, kind: z.literal("wormsTaken"), massKg, stages }),
+  z.strictObject({ day, at, kind: z.literal("drained"), waterL: volumeL.optional() }),
+  z.strictObject({ day, at, kind: z.literal("moved"), place }),
+  z.strictObject({ day, at, kind: z.literal("covered"), cover: z.enum(COVERS) }),
 ]);
 type Event = z.infer<typeof event>;
 
@@ -69,7 +100,6 @@ const FIELDS = [
   "adults", "lastFeedLeft", "sumpL", "evaporatedL", "drainedL", "dryTakenOutKg", "cocoonsLaid", "hatched", "wormsDiedKg", "saltPct",
   "ammoniaMgPerG", "lime",
 ] as const; // prettier-ignore
-type ReadOut = Record<(typeof FIELDS)[number], number>;
 const daily = z.strictObject({
   day,
   ...(Object.fromEntries(FIELDS.map((field) => [field, band])) as Record<
@@ -124,35 +154,23 @@ function twinEvent(one: Event): DatedEvent["event"] {
   }
 }
 
-function readOut(s: Float64Array): ReadOut {
-  const food = foodOf(s);
-  const bedding = beddingOf(s);
-  const castings = castingsOf(s);
-  const organic = food + bedding + castings;
-  const given = s[AT.L0]!;
+/** One mass, or a line of them; neighbours share a face as deep as the shallower is high. */
+function lieOf(
+  areaM2: number,
+  heightM: number,
+  { compartments, lie = "line" }: Pick<z.infer<typeof bin>, "compartments" | "lie">,
+): Pick<TwinBin, "lie" | "compartments"> {
+  if (!compartments || compartments.length < 2) {
+    const one = compartments?.[0];
+    const mass = oneMass(one?.areaM2 ?? areaM2, one?.heightM ?? heightM);
+    return one ? { ...mass, compartments: [{ ...mass.compartments[0]!, id: one.id }] } : mass;
+  }
   return {
-    moisture: moistureOf(s),
-    temperatureC: s[AT.T]!,
-    anaerobic: s[AT.AN]!,
-    ph: s[AT.PH]!,
-    foodDryKg: food / 1000,
-    beddingDryKg: bedding / 1000,
-    castingsDryKg: castings / 1000,
-    castingsShare: organic > 0 ? castings / organic : 0,
-    wormsKg: liveOf(s) / 1000,
-    cocoons: cocoonsOf(s),
-    adults: s[AT.NA]!,
-    lastFeedLeft: given > 0 ? (s[AT.LR]! + s[AT.LC]!) / given : 0,
-    sumpL: s[AT.SU]! / 1000,
-    evaporatedL: s[AT.EVAP]! / 1000,
-    drainedL: s[AT.DRAIN]! / 1000,
-    dryTakenOutKg: s[AT.OUTDM]! / 1000,
-    cocoonsLaid: s[AT.COCO]!,
-    hatched: s[AT.HATCH]!,
-    wormsDiedKg: s[AT.DEAD]! / 1000,
-    saltPct: s[AT.SALT]!,
-    ammoniaMgPerG: s[AT.NH]!,
-    lime: s[AT.LI]!,
+    lie,
+    compartments: compartments.map((one) => ({
+      ...one,
+      faceM2: lie === "line" ? Math.sqrt(one.areaM2) * one.heightM : one.areaM2,
+    })),
   };
 }
 
@@ -161,7 +179,7 @@ const quantile = (sorted: readonly number[], share: number): number =>
   sorted[Math.min(sorted.length - 1, Math.max(0, Math.ceil(share * sorted.length - 1e-9) - 1))]!;
 
 /**
- * One bin of one compartment through the process model, day by day, without learning. `members` 1: all multipliers 1 and
+ * One bin through the process model, day by day, without learning. `members` 1: all multipliers 1 and
  * one value a day; more: an ensemble with 10, 50 and 90 % of its members. Same seed, same result.
  */
 export const simulate = calculator({
@@ -169,15 +187,7 @@ export const simulate = calculator({
   purpose: "A bin through the process model, day by day: moisture, food, castings, worms, warmth, trouble.",
   source: "Process model, sections 3 to 8 and 10.1; reference runs R1 to R6 are tests.",
   input: z.strictObject({
-    bin: z.strictObject({
-      areaM2: positive.max(1_000),
-      heightM: positive.max(10),
-      insulation: z.number().min(0.05).max(2).optional(),
-      drainage: z.enum(DRAINAGES),
-      cover: z.enum(COVERS),
-      speciesId,
-      sumpL: volumeL.optional(),
-    }),
+    bin,
     place,
     start: z
       .strictObject({ dayOfYear: z.number().min(0).max(366).optional(), maturity: fraction.optional() })
@@ -239,8 +249,7 @@ export const simulate = calculator({
     const id = shortSpecies(bin.speciesId);
     const run: TwinRun = {
       bin: {
-        areaM2: bin.areaM2,
-        heightM: bin.heightM,
+        ...lieOf(bin.areaM2, bin.heightM, bin),
         insulation: bin.insulation ?? 1,
         drainage: bin.drainage,
         cover: bin.cover,
@@ -250,19 +259,19 @@ export const simulate = calculator({
       place: placeOf(where),
       startDayOfYear: start?.dayOfYear ?? 0,
       maturity: start?.maturity ?? 0,
-      log: log.map((one) => ({ day: one.day, event: twinEvent(one) })),
+      log: log.map((one) => ({ day: one.day, event: twinEvent(one), at: one.at })),
       days,
     };
     const worst = { dryMatter: 0, water: 0 };
-    const runs = Array.from({ length: members }, (_, slot) => {
-      const rows: ReadOut[] = [];
-      runTwin({ ...run, ...(members > 1 ? { member: drawnMember(seed, slot) } : {}) }, (state) => {
-        const { dryMatter, water } = closure(state, id);
+    const runs: ReadOut[][] = Array.from({ length: members }, () => []);
+    const fed = run.bin.lie === "trays" || run.bin.lie === "column" ? run.bin.compartments.length - 1 : 0;
+    runTwin({ ...run, members, seed }, ({ lines }) => {
+      lines.forEach((line, member) => {
+        const { dryMatter, water } = closure(line, id);
         worst.dryMatter = Math.max(worst.dryMatter, dryMatter);
         worst.water = Math.max(worst.water, water);
-        rows.push(readOut(state));
+        runs[member]!.push(readOut(line, fed));
       });
-      return rows;
     });
     const bandOf = (at: number, field: (typeof FIELDS)[number]) => {
       if (members === 1) return runs[0]![at]![field];

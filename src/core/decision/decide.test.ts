@@ -9,7 +9,8 @@ import { SYSTEMS } from "@/vocabulary/setup";
 import { decide } from "./decide";
 import type { Decision, StepKind } from "./decision";
 import { practiceOf } from "./practice";
-import { sayEvidence, sayReason, sayStep } from "./words";
+import { sayEvidence } from "./evidenceWords";
+import { sayReason, sayStep } from "./words";
 
 /** A year on: fed weekly, all well. */
 const fedTub = (wormsKg = 0.5): Entry[] => [

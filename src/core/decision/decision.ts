@@ -60,6 +60,13 @@ export type Reason =
   | { readonly code: "food/buffer-full"; readonly standingKg: number }
   | { readonly code: "food/by-room"; readonly freeL: number }
   | { readonly code: "food/by-worms"; readonly days: number; readonly wormsKg: number }
+  | {
+      readonly code: "food/by-twin";
+      readonly days: number;
+      readonly limit: "trouble" | "piling-up" | "not-finished" | "as-asked" | "cannot";
+      readonly trouble: number;
+      readonly wentWellKg?: number;
+    }
   | { readonly code: "food/by-bedding"; readonly ratio: number; readonly beddingL: number }
   | { readonly code: "food/by-last"; readonly lastKg: number; readonly foodLeft?: FoodLeft }
   | { readonly code: "cover/flies"; readonly depthM: number }
@@ -108,6 +115,21 @@ export type Evidence =
       readonly byRatioKg: number;
       readonly ratio: number;
       readonly beddingL: number;
+    }
+  | {
+      readonly from: "expectation";
+      readonly of: "ration";
+      readonly mostKg: number;
+      readonly days: number;
+      readonly trouble: number;
+      readonly clearsInDays: number;
+    }
+  | {
+      readonly from: "expectation";
+      readonly of: "need";
+      readonly low: number;
+      readonly high: number;
+      readonly in: "water" | "bedding";
     }
   | { readonly from: "rule"; readonly of: "caution"; readonly shareOfWetMass: number }
   | {

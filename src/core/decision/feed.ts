@@ -26,6 +26,8 @@ const SCRAPS = materialOf("food", "mixed-kitchen-scraps");
 const COVER_M = 0.03;
 /** Of what the worms would eat: the least a past meal holds the next one down to. */
 const LEAST_SHARE = 0.4;
+/** Until a bin has worked itself in, both ways to size a ration hold and the smaller governs. Source: process model 12.8. */
+const YOUNG_DAYS = 16 * 7;
 /** Below this a spoonful is not worth a lid. */
 const LEAST_MEAL_KG = 0.02;
 
@@ -135,19 +137,44 @@ function sizedRation(expectation: Expectation, practice: Practice, seen: Seen, t
     last && isRecent
       ? Math.max(last.massKg, both.byWormsKg * LEAST_SHARE) * factor
       : both.byWormsKg * Math.min(1, factor);
-  const rationKg = Math.min(both.byWormsKg, byBedding, byLast, byRoom);
+  const twin = expectation.twin?.meal;
+  // By forecast, once there is one; the rule of thumb stays beside it while a bin is young.
+  const byTwin = twin ? Math.min(twin.mostKg, age < YOUNG_DAYS ? both.byWormsKg : Infinity) : Infinity;
+  const rationKg = twin
+    ? Math.min(byTwin, byBedding, byRoom)
+    : Math.min(both.byWormsKg, byBedding, byLast, byRoom);
   const left = tested;
   const why: Reason =
     rationKg === byRoom
       ? { code: "food/by-room", freeL: expectation.freeL }
-      : rationKg === byLast && last && isRecent
-        ? { code: "food/by-last", lastKg: last.massKg, ...(left ? { foodLeft: left } : {}) }
-        : rationKg === byBedding
-          ? { code: "food/by-bedding", ratio, beddingL }
-          : { code: "food/by-worms", days, wormsKg: expectation.wormsKg.middle };
+      : twin && rationKg === twin.mostKg
+        ? {
+            code: "food/by-twin",
+            days: twin.forDays,
+            limit: twin.limit,
+            trouble: twin.trouble,
+            ...(twin.wentWellKg === undefined ? {} : { wentWellKg: twin.wentWellKg }),
+          }
+        : !twin && rationKg === byLast && last && isRecent
+          ? { code: "food/by-last", lastKg: last.massKg, ...(left ? { foodLeft: left } : {}) }
+          : rationKg === byBedding
+            ? { code: "food/by-bedding", ratio, beddingL }
+            : { code: "food/by-worms", days, wormsKg: expectation.wormsKg.middle };
   const evidence: Evidence[] = [
     ...(left && next && seen.foodLeft.has(placeKey(next.compartmentId, next.place))
       ? [{ from: "reading", of: "foodLeft", foodLeft: left, place: next.place } as const]
+      : []),
+    ...(twin
+      ? [
+          {
+            from: "expectation",
+            of: "ration",
+            mostKg: twin.mostKg,
+            days: twin.forDays,
+            trouble: twin.trouble,
+            clearsInDays: twin.clearsInDays,
+          } as const,
+        ]
       : []),
     { from: "rule", of: "appetite", byWormsKg: both.byWormsKg, days, ...both.capacity.factors },
     { from: "rule", of: "volume", byRatioKg: both.byRatioKg ?? 0, ratio, beddingL },
@@ -157,7 +184,7 @@ function sizedRation(expectation: Expectation, practice: Practice, seen: Seen, t
     ...appetiteEvidence(expectation, practice).slice(0, 1),
     { from: "school", of: "places" },
   ];
-  const perDay = both.capacity.kgPerDay;
+  const perDay = twin && twin.mostKg > 0 ? twin.mostKg / twin.forDays : both.capacity.kgPerDay;
   return {
     rationKg,
     why,

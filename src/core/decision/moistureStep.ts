@@ -48,7 +48,17 @@ export function moistenSteps(expectation: Expectation, practice: Practice, seen:
   const massKg = expectation.wetMassKg.middle;
   // The nearer end of the band: a dry bed takes water slowly, and what it does not take runs through.
   const wanted = correctMoisture({ massKg, moisture, targetMoisture: Math.max(moisture, target.low) });
-  const waterL = Math.min(wanted.ok ? wanted.value.waterL : 0, massKg * MOST_AT_ONCE);
+  const need = expectation.twin?.hasReadToday ? expectation.twin.need : undefined;
+  const byFist = correctMoisture(
+    { massKg, moisture: felt(seen, moisture), targetMoisture: target.low },
+    DRY_BEDDING,
+  );
+  const neededL = need
+    ? Math.max(careful(need.waterL.middle, need.isUnsure), byFist.ok ? byFist.value.waterL / 3 : 0)
+    : wanted.ok
+      ? wanted.value.waterL
+      : 0;
+  const waterL = Math.min(neededL, massKg * MOST_AT_ONCE);
   if (waterL <= 0) return [];
   return [
     {
@@ -62,11 +72,29 @@ export function moistenSteps(expectation: Expectation, practice: Practice, seen:
       },
       evidence: [
         ...moistureEvidence(expectation, practice, seen),
+        ...(need
+          ? [
+              {
+                from: "expectation",
+                of: "need",
+                in: "water",
+                low: need.waterL.low,
+                high: need.waterL.high,
+              } as const,
+            ]
+          : []),
         { from: "rule", of: "caution", shareOfWetMass: MOST_AT_ONCE },
       ],
     },
   ];
 }
+
+/** Where the doubtful ends disagree on the sign, a third at most. Source: process model 11. */
+const careful = (amount: number, isUnsure: boolean): number => (isUnsure ? amount / 3 : amount);
+
+/** What hand or probe says by itself: a forecast that does not believe it may lessen the amount, not cancel it. */
+const felt = (seen: Seen, otherwise: number): number =>
+  seen.moisture ?? (seen.squeeze === undefined ? otherwise : squeezeMoisture(seen.squeeze));
 
 /** With `atLeast`, some dry bedding is given even where moisture alone would not ask for it (a bad smell, an escape). */
 export function dryOutSteps(
@@ -82,7 +110,16 @@ export function dryOutSteps(
     { massKg, moisture, targetMoisture: Math.min(moisture, target.high) },
     DRY_BEDDING,
   );
-  const needed = wanted.ok ? wanted.value.beddingKg : 0;
+  const need = expectation.twin?.hasReadToday ? expectation.twin.need : undefined;
+  const byFist = correctMoisture(
+    { massKg, moisture: felt(seen, moisture), targetMoisture: target.high },
+    DRY_BEDDING,
+  );
+  const needed = need
+    ? Math.max(careful(need.dryBeddingKg.middle, need.isUnsure), byFist.ok ? byFist.value.beddingKg / 3 : 0)
+    : wanted.ok
+      ? wanted.value.beddingKg
+      : 0;
   const askedKg = Math.min(Math.max(needed, options.atLeast ? massKg * 0.02 : 0), massKg * MOST_AT_ONCE);
   // In a full bin the wettest must come out first; never more than a tenth of it.
   const litresPerKg = (1 - DRY_BEDDING.moisture) / SETTLED_KG_PER_L;

@@ -63,6 +63,8 @@ export function seenIn(readings: readonly Reading[], fedCompartmentId: string): 
 
 /** Moisture the decision computes with: a probe, else the fist, sharpened by what was expected where they overlap. */
 export function moistureToday(seen: Seen, expectation: Expectation): number {
+  // The twin has weighed today's readings already, the keeper's fist among them.
+  if (expectation.twin?.hasReadToday) return expectation.moisture.middle;
   if (seen.moisture !== undefined) return seen.moisture;
   if (seen.squeeze === undefined) return expectation.moisture.middle;
   const { low, high } = squeezeInterval(seen.squeeze);

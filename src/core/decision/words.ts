@@ -3,16 +3,8 @@ import type { FoodLeft, Smell, Squeeze } from "@/vocabulary/readings";
 import { ago, spokenDay } from "../calendar/day";
 import { materialOf, shortName } from "../catalogue/material";
 import type { UnitSystem } from "../quantity/format";
-import {
-  formatLength,
-  formatMass,
-  formatPercent,
-  formatPercentRange,
-  formatTemperature,
-  formatTemperatureRange,
-  formatVolume,
-} from "../quantity/format";
-import type { Caution, Evidence, Reason, Step } from "./decision";
+import { formatLength, formatMass, formatPercent, formatTemperature, formatVolume } from "../quantity/format";
+import type { Reason, Step } from "./decision";
 
 export interface Speech {
   readonly units: UnitSystem;
@@ -164,6 +156,8 @@ export function sayReason(why: Reason, { units, today }: Speech): string {
       return `No more fits: about ${formatVolume(why.freeL, units)} are free, and fresh food must stay loose.`;
     case "food/by-worms":
       return `What about ${formatMass(why.wormsKg, units)} of worms eat in ${why.days} days here.`;
+    case "food/by-twin":
+      return sayTwinLimit(why, units);
     case "food/by-bedding":
       return `As much as ${formatVolume(why.beddingL, units)} of bedding can buffer at ${round(why.ratio)} to 1.`;
     case "food/by-last":
@@ -185,68 +179,29 @@ export function sayReason(why: Reason, { units, today }: Speech): string {
   }
 }
 
-/** What a step rests on, one line each. */
-export function sayEvidence(evidence: Evidence, { units, today }: Speech): string {
-  switch (evidence.from) {
-    case "reading":
-      return sayReading(evidence, units);
-    case "expectation":
-      if (evidence.of === "moisture")
-        return `Expected before the lid was lifted: ${formatPercentRange(evidence.low, evidence.high)} moist.`;
-      if (evidence.of === "temperature")
-        return `Expected in the bed: ${formatTemperatureRange(evidence.low, evidence.high, units)}.`;
-      if (evidence.of === "foodLeft")
-        return `Expected still at place ${evidence.place}: ${formatPercentRange(evidence.low, evidence.high)} of the meal.`;
-      return `Worms by stock and growth: ${formatMass(evidence.low, units)} to ${formatMass(evidence.high, units)}.`;
-    case "rule":
-      if (evidence.of === "appetite") {
-        return `By worms: ${formatMass(evidence.byWormsKg, units)} in ${evidence.days} days (warmth ×${round(evidence.temperature)}, moisture ×${round(evidence.moisture)}, age ×${round(evidence.maturity)}).`;
-      }
-      if (evidence.of === "volume")
-        return `By bedding: at most ${formatMass(evidence.byRatioKg, units)} at one time (${round(evidence.ratio)} to 1, ${formatVolume(evidence.beddingL, units)} of bedding).`;
-      return `Never more than ${formatPercent(evidence.shareOfWetMass)} of the bin's weight in one go.`;
-    case "log":
-      return `Last meal: ${formatMass(evidence.massKg, units)} at place ${evidence.place}, ${ago(evidence.day, today)}.`;
-    case "school":
-      if (evidence.of === "moisture")
-        return `Your way of keeping wants ${formatPercentRange(evidence.low, evidence.high)} here.`;
-      if (evidence.of === "interval")
-        return `Your way of keeping feeds every ${evidence.usualDays} days (${evidence.minDays} to ${evidence.maxDays}).`;
-      return "The place and the cover follow your way of keeping.";
+/** What keeps a meal from being larger, by forecast. */
+function sayTwinLimit(
+  { days, limit, trouble, wentWellKg }: Extract<Reason, { code: "food/by-twin" }>,
+  units: UnitSystem,
+): string {
+  switch (limit) {
+    case "trouble":
+      return `More would risk sour air or heat; with this it is ${inHundred(trouble)}.`;
+    case "piling-up":
+      return `More, every ${days} days, would pile up in this bin.`;
+    case "not-finished":
+      return `What this bin finishes in ${days} days.`;
+    case "as-asked":
+      return wentWellKg === undefined
+        ? `All this herd can eat in ${days} days; trouble is unlikely.`
+        : `Half as much again as the last meal that went well (${formatMass(wentWellKg, units)}); trouble is unlikely.`;
+    case "cannot":
+      return "By forecast it is in trouble already: no food until it breathes again.";
   }
 }
-
-function sayReading(evidence: Extract<Evidence, { from: "reading" }>, units: UnitSystem): string {
-  switch (evidence.of) {
-    case "squeeze":
-      return `Your squeeze today: ${SQUEEZE_WORDS[evidence.squeeze]}, that is ${formatPercentRange(evidence.low, evidence.high)} water.`;
-    case "foodLeft":
-      return `You saw at place ${evidence.place}: ${FOOD_LEFT_WORDS[evidence.foodLeft]} left.`;
-    case "smell":
-      return `You smelled: ${SMELL_WORDS[evidence.smell]}.`;
-    case "temperature":
-      return `You measured ${formatTemperature(evidence.temperatureC, units)}.`;
-    case "sign":
-      return `You saw: ${evidence.sign.replace(/-/g, " ")}.`;
-  }
-}
-
-export function sayCaution(caution: Caution): string {
-  switch (caution) {
-    case "gas":
-      return "Bad gas collects in closed rooms: open up and wait before you bend over the bin. Sting in eyes or breath: leave, and ask a doctor if it stays.";
-    case "wet-hands-mould":
-      return "Gloves if your skin is cut; wash hands with soap before food. With a weak immune system or lung disease let someone else handle mouldy scraps.";
-    case "dust":
-      return "Damp card, shell and lime before you tear or scatter them: the dust is not for lungs.";
-    case "lifting":
-      return "A wet tub weighs far more than it looks. Empty it by scoop rather than lift it.";
-    case "rodents":
-      return "Droppings: gloves, mask, wet them first, never sweep dry. No poison by the bin; follow local rules or ask a licensed pest service.";
-    case "leachate":
-      return "What drains is raw waste: not on leaves, nor on anything eaten raw. Dispose of it as local rules allow.";
-  }
-}
+/** "3 in 100": a chance as one says it. */
+export const inHundred = (chance: number): string =>
+  chance < 0.005 ? "less than 1 in 100" : `${Math.round(100 * chance)} in 100`;
 
 const round = (value: number): string => String(Math.round(value * 10) / 10);
 const sentenceStart = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

@@ -47,9 +47,79 @@ export interface Expectation {
   readonly freeL: number;
   readonly sureness: "guess" | "fair" | "good";
   readonly wouldHelp: HelpfulReading;
+  /** What only the process model can say; absent where rules of thumb stand in for it. */
+  readonly twin?: TwinAdvice;
 }
 
-/** The seam: today a simple engine, later the process model; asynchronous either way. */
+export interface TwinAdvice {
+  /** Readings the bands have been narrowed by. */
+  readonly readings: number;
+  /** Whether those of the visit in hand are among them. */
+  readonly hasReadToday: boolean;
+  readonly meal: {
+    /** The most that is safe until the day to come back. */
+    readonly mostKg: number;
+    readonly forDays: number;
+    readonly limit: "trouble" | "piling-up" | "not-finished" | "as-asked" | "cannot";
+    /** Chance of trouble with it over four weeks. */
+    readonly trouble: number;
+    readonly clearsInDays: number;
+    /** The last meal that left at most a little and smelled well: no step above it is larger than half as much again. */
+    readonly wentWellKg?: number;
+  };
+  /** When the place next in turn is ready, if nothing is given before. */
+  readonly mealInDays?: Band;
+  readonly need: {
+    /** To the nearer end of the target band. */
+    readonly waterL: Band;
+    readonly dryBeddingKg: Band;
+    readonly isUnsure: boolean;
+  };
+  readonly compartments: readonly {
+    readonly id: string;
+    readonly moisture: Band;
+    readonly ripeness: Band;
+    readonly wormShare: number;
+  }[];
+  readonly sumpL: Band;
+  readonly harvest?: {
+    /** Days from now; absent beyond the horizon. */
+    readonly inDays?: Band;
+    readonly kg: Band;
+    readonly gainsKg: Band;
+  };
+  readonly habits: readonly Habit[];
+  readonly surprises: readonly Surprise[];
+  readonly misfits: readonly Misfit[];
+  readonly warnings: readonly Warning[];
+}
+
+/** This bin against the usual one: how far, from −2 (much less) to 2 (much more), and whether it is known. */
+export interface Habit {
+  readonly of: "appetite" | "drying" | "rotting" | "herd" | "fist";
+  readonly step: -2 | -1 | 0 | 1 | 2;
+  readonly isSure: boolean;
+}
+/** A reading of today against what was forecast for it before it was read. */
+export interface Surprise {
+  readonly of: "squeeze" | "moisture" | "foodLeft" | "temperature" | "warmth";
+  readonly isMore: boolean;
+  /** Share of the forecasts it lies beyond, 0.8 or more. */
+  readonly beyond: number;
+}
+/** Entries that do not fit together. */
+export interface Misfit {
+  readonly code: "harvest-above-castings" | "worms-above-herd" | "reading-against-log";
+  readonly entryId: string;
+  readonly day: LocalDate;
+}
+export interface Warning {
+  readonly of: "heat" | "air" | "ammonia" | "salt" | "acid" | "dry" | "soaking" | "hunger";
+  /** Chance within the next days, where it is one. */
+  readonly chance?: number;
+}
+
+/** The seam: rules of thumb answer at once, the process model from its worker; asynchronous either way. */
 export interface Engine {
   expect(state: BinState, climate: Climate, day: LocalDate): Promise<Expectation>;
 }

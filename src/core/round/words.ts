@@ -1,6 +1,7 @@
 import type { LocalDate } from "@/vocabulary/fields";
 import { daysBetween, spokenDay } from "../calendar/day";
 import { nextPlace } from "../bin/place";
+import { harvestNear } from "../expectation/harvestNear";
 import { sayAmount } from "../decision/words";
 import type { UnitSystem } from "../quantity/format";
 import type { BinToday, Task } from "./round";
@@ -34,7 +35,11 @@ export function sayTask(task: Task, units: UnitSystem): TaskWords {
 }
 
 /** The line under a bin's name on the rack. */
-export function sayStanding({ state, decision }: BinToday, task: Task | undefined, today: LocalDate): string {
+export function sayStanding(
+  { state, decision, expectation }: BinToday,
+  task: Task | undefined,
+  today: LocalDate,
+): string {
   if (!state.setup) return "Set-up missing";
   if (state.problems.length > 0 && task === undefined && state.entryCount < 3) return "Entries do not fit";
   if (task?.kind === "act") return "In trouble: look first";
@@ -51,6 +56,7 @@ export function sayStanding({ state, decision }: BinToday, task: Task | undefine
   if (task) return decision.verdict === "wait" ? "Food left, a glance" : "A glance";
   if (state.setup.resting)
     return state.nextDay ? `Rests until ${shortSpoken(state.nextDay, today)}` : "Resting";
+  if (harvestNear(expectation) === 0 && decision.verdict !== "wait") return "Ripe to harvest";
   if (state.nextDay)
     return decision.verdict === "wait"
       ? `Food left. ${start(shortSpoken(state.nextDay, today))}`

@@ -1,6 +1,9 @@
 import type { Preparation } from "@/vocabulary/setup";
 import { P } from "./parameters";
-import type { TwinBin, TwinPlace, TwinWalk } from "./run";
+import type { TwinBin, TwinPlace } from "./ensemble";
+import { oneMass } from "./ensemble";
+import { lineEnvelopes } from "./lineEnvelopes";
+import type { TwinWalk } from "./run";
 import { startTwin } from "./run";
 import { AT, beddingOf, castingsOf, foodOf, liveOf, moistureOf } from "./state";
 
@@ -14,8 +17,7 @@ export interface Envelope {
 }
 
 const TOTE: TwinBin = {
-  areaM2: 0.2,
-  heightM: 0.3,
+  ...oneMass(0.2, 0.3),
   insulation: 1,
   drainage: "free",
   cover: "vented",
@@ -147,7 +149,7 @@ function overfed(): Envelope[] {
     () => feed(small, "fruit", 450),
     (s) => s[AT.AN]! > 0.5,
   );
-  const large = begin(8000, { bin: { areaM2: 0.5, heightM: 0.4 }, bedding: [4000, 3500, 18000, 3000] });
+  const large = begin(8000, { bin: oneMass(0.5, 0.4), bedding: [4000, 3500, 18000, 3000] });
   let worst = 0;
   firstDay(
     large,
@@ -243,7 +245,7 @@ function clearing(): Envelope[] {
 /** A herd in half a square metre doubles, then fills it. Envelope 6. */
 function growth(meanC: number, share: number): { readonly doubled: number; readonly afterTwoYearsG: number } {
   const walk = begin(700, {
-    bin: { areaM2: 0.5, heightM: 0.4 },
+    bin: oneMass(0.5, 0.4),
     place: { meanC },
     maturity: 0.6,
     bedding: [3000, 3000, 15000, 3000],
@@ -275,7 +277,7 @@ function growth(meanC: number, share: number): { readonly doubled: number; reado
 function herds(): Envelope[] {
   const at20 = growth(20, 0.6);
   const tub = startTwin({
-    bin: { ...TOTE, areaM2: 0.12, heightM: 0.2, drainage: "poor", cover: "looseLid" },
+    bin: { ...TOTE, ...oneMass(0.12, 0.2), drainage: "poor", cover: "looseLid" },
     place: { ...ROOM, meanC: 24 },
     startDayOfYear: 0,
     maturity: 0.5,
@@ -312,7 +314,7 @@ function leftAlone(): Envelope[] {
   const alone = (wormsG: number, areaM2: number, days: number) => {
     const size = areaM2 / 0.2;
     const walk = begin(wormsG, {
-      bin: { areaM2 },
+      bin: oneMass(areaM2, 0.2),
       maturity: 0.3,
       bedding: [1200 * size, 1000 * size, 5200 * size, 300 * size],
     });
@@ -386,4 +388,5 @@ export const envelopes = (): readonly Envelope[] => [
   ...herds(),
   ...leftAlone(),
   ...selfHeating(),
+  ...lineEnvelopes(),
 ];

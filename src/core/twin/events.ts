@@ -3,8 +3,18 @@ import type { TwinSpecies } from "./library";
 import { AMENDED, HARVESTS, PREPARED } from "./library";
 import { beddingForTwin, foodForTwin } from "./materials";
 import { P } from "./parameters";
-import { AT, beddingOf, castingsOf, dryOf, foodOf, moistureOf } from "./state";
-import type { Field } from "./state";
+import {
+  AT,
+  beddingOf,
+  castingsOf,
+  dryOf,
+  foodOf,
+  heldG,
+  MARKER_AT,
+  MARKER_SIZE,
+  MARKERS,
+  moistureOf,
+} from "./state";
 
 /** What a keeper does, as the model takes it: grams, and library ids. */
 export type TwinEvent =
@@ -16,7 +26,14 @@ export type TwinEvent =
       readonly cocoons?: number;
     }
   | { readonly kind: "bed"; readonly id: string; readonly g: number; readonly water?: number | undefined }
-  | { readonly kind: "food"; readonly id: string; readonly g: number; readonly preparation: Preparation }
+  | {
+      readonly kind: "food";
+      readonly id: string;
+      readonly g: number;
+      readonly preparation: Preparation;
+      /** Where the keeper knows it better than the table. */
+      readonly water?: number | undefined;
+    }
   | { readonly kind: "water"; readonly g: number }
   | { readonly kind: "amend"; readonly id: string; readonly g: number }
   | { readonly kind: "castings"; readonly g: number; readonly water?: number | undefined }
@@ -29,6 +46,10 @@ export type TwinEvent =
     }
   | { readonly kind: "split"; readonly fraction: number }
   | { readonly kind: "removed"; readonly g: number }
+  /** Food taken out again, as it lies there. */
+  | { readonly kind: "foodTaken"; readonly g: number }
+  /** Everything out but the grown worms, which are picked out and stay: matter, cocoons and young go. */
+  | { readonly kind: "emptied" }
   | { readonly kind: "takeWorms"; readonly g: number; readonly mix?: readonly [number, number, number] }
   | { readonly kind: "drain"; readonly g?: number | undefined };
 
@@ -45,57 +66,65 @@ const share = (x: number): number => (Number.isFinite(x) ? Math.min(1, Math.max(
 const known = (x: number | undefined, usual: number): number =>
   x !== undefined && Number.isFinite(x) ? Math.min(0.99, Math.max(0, x)) : usual;
 
-const add = (s: Float64Array, field: Field, by: number): void => {
-  s[AT[field]] = s[AT[field]]! + by;
+const add = (s: Float64Array, at: number, by: number): void => {
+  s[at] = s[at]! + by;
 };
-const scale = (s: Float64Array, fields: readonly Field[], by: number): void => {
-  for (const field of fields) s[AT[field]] = s[AT[field]]! * by;
+const scale = (s: Float64Array, fields: readonly number[], by: number): void => {
+  for (let each = 0; each < fields.length; each += 1) s[fields[each]!] = s[fields[each]!]! * by;
 };
-const COCOONS = ["Q1", "Q2", "Q3", "Q4", "Q5", "Q6", "Q7", "Q8"] as const;
-const FOOD = ["R0", "R1", "R2", "C0", "C1", "C2"] as const;
+const COCOONS = [AT.Q1, AT.Q2, AT.Q3, AT.Q4, AT.Q5, AT.Q6, AT.Q7, AT.Q8];
+const FOOD = [AT.R0, AT.R1, AT.R2, AT.C0, AT.C1, AT.C2];
 /** The mass of the bin, worms apart. */
 const MASS = [
-  ...FOOD,
-  "BE",
-  "BR",
-  "CF",
-  "CM",
-  "IN",
-  "LR",
-  "LC",
-  "L0",
-  "AC",
-  "TAN",
-  "NF",
-  "SA",
-  "LI",
-  "W",
-] as const;
-const WORMS = ["NY", "BY", "NS", "BS", "NA", "BA"] as const;
+  ...FOOD, AT.BE, AT.BR, AT.CF, AT.CM, AT.IN, AT.LR, AT.LC, AT.L0, AT.AC, AT.TAN, AT.NF, AT.SA, AT.LI, AT.W,
+]; // prettier-ignore
+/** What comes along with lifted castings though one does not want it. */
+const HARVESTED_ALONG = [...FOOD, AT.BE, AT.BR, AT.LR, AT.LC, AT.NF];
+/** In the order of a remains marker: raw, conditioned, given, rate. */
+const LAST_FEEDING = [AT.LR, AT.LC, AT.L0, AT.LK];
+/** Young, sub-adults, adults: where number and mass of each stand. */
+const STAGES = [[AT.NY, AT.BY], [AT.NS, AT.BS], [AT.NA, AT.BA]] as const; // prettier-ignore
+const WORMS = [AT.NY, AT.BY, AT.NS, AT.BS, AT.NA, AT.BA];
+
+/** Remains markers by their own shares: of what is there, and of what counts as given. */
+function scaleMarkers(s: Float64Array, left: number, given: number): void {
+  for (let slot = 0; slot < MARKERS; slot += 1) {
+    const at = MARKER_AT + slot * MARKER_SIZE;
+    if (s[at + 2]! <= 0) continue;
+    s[at] = s[at]! * left;
+    s[at + 1] = s[at + 1]! * left;
+    s[at + 2] = s[at + 2]! * given;
+  }
+}
+/** Takes a share of everything out of the mass, its feedings' markers with it. */
+function scaleMass(s: Float64Array, by: number): void {
+  scale(s, MASS, by);
+  scaleMarkers(s, by, by);
+}
 
 const wormsG = (s: Float64Array): number => s[AT.BY]! + s[AT.BS]! + s[AT.BA]!;
-const cocoonCount = (s: Float64Array): number => COCOONS.reduce((sum, box) => sum + s[AT[box]]!, 0);
+const cocoonCount = (s: Float64Array): number => COCOONS.reduce((sum, box) => sum + s[box]!, 0);
+
+/** What an event needs to know besides itself; one object, filled anew, so that no event allocates. */
+export interface EventContext {
+  species: TwinSpecies;
+  isFirstFoodOfDay: boolean;
+  hasSump: boolean;
+  /** The member's factor on what was logged, 1 in a single run. */
+  error: number;
+  /** Share of the logged amount that falls on this compartment, where the event is on the whole bin. */
+  portion: number;
+  /** The remains marker of this feeding, −1 for none, and whether it is to be taken over from an older one. */
+  marker: number;
+  isNewMarker: boolean;
+}
 
 /**
- * Applies one event in place and books what it brings or takes. `error` is the member's factor on what was logged, 1 in
- * a single run. `fieldCapacityG` is the water the mass holds (process model 7.10). Never throws: absurd amounts count
- * as nothing or are held within what is there. Source: process model 6.
+ * Applies one event to one compartment in place and books what it brings or takes. Never throws: absurd amounts count as
+ * nothing or are held within what is there. Source: process model 6.
  */
-export function applyEvent(
-  s: Float64Array,
-  event: TwinEvent,
-  {
-    species,
-    isFirstFoodOfDay,
-    hasSump,
-    error = 1,
-  }: {
-    readonly species: TwinSpecies;
-    readonly isFirstFoodOfDay: boolean;
-    readonly hasSump: boolean;
-    readonly error?: number;
-  },
-): void {
+export function applyEvent(s: Float64Array, event: TwinEvent, context: EventContext): void {
+  const { species, hasSump, error, portion } = context;
   switch (event.kind) {
     case "worms":
       return stock(s, event, species, error);
@@ -108,25 +137,25 @@ export function applyEvent(
         const old = beddingOf(s);
         s[AT.WB] = (s[AT.WB]! * old + material.whc * d) / (old + d);
         s[AT.DB] = (old + d) / (old / s[AT.DB]! + d / material.settledGPerL);
-        add(s, "BE", d * material.easy);
-        add(s, "BR", d * (1 - material.easy));
+        add(s, AT.BE, d * material.easy);
+        add(s, AT.BR, d * (1 - material.easy));
       }
-      add(s, "W", g * water);
+      add(s, AT.W, g * water);
       return bookIn(s, d, g * water);
     }
     case "food":
-      return feed(s, event, error, isFirstFoodOfDay);
+      return feed(s, event, context);
     case "water": {
       const g = grams(event.g) * error;
-      add(s, "W", g);
+      add(s, AT.W, g);
       return bookIn(s, 0, g);
     }
     case "amend": {
       const g = grams(event.g) * error;
       const { whc, lime } = AMENDED[event.id] ?? AMENDED.grit!;
       if (g > 0) s[AT.WI] = (s[AT.WI]! * s[AT.IN]! + whc * g) / (s[AT.IN]! + g);
-      add(s, "IN", g);
-      add(s, "LI", lime * g);
+      add(s, AT.IN, g);
+      add(s, AT.LI, lime * g);
       return bookIn(s, g, 0);
     }
     case "castings": {
@@ -137,8 +166,8 @@ export function applyEvent(
         const part = d / (dryOf(s) + d);
         s[AT.MI] = 1 - (1 - s[AT.MI]!) * (1 - 0.5 * part);
       }
-      add(s, "CM", d);
-      add(s, "W", g * water);
+      add(s, AT.CM, d);
+      add(s, AT.W, g * water);
       return bookIn(s, d, g * water);
     }
     case "turn":
@@ -150,54 +179,53 @@ export function applyEvent(
     case "split": {
       const x = share(event.fraction);
       bookOutShare(s, x, species, true);
-      scale(s, MASS, 1 - x);
+      scaleMass(s, 1 - x);
       scale(s, WORMS, 1 - x);
       scale(s, COCOONS, 1 - x);
       return;
     }
     case "removed": {
       const wet = dryOf(s) + s[AT.W]!;
-      const x = wet > 0 ? Math.min(1, (grams(event.g) * error) / wet) : 0;
+      const x = wet > 0 ? Math.min(1, (grams(event.g) * error * portion) / wet) : 0;
       bookOutShare(s, x, species, false);
-      scale(s, MASS, 1 - x);
+      scaleMass(s, 1 - x);
       return;
     }
+    case "emptied": {
+      const young = s[AT.BY]! + cocoonCount(s) * species.cocoonG;
+      bookOut(s, dryOf(s) + P.wd * young, s[AT.W]! + WW * young);
+      scaleMass(s, 0);
+      scale(s, COCOONS, 0);
+      scale(s, [AT.NY, AT.BY], 0);
+      s[AT.AN] = 0;
+      return;
+    }
+    case "foodTaken":
+      return takeFood(s, grams(event.g) * error * portion);
     case "takeWorms":
-      return takeWorms(s, event, error);
+      return takeWorms(s, event, error * portion);
     case "drain": {
       if (hasSump) {
         const out = event.g === undefined ? s[AT.SU]! : Math.min(s[AT.SU]!, grams(event.g) * error);
-        add(s, "SU", -out);
-        return add(s, "DRAIN", out);
+        add(s, AT.SU, -out);
+        return add(s, AT.DRAIN, out);
       }
-      const free = Math.max(0, s[AT.W]! - fieldCapacityG(s));
+      const free = Math.max(0, s[AT.W]! - heldG(s));
       const out = event.g === undefined ? 0.8 * free : Math.min(free, grams(event.g) * error);
-      if (out > 0) scale(s, ["SA", "TAN", "AC"], 1 - out / s[AT.W]!);
-      add(s, "W", -out);
-      return add(s, "DRAIN", out);
+      if (out > 0) scale(s, [AT.SA, AT.TAN, AT.AC], 1 - out / s[AT.W]!);
+      add(s, AT.W, -out);
+      return add(s, AT.DRAIN, out);
     }
   }
 }
 
-/** Water that the mass holds against gravity, g. Source: process model 7.10. */
-function fieldCapacityG(s: Float64Array): number {
-  return (
-    P.whcRaw * (s[AT.R0]! + s[AT.R1]! + s[AT.R2]!) +
-    P.whcCond * (s[AT.C0]! + s[AT.C1]! + s[AT.C2]!) +
-    s[AT.WB]! * beddingOf(s) +
-    P.whcCF * s[AT.CF]! +
-    P.whcCM * s[AT.CM]! +
-    s[AT.WI]! * s[AT.IN]!
-  );
-}
-
 function bookIn(s: Float64Array, dry: number, water: number): void {
-  add(s, "INDM", dry);
-  add(s, "INW", water);
+  add(s, AT.INDM, dry);
+  add(s, AT.INW, water);
 }
 function bookOut(s: Float64Array, dry: number, water: number): void {
-  add(s, "OUTDM", dry);
-  add(s, "OUTW", water);
+  add(s, AT.OUTDM, dry);
+  add(s, AT.OUTW, water);
 }
 
 function stock(
@@ -218,13 +246,13 @@ function stock(
       ? grams(event.g)
       : Math.min(MOST_G, (counted * all) / mix.reduce((sum, part, at) => sum + part / means[at]!, 0));
   const g = given * error * s[AT.kP]!;
-  (["Y", "S", "A"] as const).forEach((stage, at) => {
-    const mass = (g * mix[at]!) / all;
-    add(s, `B${stage}`, mass);
-    add(s, `N${stage}`, mass / means[at]!);
+  STAGES.forEach(([count, mass], at) => {
+    const came = (g * mix[at]!) / all;
+    add(s, mass, came);
+    add(s, count, came / means[at]!);
   });
   const cocoons = pieces(event.cocoons) * error;
-  add(s, "Q4", cocoons);
+  add(s, AT.Q4, cocoons);
   const whole = g + cocoons * species.cocoonG;
   bookIn(s, P.wd * whole, WW * whole);
 }
@@ -232,14 +260,15 @@ function stock(
 function feed(
   s: Float64Array,
   event: Extract<TwinEvent, { kind: "food" }>,
-  error: number,
-  isFirstFoodOfDay: boolean,
+  { error, isFirstFoodOfDay, marker, isNewMarker }: EventContext,
 ): void {
   const food = foodForTwin(event.id);
-  const { k, arrived, toMedium } = PREPARED[event.preparation];
+  const water = known(event.water, food.water);
+  const { k: cut, arrived, toMedium } = PREPARED[event.preparation];
+  const k = cut * food.pace;
   const g = grams(event.g) * error;
-  const d = g * (1 - food.water);
-  if (isFirstFoodOfDay && d > 0) scale(s, ["LR", "LC", "L0", "LK"], 0);
+  const d = g * (1 - water);
+  if (isFirstFoodOfDay && d > 0) scale(s, LAST_FEEDING, 0);
   if (d > 0) {
     const shifted = food.fast * toMedium;
     const f0 = (food.fast - shifted) * d;
@@ -247,23 +276,46 @@ function feed(
     const f2 = food.slow * d;
     const rawOld = s[AT.R0]! + s[AT.R1]! + s[AT.R2]!;
     s[AT.KP] = (s[AT.KP]! * rawOld + k * d * (1 - arrived)) / (rawOld + d * (1 - arrived));
-    add(s, "R0", (1 - arrived) * f0);
-    add(s, "R1", (1 - arrived) * f1);
-    add(s, "R2", (1 - arrived) * f2);
-    add(s, "C0", arrived * f0);
-    add(s, "C1", arrived * f1);
-    add(s, "C2", arrived * f2);
-    const L0 = s[AT.L0]!;
-    s[AT.LK] = (s[AT.LK]! * L0 + k * (f0 * P.kcF + f1 * P.kcM + f2 * P.kcS)) / (L0 + d);
-    add(s, "LR", d * (1 - arrived));
-    add(s, "LC", d * arrived);
-    add(s, "L0", d);
+    add(s, AT.R0, (1 - arrived) * f0);
+    add(s, AT.R1, (1 - arrived) * f1);
+    add(s, AT.R2, (1 - arrived) * f2);
+    add(s, AT.C0, arrived * f0);
+    add(s, AT.C1, arrived * f1);
+    add(s, AT.C2, arrived * f2);
+    const rate = k * (f0 * P.kcF + f1 * P.kcM + f2 * P.kcS);
+    mark(s, AT.LR, d, arrived, rate);
+    if (marker >= 0) {
+      const at = MARKER_AT + marker * MARKER_SIZE;
+      if (isNewMarker) s.fill(0, at, at + MARKER_SIZE);
+      mark(s, at, d, arrived, rate);
+    }
   }
-  add(s, "W", g * food.water);
-  add(s, "NF", d * food.nitrogen);
-  add(s, "SA", g * food.salt);
-  add(s, "AC", g * food.acid);
-  bookIn(s, d, g * food.water);
+  add(s, AT.W, g * water);
+  add(s, AT.NF, d * food.nitrogen);
+  add(s, AT.SA, g * food.salt);
+  add(s, AT.AC, g * food.acid);
+  bookIn(s, d, g * water);
+}
+
+/** Adds dry matter to a remains marker: raw, conditioned, given, and its rate (as a sum over what was given). */
+function mark(s: Float64Array, at: number, d: number, arrived: number, rate: number): void {
+  const given = s[at + 2]!;
+  s[at + 3] = (s[at + 3]! * given + rate) / (given + d);
+  s[at] = s[at]! + d * (1 - arrived);
+  s[at + 1] = s[at + 1]! + d * arrived;
+  s[at + 2] = given + d;
+}
+
+/** Food as it lies in a bin holds about four times its dry mass of water. */
+const WATER_IN_FOOD = 4;
+function takeFood(s: Float64Array, g: number): void {
+  const food = foodOf(s);
+  const x = food > 0 ? Math.min(1, g / (food * (1 + WATER_IN_FOOD))) : 0;
+  const water = Math.min(x * food * WATER_IN_FOOD, 0.5 * s[AT.W]!);
+  bookOut(s, x * food, water);
+  scale(s, [...FOOD, AT.LR, AT.LC, AT.NF], 1 - x);
+  scaleMarkers(s, 1 - x, 1);
+  add(s, AT.W, -water);
 }
 
 function harvest(
@@ -289,11 +341,12 @@ function harvest(
   const cocoonShare = 0.8 * cocoons * fc;
   const livingOut = wormsG(s) * wormShare + cocoonCount(s) * cocoonShare * species.cocoonG;
   bookOut(s, d + x + inert + P.wd * livingOut, w + WW * livingOut);
-  scale(s, ["CF", "CM"], 1 - fc);
-  scale(s, [...FOOD, "BE", "BR", "LR", "LC", "NF"], 1 - fx);
-  scale(s, ["IN", "LI"], 1 - 0.8 * fc);
-  scale(s, ["SA", "TAN", "AC"], 1 - fw);
-  add(s, "W", -w);
+  scale(s, [AT.CF, AT.CM], 1 - fc);
+  scale(s, HARVESTED_ALONG, 1 - fx);
+  scaleMarkers(s, 1 - fx, 1);
+  scale(s, [AT.IN, AT.LI], 1 - 0.8 * fc);
+  scale(s, [AT.SA, AT.TAN, AT.AC], 1 - fw);
+  add(s, AT.W, -w);
   scale(s, WORMS, 1 - wormShare);
   scale(s, COCOONS, 1 - cocoonShare);
   s[AT.MI] = s[AT.MI]! * (1 - 0.25 * fc);
@@ -309,11 +362,11 @@ function takeWorms(s: Float64Array, event: Extract<TwinEvent, { kind: "takeWorms
   const all = mix.reduce((sum, part) => sum + part, 0);
   if (all === 0) return;
   const g = grams(event.g) * error;
-  (["Y", "S", "A"] as const).forEach((stage, at) => {
-    const mass = s[AT[`B${stage}`]]!;
+  STAGES.forEach((stage, at) => {
+    const mass = s[stage[1]]!;
     if (mass <= 0) return;
     const x = Math.min(0.98, (g * mix[at]!) / all / mass);
     bookOut(s, P.wd * x * mass, WW * x * mass);
-    scale(s, [`B${stage}`, `N${stage}`], 1 - x);
+    scale(s, stage, 1 - x);
   });
 }

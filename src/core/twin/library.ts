@@ -64,6 +64,8 @@ export interface TwinFood {
   readonly nitrogen: number;
   readonly salt: number;
   readonly acid: number;
+  /** How fast it softens beside what its classes alone would give; 1 for what the model lists. */
+  readonly pace: number;
 }
 const FOODS: Record<string, readonly [number, number, number, number, number, number, number]> = {
   mixed: [0.85, 0.35, 0.45, 0.2, 0.024, 0.002, 0.00002],
@@ -98,7 +100,7 @@ export const listedFood = (id: string): boolean => Object.hasOwn(FOODS, id);
 export function twinFood(id: string): TwinFood {
   const [water, fast, medium, slow, nitrogen, salt, acid] =
     (listedFood(id) ? FOODS[id] : undefined) ?? FOODS.mixed!;
-  return { water, fast, medium, slow, nitrogen, salt, acid };
+  return { water, fast, medium, slow, nitrogen, salt, acid, pace: 1 };
 }
 
 /** Speed of conditioning, share conditioned on arrival, fast moved to medium. Source: process model 5.4; soaked as chopped. */

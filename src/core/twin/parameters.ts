@@ -88,3 +88,14 @@ export type ParameterName = keyof typeof TABLE;
 export const P = Object.fromEntries(
   Object.entries(TABLE).map(([name, [value]]) => [name, value]),
 ) as Readonly<Record<ParameterName, number>>;
+
+/** Runs something with other constants, to ask how much hangs on them; the table stands again afterwards. */
+export function withParameters<R>(changes: Partial<Record<ParameterName, number>>, run: () => R): R {
+  const own = { ...P };
+  Object.assign(P, changes);
+  try {
+    return run();
+  } finally {
+    Object.assign(P, own);
+  }
+}

@@ -1,19 +1,31 @@
+import { P } from "./parameters";
+
 /*
  * One member's state as a stretch of a Float64Array: an ensemble is one array, advanced in place. Grams of dry matter
- * unless said. Source: process model, section 4.
+ * unless said. Source: process model, section 4; kH (this bin's hold on water), FIST (the keeper's own offset on the squeeze scale) and the markers are ours.
  */
 const FIELDS = [
   "R0", "R1", "R2", "C0", "C1", "C2", "KP", "BE", "BR", "CF", "CM", "IN", "W", "SU", "T", "AN", "AC", "TAN", "NF", "SA", "LI", "MI",
   "WB", "DB", "WI", "Q1", "Q2", "Q3", "Q4", "Q5", "Q6", "Q7", "Q8", "NY", "BY", "NS", "BS", "NA", "BA", "LR", "LC", "L0", "LK", "LO",
-  "kI", "kE", "kD", "kO", "kP", "RESP", "EVAP", "DRAIN", "METW", "INDM", "OUTDM", "INW", "OUTW", "EATEN", "COCO", "HATCH", "DEAD", "AGE",
+  "kI", "kE", "kD", "kO", "kP", "kH", "FIST", "RESP", "EVAP", "DRAIN", "METW", "INDM", "OUTDM", "INW", "OUTW", "EATEN", "COCO", "HATCH", "DEAD", "AGE", "CORDM", "CORW",
   // Values of the last step's start, for read-outs: acidity, air space, ammonia, salt, evaporation of the day.
   "PH", "EPS", "NH", "SALT", "EV1",
+  // What a step leaves for what comes after it: drained today, conditioning of the day at rate 1, share of conditioned food that stayed.
+  "DR1", "GM", "KEPT",
 ] as const; // prettier-ignore
 export type Field = (typeof FIELDS)[number];
 
 /** Where a field lies in a member's stretch. */
 export const AT = Object.fromEntries(FIELDS.map((name, at) => [name, at])) as Readonly<Record<Field, number>>;
-export const STRIDE = FIELDS.length;
+
+/**
+ * Behind the fields: one remains marker per feeding still there (raw, conditioned, given, rate), so that food left is
+ * known by place. Which feeding has which marker is the same for all members and stands beside the array.
+ */
+export const MARKERS = 12;
+export const MARKER_AT = FIELDS.length;
+export const MARKER_SIZE = 4;
+export const STRIDE = FIELDS.length + MARKERS * MARKER_SIZE;
 
 /** A new, empty bin at the air's temperature. */
 export function emptyMember(airC: number): Float64Array {
@@ -23,7 +35,7 @@ export function emptyMember(airC: number): Float64Array {
   state[AT.DB] = 60;
   state[AT.WI] = 0.3;
   state[AT.T] = airC;
-  for (const name of ["kI", "kE", "kD", "kO", "kP"] as const) state[AT[name]] = 1;
+  for (const name of ["kI", "kE", "kD", "kO", "kP", "kH"] as const) state[AT[name]] = 1;
   return state;
 }
 
@@ -44,3 +56,19 @@ export function cocoonsOf(s: Float64Array): number {
   for (let box = AT.Q1; box <= AT.Q8; box += 1) sum += s[box]!;
   return sum;
 }
+
+/** Water that the mass holds against gravity, g. Source: process model 7.10. */
+export const heldG = (s: Float64Array): number =>
+  s[AT.kH]! *
+  (P.whcRaw * (s[AT.R0]! + s[AT.R1]! + s[AT.R2]!) +
+    P.whcCond * (s[AT.C0]! + s[AT.C1]! + s[AT.C2]!) +
+    s[AT.WB]! * beddingOf(s) +
+    P.whcCF * s[AT.CF]! +
+    P.whcCM * s[AT.CM]! +
+    s[AT.WI]! * s[AT.IN]!);
+
+/** Dry matter still there of one feeding, g. */
+export const markerLeft = (s: Float64Array, slot: number): number =>
+  s[MARKER_AT + slot * MARKER_SIZE]! + s[MARKER_AT + slot * MARKER_SIZE + 1]!;
+/** Dry matter of that feeding when it was given, g. */
+export const markerGiven = (s: Float64Array, slot: number): number => s[MARKER_AT + slot * MARKER_SIZE + 2]!;

@@ -1,33 +1,58 @@
 import { P } from "./parameters";
-import { COVERED, DRAINS } from "./library";
 import type { TwinSpecies } from "./library";
-import type { Cover, Drainage } from "@/vocabulary/setup";
-import { AT } from "./state";
+import { AT, MARKER_AT, MARKER_SIZE } from "./state";
 
-/** What stands around a member during a day. */
+/** Held here: a name that is looked up through its module at each use would cost the inner loop more than its sums. */
+const F = AT;
+const K = P;
+
+/** What stands around one compartment during a day, as plain numbers: the inner loop asks no table. */
 export interface Surroundings {
   readonly species: TwinSpecies;
   readonly areaM2: number;
   readonly insulation: number;
-  readonly drainage: Drainage;
-  readonly cover: Cover;
+  /** Share of free water that leaves in a step. */
+  readonly drained: number;
+  readonly hasSump: boolean;
   readonly sumpG: number;
+  /** Evaporation and air supply through what covers it, relative to an open top. */
+  readonly evaporation: number;
+  readonly air: number;
+  /** How many of its level faces touch the room: two for a bin of one mass. */
+  readonly openFaces: number;
+  /** Matter between it and the nearest open face, m. */
+  readonly buriedM: number;
   readonly airC: number;
   /** Vapour pressure of the air, kPa. */
   readonly airKPa: number;
+  /** What a step of this length leaves of looseness, and of the way to sour or to fresh air; the lime it spends. */
+  readonly looseStays: number;
+  readonly souringStays: number;
+  readonly freshStays: number;
+  readonly limed: number;
 }
+/** The exponentials that are the same for every member: taken once a step, outside the inner loop. */
+export const forStep = (
+  drains: number,
+  dt: number,
+): Pick<Surroundings, "drained" | "looseStays" | "souringStays" | "freshStays" | "limed"> => ({
+  drained: 1 - Math.exp(-drains * dt),
+  looseStays: Math.exp(-dt / P.looseTau),
+  souringStays: Math.exp(-dt / P.tauUp),
+  freshStays: Math.exp(-dt / P.tauDown),
+  limed: 1 - Math.exp(-P.limeRate * dt),
+});
 
 const clamp = (x: number): number => (x <= 0 ? 0 : x >= 1 ? 1 : x);
 /** Share lost to a small first-order rate; 1 − exp(−x) within 0.1 % below 1, and never above 1. */
 const phi = (x: number): number => x / (1 + x / 2 + (x * x) / 12);
-const lost = (x: number): number => 1 - Math.exp(-x);
 const sigmoid = (z: number): number => 1 / (1 + Math.exp(-z));
 /** Saturation vapour pressure, kPa. */
 export const saturation = (temperatureC: number): number =>
   0.6108 * Math.exp((17.27 * temperatureC) / (temperatureC + 237.3));
 
-const LN_Q_MICROBES = Math.log(P.q10Microbes) / 10;
-const WW = 1 - P.wd;
+const LN_Q_MICROBES = Math.log(K.q10Microbes) / 10;
+const WW = 1 - K.wd;
 /** Grams, or head, that no one could find. */
 const TRACE = 1e-12;
 
@@ -35,21 +60,21 @@ function microbesAt(temperatureC: number): number {
   if (temperatureC < -20) return 0;
   return (
     Math.exp(LN_Q_MICROBES * (temperatureC - 20)) *
-    clamp((P.tmTop - temperatureC) / P.tmSpan) *
+    clamp((K.tmTop - temperatureC) / K.tmSpan) *
     clamp((temperatureC + 2) / 4)
   );
 }
 const microbesIn = (m: number): number =>
   m <= 0.12 ? 0 : m <= 0.4 ? (0.4 * (m - 0.12)) / 0.28 : m <= 0.6 ? 0.4 + (0.6 * (m - 0.4)) / 0.2 : 1;
 
-function wormsAt(t: number, sp: TwinSpecies): number {
+export function wormsAt(t: number, sp: TwinSpecies): number {
   if (t <= sp.leastC || t >= sp.zeroC) return 0;
   let f = Math.exp(sp.lnQ * (Math.min(t, sp.bestC) - 20));
   if (t < sp.leastC + 6) f *= (t - sp.leastC) / 6;
   if (t > sp.bestC) f *= 1 - ((t - sp.bestC) / (sp.zeroC - sp.bestC)) ** 2;
   return f;
 }
-const wormsIn = (m: number): number =>
+export const wormsIn = (m: number): number =>
   m <= 0.35
     ? 0
     : m <= 0.55
@@ -63,50 +88,72 @@ const wormsIn = (m: number): number =>
             : m <= 0.95
               ? 0.7 - (0.6 * (m - 0.9)) / 0.05
               : 0.1;
-function breedsAt(t: number, [r0, r1, r2, r3]: TwinSpecies["warmthC"]): number {
+function breedsAt(t: number, warmthC: TwinSpecies["warmthC"]): number {
+  // By index: taking a tuple apart by name runs the iterator, which the inner loop would feel.
+  const r0 = warmthC[0], r1 = warmthC[1], r2 = warmthC[2], r3 = warmthC[3]; // prettier-ignore
   if (t <= r0 || t >= r3) return 0;
   if (t < r1) return (t - r0) / (r1 - r0);
   return t > r2 ? (r3 - t) / (r3 - r2) : 1;
 }
 const breedsIn = (m: number): number =>
   m <= 0.5 || m >= 0.92 ? 0 : m < 0.75 ? (m - 0.5) / 0.25 : m <= 0.85 ? 1 : (0.92 - m) / 0.07;
-const largerEats = (count: number, massG: number, adultG: number): number =>
-  count > 0 && massG > 0 ? Math.min(3, Math.max(0.6, (adultG / (massG / count)) ** 0.25)) : 1;
+export const largerEats = (count: number, massG: number, adultG: number): number =>
+  count > 0 && massG > 0 ? Math.min(3, Math.max(0.6, Math.sqrt(Math.sqrt(adultG / (massG / count))))) : 1;
+/** What ammonia (mg/g), salt (%) and acidity leave of appetite. */
+export const appetiteFactor = (nh: number, salt: number, pH: number): number =>
+  (1 - clamp((nh - 0.4) / 0.8)) * (1 - clamp((salt - 0.4) / 0.6)) * (1 - clamp((5.5 - pH) / 1.5));
 const starving = (meanG: number, criticalG: number): number => 0.03 * clamp((1 - meanG / criticalG) / 0.4);
+
+/*
+ * A step in three stretches, each small enough for the engine to compile whole and with its helpers inside: what rots and
+ * is eaten (7.1 to 7.6), what lives (7.7 to 7.9), what flows (7.10 to 7.13). What one hands to the next lies here; the
+ * place of each value is in its name.
+ */
+const X = new Float64Array(24);
+const xM = 0, xRho = 1, xNh = 2, xSalt = 3, xPh = 4, xMicrobes = 5, xRate = 6, xWorms = 7, xTox = 8, xEps = 9, xDepth = 10, xDry = 11; // prettier-ignore
+const xFood = 12, xLive = 13, xResp = 14, xPotential = 15, xFoodResp = 16, xTaken = 17, xEaters = 18, xYoung = 19, xGrowing = 20; // prettier-ignore
+const xAdult = 21, xLossShare = 22, xFast = 23; // prettier-ignore
 
 /**
  * Advances one member by `dt` days in place. The order of the blocks is part of the model: values taken at the start of
  * the step are not refreshed inside it. One day is the reference; other steps give results of their own.
  * Source: process model 7.
  */
-export function step(s: Float64Array, around: Surroundings, dt = 1): void {
+export function step(s: Float64Array, around: Surroundings, dt: number): void {
+  rot(s, around, dt);
+  grow(s, around, dt);
+  flow(s, around, dt);
+}
+
+function rot(s: Float64Array, around: Surroundings, dt: number): void {
   const { species: sp, areaM2: A } = around;
   // 7.1 as the day begins
-  let R0 = s[AT.R0]!, R1 = s[AT.R1]!, R2 = s[AT.R2]!, C0 = s[AT.C0]!, C1 = s[AT.C1]!, C2 = s[AT.C2]!; // prettier-ignore
-  let BE = s[AT.BE]!, BR = s[AT.BR]!, CF = s[AT.CF]!, CM = s[AT.CM]!, W = s[AT.W]!, SU = s[AT.SU]!; // prettier-ignore
-  const IN = s[AT.IN]!;
-  const T = s[AT.T]!;
-  const AN = s[AT.AN]!;
-  const LO = s[AT.LO]!;
-  const MI = s[AT.MI]!;
-  let TAN = s[AT.TAN]!, SA = s[AT.SA]!, AC = s[AT.AC]!, LI = s[AT.LI]!, NF = s[AT.NF]!; // prettier-ignore
-  let NY = s[AT.NY]!, BY = s[AT.BY]!, NS = s[AT.NS]!, BS = s[AT.BS]!, NA = s[AT.NA]!, BA = s[AT.BA]!; // prettier-ignore
+  let R0 = s[F.R0]!, R1 = s[F.R1]!, R2 = s[F.R2]!, C0 = s[F.C0]!, C1 = s[F.C1]!, C2 = s[F.C2]!; // prettier-ignore
+  let BE = s[F.BE]!, BR = s[F.BR]!, CF = s[F.CF]!, CM = s[F.CM]!; // prettier-ignore
+  const W = s[F.W]!;
+  const IN = s[F.IN]!;
+  const T = s[F.T]!;
+  const AN = s[F.AN]!;
+  const LO = s[F.LO]!;
+  const MI = s[F.MI]!;
+  const TAN = s[F.TAN]!, SA = s[F.SA]!, AC = s[F.AC]!, LI = s[F.LI]!; // prettier-ignore
+  let NY = s[F.NY]!, BY = s[F.BY]!, NS = s[F.NS]!, BS = s[F.BS]!, NA = s[F.NA]!, BA = s[F.BA]!; // prettier-ignore
   // A stage that has died out to the last trace is gone: quotients of such numbers overflow.
   if (BY < TRACE || NY < TRACE) BY = NY = 0;
   if (BS < TRACE || NS < TRACE) BS = NS = 0;
   if (BA < TRACE || NA < TRACE) BA = NA = 0;
-  for (let box = AT.Q1; box <= AT.Q8; box += 1) if (s[box]! < TRACE) s[box] = 0;
+  for (let box = F.Q1; box <= F.Q8; box += 1) if (s[box]! < TRACE) s[box] = 0;
   const cast = CF + CM;
   const food = R0 + R1 + R2 + C0 + C1 + C2;
   const DM = food + BE + BR + cast + IN;
   const m = W + DM > 0 ? W / (W + DM) : 0;
-  const fill = W / 1000 + DM / P.solid;
+  const fill = W / 1000 + DM / K.solid;
   const V = Math.max(
-    ((BE + BR) / s[AT.DB]! + cast / P.rhoCast + food / P.rhoFood + IN / P.rhoInert) * (1 + P.looseVol * LO),
+    ((BE + BR) / s[F.DB]! + cast / K.rhoCast + food / K.rhoFood + IN / K.rhoInert) * (1 + K.looseVol * LO),
     fill,
     0.1,
   );
-  const eps = Math.max(1 - fill / V, P.epsMin);
+  const eps = Math.max(1 - fill / V, K.epsMin);
   const depth = Math.max(V / 1000 / A, 0.02);
   const live = BY + BS + BA;
   const rho = live / 1000 / A;
@@ -123,66 +170,66 @@ export function step(s: Float64Array, around: Surroundings, dt = 1): void {
   // 7.2 rate factors
   const fTm = microbesAt(T);
   const g0 = fTm * microbesIn(m);
-  const gm = g0 * (P.mi0 + (1 - P.mi0) * MI) * s[AT.kD]!;
-  const o2f = 1 - P.o2mic * AN;
+  const gm = g0 * (K.mi0 + (1 - K.mi0) * MI) * s[F.kD]!;
+  const o2f = 1 - K.o2mic * AN;
   const gO = gm * o2f;
   const fTw = wormsAt(T, sp);
-  const tox = (1 - clamp((nh - 0.4) / 0.8)) * (1 - clamp((salt - 0.4) / 0.6)) * (1 - clamp((5.5 - pH) / 1.5));
+  const tox = appetiteFactor(nh, salt, pH);
 
   // 7.3 raw food: conditioning and decay
-  const KP = s[AT.KP]!;
+  const KP = s[F.KP]!;
   let lossF = 0;
   let decFast = 0;
   {
-    const b0 = P.kdF * P.rawDecay * gO * dt;
-    const a0 = P.kcF * gm * KP * dt;
-    const a1 = P.kcM * gm * KP * dt;
-    const b1 = P.kdM * P.rawDecay * gO * dt;
-    const a2 = P.kcS * gm * KP * dt;
-    const b2 = P.kdS * P.rawDecay * gO * dt;
+    const b0 = K.kdF * K.rawDecay * gO * dt;
+    const a0 = K.kcF * gm * KP * dt;
+    const a1 = K.kcM * gm * KP * dt;
+    const b1 = K.kdM * K.rawDecay * gO * dt;
+    const a2 = K.kcS * gm * KP * dt;
+    const b2 = K.kdS * K.rawDecay * gO * dt;
     if (a0 + b0 > 0) {
-      const q0 = R0 * lost(a0 + b0);
+      const q0 = R0 * (1 - Math.exp(-(a0 + b0)));
       R0 -= q0;
       C0 += (q0 * a0) / (a0 + b0);
       decFast = (q0 * b0) / (a0 + b0);
       lossF = decFast;
-      const q1 = R1 * lost(a1 + b1);
+      const q1 = R1 * (1 - Math.exp(-(a1 + b1)));
       R1 -= q1;
       C1 += (q1 * a1) / (a1 + b1);
       lossF += (q1 * b1) / (a1 + b1);
-      const q2 = R2 * lost(a2 + b2);
+      const q2 = R2 * (1 - Math.exp(-(a2 + b2)));
       R2 -= q2;
       C2 += (q2 * a2) / (a2 + b2);
       lossF += (q2 * b2) / (a2 + b2);
     }
   }
-  let LR = s[AT.LR]!;
-  let LC = s[AT.LC]!;
-  const conditioned = LR * lost(s[AT.LK]! * gm * dt);
+  let LR = s[F.LR]!;
+  let LC = s[F.LC]!;
+  const conditioned = LR * (1 - Math.exp(-(s[F.LK]! * gm * dt)));
   LR -= conditioned;
   LC += conditioned;
 
   // 7.4 microbial decay
   const cnd1 = C0 + C1 + C2;
-  const d0 = C0 * lost(P.kdF * gO * dt);
-  const d1 = C1 * lost(P.kdM * gO * dt);
-  const d2 = C2 * phi(P.kdS * gO * dt);
+  const d0 = C0 * (1 - Math.exp(-(K.kdF * gO * dt)));
+  const d1 = C1 * (1 - Math.exp(-(K.kdM * gO * dt)));
+  const d2 = C2 * phi(K.kdS * gO * dt);
   C0 -= d0;
   C1 -= d1;
   C2 -= d2;
   lossF += d0 + d1 + d2;
   decFast += d0;
-  const qe = BE * phi(P.kbE * gO * dt);
-  const qr = BR * phi(P.kbR * gO * dt);
-  const qcf = CF * phi(P.kcf * gO * dt);
-  const qcm = CM * phi(P.kcm * gO * dt);
+  const qe = BE * phi(K.kbE * gO * dt);
+  const qr = BR * phi(K.kbR * gO * dt);
+  const qcf = CF * phi(K.kcf * gO * dt);
+  const qcm = CM * phi(K.kcm * gO * dt);
   BE -= qe;
   BR -= qr;
   CF -= qcf;
   CM -= qcm;
-  let resp = (1 - P.yFood) * lossF + (1 - P.yBed) * (qe + qr) + qcf + qcm;
-  let fines = P.yFood * lossF + P.yBed * (qe + qr);
-  const foodResp = ((1 - P.yFood) * lossF) / o2f;
+  let resp = (1 - K.yFood) * lossF + (1 - K.yBed) * (qe + qr) + qcf + qcm;
+  let fines = K.yFood * lossF + K.yBed * (qe + qr);
+  const foodResp = ((1 - K.yFood) * lossF) / o2f;
   let potResp = resp / o2f - foodResp;
 
   // 7.5 intake
@@ -192,17 +239,18 @@ export function step(s: Float64Array, around: Surroundings, dt = 1): void {
   const eff = BY * alY + BS * alS + BA * alA;
   const fOw = 1 - AN * AN;
   const appetite =
-    ((eff * P.rWet * P.refDry * s[AT.kI]! * fTw * wormsIn(m) * fOw * tox) / (1 + (rho / P.rhoI) ** 2)) *
-    (P.intMi0 + (1 - P.intMi0) * MI);
+    ((eff * K.rWet * K.refDry * s[F.kI]! * fTw * wormsIn(m) * fOw * tox) / (1 + (rho / K.rhoI) ** 2)) *
+    (K.intMi0 + (1 - K.intMi0) * MI);
   const before = C0 + C1 + C2;
-  const offered = C0 + C1 + P.wS * C2 + P.wBE * BE + P.wBR * BR + P.wCF * CF;
-  const u = appetite > 0 ? (appetite * dt) / (offered + P.kappa * appetite) : 0;
-  const e0 = C0 * lost(u);
-  const e1 = C1 * lost(u);
-  const e2 = C2 * lost(P.wS * u);
-  const eE = BE * phi(P.wBE * u);
-  const eR = BR * phi(P.wBR * u);
-  const eC = CF * phi(P.wCF * u);
+  const offered = C0 + C1 + K.wS * C2 + K.wBE * BE + K.wBR * BR + K.wCF * CF;
+  const u = appetite > 0 ? (appetite * dt) / (offered + K.kappa * appetite) : 0;
+  const bite = 1 - Math.exp(-u);
+  const e0 = C0 * bite;
+  const e1 = C1 * bite;
+  const e2 = C2 * (1 - Math.exp(-(K.wS * u)));
+  const eE = BE * phi(K.wBE * u);
+  const eR = BR * phi(K.wBR * u);
+  const eC = CF * phi(K.wCF * u);
   C0 -= e0;
   C1 -= e1;
   C2 -= e2;
@@ -212,8 +260,8 @@ export function step(s: Float64Array, around: Surroundings, dt = 1): void {
   const eatF = e0 + e1 + e2;
   const eatB = eE + eR;
   const fracC = before > 0 ? eatF / before : 0;
-  const asm = P.aF * eatF + P.aB * eatB + P.aC * eC;
-  const gut = P.rF * eatF + P.rB * eatB + P.rC * eC;
+  const asm = K.aF * eatF + K.aB * eatB + K.aC * eC;
+  const gut = K.rF * eatF + K.rB * eatB + K.rC * eC;
   resp += gut;
   potResp += gut;
   fines += eatF + eatB + eC - asm - gut;
@@ -222,15 +270,73 @@ export function step(s: Float64Array, around: Surroundings, dt = 1): void {
   const lossShare = food > 0 ? clamp((lossF + eatF) / food) : 0;
 
   // 7.6 castings
-  const matured = CF * lost(P.kmat * g0 * dt);
+  const matured = CF * (1 - Math.exp(-(K.kmat * g0 * dt)));
   CF += fines - matured;
   CM += matured;
 
+  s[F.R0] = R0;
+  s[F.R1] = R1;
+  s[F.R2] = R2;
+  s[F.C0] = C0;
+  s[F.C1] = C1;
+  s[F.C2] = C2;
+  s[F.BE] = BE;
+  s[F.BR] = BR;
+  s[F.CF] = CF;
+  s[F.CM] = CM;
+  s[F.NY] = NY;
+  s[F.BY] = BY;
+  s[F.NS] = NS;
+  s[F.BS] = BS;
+  s[F.NA] = NA;
+  s[F.BA] = BA;
+  s[F.LR] = LR;
+  s[F.LC] = LC;
+  s[F.EATEN] = s[F.EATEN]! + eatF + eatB + eC;
+  s[F.PH] = pH;
+  s[F.EPS] = eps;
+  s[F.NH] = nh;
+  s[F.SALT] = salt;
+  s[F.GM] = gm * dt;
+  s[F.KEPT] = (1 - decC) * (1 - fracC);
+  X[xM] = m;
+  X[xRho] = rho;
+  X[xNh] = nh;
+  X[xSalt] = salt;
+  X[xPh] = pH;
+  X[xMicrobes] = fTm;
+  X[xRate] = g0;
+  X[xWorms] = fTw;
+  X[xTox] = tox;
+  X[xEps] = eps;
+  X[xDepth] = depth;
+  X[xDry] = DM;
+  X[xFood] = food;
+  X[xLive] = live;
+  X[xResp] = resp;
+  X[xPotential] = potResp;
+  X[xFoodResp] = foodResp;
+  X[xTaken] = asm;
+  X[xEaters] = eff;
+  X[xYoung] = alY;
+  X[xGrowing] = alS;
+  X[xAdult] = alA;
+  X[xLossShare] = lossShare;
+  X[xFast] = decFast;
+}
+
+function grow(s: Float64Array, around: Surroundings, dt: number): void {
+  const { species: sp } = around;
+  const T = s[F.T]!, AN = s[F.AN]!; // prettier-ignore
+  const m = X[xM]!, rho = X[xRho]!, nh = X[xNh]!, salt = X[xSalt]!, pH = X[xPh]!, fTw = X[xWorms]!, tox = X[xTox]!; // prettier-ignore
+  const asm = X[xTaken]!, eff = X[xEaters]!, alY = X[xYoung]!, alS = X[xGrowing]!, alA = X[xAdult]!; // prettier-ignore
+  let W = s[F.W]!;
+  let NY = s[F.NY]!, BY = s[F.BY]!, NS = s[F.NS]!, BS = s[F.BS]!, NA = s[F.NA]!, BA = s[F.BA]!; // prettier-ignore
   // 7.7 worm energy, stages from young to adult: water runs down between them
   const fTx = T < sp.zeroC ? fTw : Math.exp(sp.lnQ * (sp.bestC - 20));
   const inv = eff > 0 ? asm / eff : 0;
-  const mb0 = P.maint * Math.max(fTx, 0.15) * dt;
-  const mb = mb0 * (1 - P.starveSave * (1 - clamp(inv / mb0)));
+  const mb0 = K.maint * Math.max(fTx, 0.15) * dt;
+  const mb = mb0 * (1 - K.starveSave * (1 - clamp(inv / mb0)));
   let wormResp = 0;
   let eggs = 0;
   for (let stage = 0; stage < 3; stage += 1) {
@@ -240,13 +346,13 @@ export function step(s: Float64Array, around: Surroundings, dt = 1): void {
     const e = B * al;
     const net = e * (inv - mb);
     if (net < 0) {
-      const loss = Math.min(B, -net / P.wd);
+      const loss = Math.min(B, -net / K.wd);
       B -= loss;
       W += WW * loss;
-      wormResp += e * inv + P.wd * loss;
+      wormResp += e * inv + K.wd * loss;
     } else {
       const mean = N > 0 ? B / N : 0;
-      const tot = (net * P.yG) / P.wd;
+      const tot = (net * K.yG) / K.wd;
       let gr =
         stage === 0
           ? tot * clamp(3 * (1 - mean / (0.6 * sp.adultG)))
@@ -259,27 +365,27 @@ export function step(s: Float64Array, around: Surroundings, dt = 1): void {
       let laid = 0;
       if (stage === 2) {
         const cap =
-          ((NA * sp.cocoonsPerDay * P.ceff * breedsAt(T, sp.warmthC) * breedsIn(m) * (1 - AN) * tox) /
-            (1 + (rho / P.rhoR) ** 1.5)) *
+          ((NA * sp.cocoonsPerDay * K.ceff * breedsAt(T, sp.warmthC) * breedsIn(m) * (1 - AN) * tox) /
+            (1 + (rho / K.rhoR) * Math.sqrt(rho / K.rhoR))) *
           dt;
         laid = Math.max(0, Math.min((tot - gr) / sp.cocoonG, cap));
         if (laid * sp.cocoonG * WW > 0.2 * W) laid = (0.2 * W) / (sp.cocoonG * WW);
         W -= laid * sp.cocoonG * WW;
         eggs = laid;
       }
-      wormResp += e * inv - P.wd * (gr + laid * sp.cocoonG);
+      wormResp += e * inv - K.wd * (gr + laid * sp.cocoonG);
     }
     if (stage === 0) BY = B;
     else if (stage === 1) BS = B;
     else BA = B;
   }
-  resp += wormResp;
-  potResp += wormResp;
+  X[xResp]! += wormResp;
+  X[xPotential]! += wormResp;
 
   // 7.8 development
   const p = clamp((8 / sp.incubationDays) * (fTw / sp.f25) * (m < 0.5 ? 0.3 : 1) * dt);
   let inflow = eggs;
-  for (let box = AT.Q1; box <= AT.Q8; box += 1) {
+  for (let box = F.Q1; box <= F.Q8; box += 1) {
     const held = s[box]!;
     const out = p * held;
     s[box] = held + inflow - out;
@@ -321,17 +427,10 @@ export function step(s: Float64Array, around: Surroundings, dt = 1): void {
     0.3 * clamp((salt - 0.5) / 0.7) +
     0.15 * clamp(4.8 - pH) +
     0.15 * clamp((pH - 9) / 0.5);
-  const cr = Math.min(0.05, P.muCrowd * (rho / P.rhoC) ** 2);
-  const meanOf = (mass: number, count: number) => (count > 0 ? mass / count : 0);
-  const liveY = Math.exp(
-    -(mu + P.mu0Y + cr + (NY > 0 ? starving(meanOf(BY, NY), 0.006 * sp.adultG) : 0)) * dt,
-  );
-  const liveS = Math.exp(
-    -(mu + P.mu0S + 0.5 * cr + (NS > 0 ? starving(meanOf(BS, NS), 0.06 * sp.adultG) : 0)) * dt,
-  );
-  const liveA = Math.exp(
-    -(mu + P.mu0A + 0.25 * cr + (NA > 0 ? starving(meanOf(BA, NA), 0.3 * sp.adultG) : 0)) * dt,
-  );
+  const cr = Math.min(0.05, K.muCrowd * (rho / K.rhoC) ** 2);
+  const liveY = Math.exp(-(mu + K.mu0Y + cr + (NY > 0 ? starving(BY / NY, 0.006 * sp.adultG) : 0)) * dt);
+  const liveS = Math.exp(-(mu + K.mu0S + 0.5 * cr + (NS > 0 ? starving(BS / NS, 0.06 * sp.adultG) : 0)) * dt);
+  const liveA = Math.exp(-(mu + K.mu0A + 0.25 * cr + (NA > 0 ? starving(BA / NA, 0.3 * sp.adultG) : 0)) * dt);
   const dead = BY * (1 - liveY) + BS * (1 - liveS) + BA * (1 - liveA);
   NY *= liveY;
   BY *= liveY;
@@ -341,67 +440,91 @@ export function step(s: Float64Array, around: Surroundings, dt = 1): void {
   BA *= liveA;
   const liveQ = Math.exp(-(0.5 * heat + 0.2 * cold + 0.5 * dry + 0.1 * an * an) * dt);
   let cocoonsLost = 0;
-  for (let box = AT.Q1; box <= AT.Q8; box += 1) {
+  for (let box = F.Q1; box <= F.Q8; box += 1) {
     const held = s[box]!;
     cocoonsLost += held * (1 - liveQ);
     s[box] = held * liveQ;
   }
   const dc = cocoonsLost * sp.cocoonG + resid;
-  C0 += P.wd * dead;
-  C1 += P.wd * dc;
+  s[F.C0] = s[F.C0]! + K.wd * dead;
+  s[F.C1] = s[F.C1]! + K.wd * dc;
   W += WW * (dead + dc);
-  NF += P.wd * P.wormN * (dead + dc);
+  s[F.NF] = s[F.NF]! + K.wd * K.wormN * (dead + dc);
 
+  s[F.W] = W;
+  s[F.NY] = NY;
+  s[F.BY] = BY;
+  s[F.NS] = NS;
+  s[F.BS] = BS;
+  s[F.NA] = NA;
+  s[F.BA] = BA;
+  s[F.COCO] = s[F.COCO]! + eggs;
+  s[F.HATCH] = s[F.HATCH]! + hat;
+  s[F.DEAD] = s[F.DEAD]! + dead;
+}
+
+function flow(s: Float64Array, around: Surroundings, dt: number): void {
+  const { areaM2: A } = around;
+  const R0 = s[F.R0]!, R1 = s[F.R1]!, R2 = s[F.R2]!, C0 = s[F.C0]!, C1 = s[F.C1]!, C2 = s[F.C2]!; // prettier-ignore
+  const BE = s[F.BE]!, BR = s[F.BR]!, CF = s[F.CF]!, CM = s[F.CM]!, IN = s[F.IN]!; // prettier-ignore
+  const T = s[F.T]!, AN = s[F.AN]!, LO = s[F.LO]!, MI = s[F.MI]!; // prettier-ignore
+  const m = X[xM]!, rho = X[xRho]!, eps = X[xEps]!, depth = X[xDepth]!, DM = X[xDry]!, food = X[xFood]!, live = X[xLive]!; // prettier-ignore
+  const pH = X[xPh]!, fTm = X[xMicrobes]!, g0 = X[xRate]!, lossShare = X[xLossShare]!, decFast = X[xFast]!; // prettier-ignore
+  const resp = X[xResp]!, potResp = X[xPotential]!, foodResp = X[xFoodResp]!; // prettier-ignore
+  let W = s[F.W]!, SU = s[F.SU]!, TAN = s[F.TAN]!, SA = s[F.SA]!, AC = s[F.AC]!, LI = s[F.LI]!, NF = s[F.NF]!; // prettier-ignore
   // 7.10 water
-  W += P.metab * resp;
+  W += K.metab * resp;
   const aw = m >= 0.45 ? 1 : m <= 0.1 ? 0 : (m - 0.1) / 0.35;
   const vpd = Math.max(0, saturation(T) * aw - around.airKPa);
-  const ep = P.eE * s[AT.kE]! * A * COVERED[around.cover].evaporation * (1 + 0.5 * LO) * vpd * dt;
-  const ev = W > 0 ? W * lost(ep / W) : 0;
+  const ep = K.eE * s[F.kE]! * A * around.evaporation * (1 + 0.5 * LO) * vpd * dt;
+  const ev = W > 0 ? W * (1 - Math.exp(-(ep / W))) : 0;
   W -= ev;
   const raw2 = R0 + R1 + R2;
   const cnd2 = C0 + C1 + C2;
   const held =
-    P.whcRaw * raw2 + P.whcCond * cnd2 + s[AT.WB]! * (BE + BR) + P.whcCF * CF + P.whcCM * CM + s[AT.WI]! * IN;
+    s[F.kH]! *
+    (K.whcRaw * raw2 + K.whcCond * cnd2 + s[F.WB]! * (BE + BR) + K.whcCF * CF + K.whcCM * CM + s[F.WI]! * IN);
+  let dr = 0;
   if (W > held) {
-    let dr = (W - held) * lost(DRAINS[around.drainage] * dt);
-    if (around.drainage === "sump") dr = Math.min(dr, Math.max(0, around.sumpG - SU));
+    dr = (W - held) * around.drained;
+    if (around.hasSump) dr = Math.min(dr, Math.max(0, around.sumpG - SU));
     const share = dr / W;
     W -= dr;
     SA *= 1 - share;
     TAN *= 1 - share;
     AC *= 1 - share;
-    if (around.drainage === "sump") SU += dr;
-    else s[AT.DRAIN] = s[AT.DRAIN]! + dr;
+    if (around.hasSump) SU += dr;
+    else s[F.DRAIN] = s[F.DRAIN]! + dr;
   }
 
   // 7.11 heat
-  const UA = P.wallU * around.insulation * (2 * A + 4 * Math.sqrt(A) * depth) * 86.4;
-  const capacity = (P.cW * W + P.cD * DM + 4 * live) / 1000 + 1;
-  const Q = (P.heat * resp - P.latent * ev) / dt;
-  const Teq = Math.min(P.tCap, Math.max(around.airC - 8, around.airC + Q / UA));
-  s[AT.T] = Teq + (T - Teq) * Math.exp((-UA / capacity) * dt);
+  const UA = K.wallU * around.insulation * (around.openFaces * A + 4 * Math.sqrt(A) * depth) * 86.4;
+  const capacity = (K.cW * W + K.cD * DM + 4 * live) / 1000 + 1;
+  const Q = (K.heat * resp - K.latent * ev) / dt;
+  const Teq = Math.min(K.tCap, Math.max(around.airC - 8, around.airC + Q / UA));
+  s[F.T] = Teq + (T - Teq) * Math.exp((-UA / capacity) * dt);
 
   // 7.12 air
-  const load = food / A / P.loadHalf;
+  const load = food / A / K.loadHalf;
   const want = (potResp + foodResp * (1 + load * load)) / dt / A;
   const supply =
-    (P.sO *
-      s[AT.kO]! *
-      COVERED[around.cover].air *
-      (eps / 0.35) ** 1.5 *
-      (1 + P.looseAir * LO) *
-      (1 + (P.wormAir * rho) / (rho + P.rhoAir)) *
+    (K.sO *
+      s[F.kO]! *
+      around.air *
+      (eps / 0.35) *
+      Math.sqrt(eps / 0.35) *
+      (1 + K.looseAir * LO) *
+      (1 + (K.wormAir * rho) / (rho + K.rhoAir)) *
       0.2) /
-    depth;
+    (depth + around.buriedM);
   const x = want / supply;
   const target = x < 1e8 ? (x * x) / (1 + x * x) : 1;
-  const tau = target > AN ? P.tauUp : P.tauDown;
-  s[AT.AN] = clamp(target + (AN - target) * Math.exp(-dt / tau));
+  const stays = target > AN ? around.souringStays : around.freshStays;
+  s[F.AN] = clamp(target + (AN - target) * stays);
 
   // 7.13 acid, ammonia, lime, maturity, looseness
-  AC = (AC + P.yAcid * decFast * (0.1 + AN)) * Math.exp(-P.kAcid * fTm * (1 - AN) * dt);
-  const neutral = Math.min(AC, LI) * lost(P.limeRate * dt);
+  AC = (AC + K.yAcid * decFast * (0.1 + AN)) * Math.exp(-K.kAcid * fTm * (1 - AN) * dt);
+  const neutral = Math.min(AC, LI) * around.limed;
   AC -= neutral;
   LI -= neutral;
   const freed = NF * lossShare;
@@ -409,47 +532,43 @@ export function step(s: Float64Array, around: Surroundings, dt = 1): void {
   const cn = nitrogen > 0 ? (0.45 * (raw2 + cnd2 + 0.5 * BE)) / nitrogen : 100;
   NF -= freed;
   TAN += freed * clamp((30 - cn) / 20);
-  const nh3 = 1 / (1 + 10 ** (9.25 - pH - 0.03 * (T - 25)));
-  TAN *= Math.exp(-(P.nitrify * fTm * (1 - AN) + P.nh3Vent * nh3) * dt);
-  s[AT.MI] = 1 - (1 - MI) * Math.exp((-Math.min(g0, 1.5) * (1 - AN) * dt) / P.miTau);
-  s[AT.LO] = LO * Math.exp(-dt / P.looseTau);
+  const nh3 = 1 / (1 + Math.exp(Math.LN10 * (9.25 - pH - 0.03 * (T - 25))));
+  TAN *= Math.exp(-(K.nitrify * fTm * (1 - AN) + K.nh3Vent * nh3) * dt);
+  s[F.MI] = 1 - (1 - MI) * Math.exp((-Math.min(g0, 1.5) * (1 - AN) * dt) / K.miTau);
+  s[F.LO] = LO * around.looseStays;
 
-  s[AT.R0] = R0;
-  s[AT.R1] = R1;
-  s[AT.R2] = R2;
-  s[AT.C0] = C0;
-  s[AT.C1] = C1;
-  s[AT.C2] = C2; // prettier-ignore
-  s[AT.BE] = BE;
-  s[AT.BR] = BR;
-  s[AT.CF] = CF;
-  s[AT.CM] = CM;
-  s[AT.W] = W;
-  s[AT.SU] = SU; // prettier-ignore
-  s[AT.TAN] = TAN;
-  s[AT.SA] = SA;
-  s[AT.AC] = AC;
-  s[AT.LI] = LI;
-  s[AT.NF] = NF; // prettier-ignore
-  s[AT.NY] = NY;
-  s[AT.BY] = BY;
-  s[AT.NS] = NS;
-  s[AT.BS] = BS;
-  s[AT.NA] = NA;
-  s[AT.BA] = BA; // prettier-ignore
-  s[AT.LR] = LR;
-  s[AT.LC] = LC; // prettier-ignore
-  s[AT.RESP] = s[AT.RESP]! + resp;
-  s[AT.EVAP] = s[AT.EVAP]! + ev;
-  s[AT.METW] = s[AT.METW]! + P.metab * resp;
-  s[AT.EATEN] = s[AT.EATEN]! + eatF + eatB + eC;
-  s[AT.COCO] = s[AT.COCO]! + eggs;
-  s[AT.HATCH] = s[AT.HATCH]! + hat;
-  s[AT.DEAD] = s[AT.DEAD]! + dead;
-  s[AT.AGE] = s[AT.AGE]! + dt;
-  s[AT.PH] = pH;
-  s[AT.EPS] = eps;
-  s[AT.NH] = nh;
-  s[AT.SALT] = salt;
-  s[AT.EV1] = ev;
+  s[F.W] = W;
+  s[F.SU] = SU;
+  s[F.TAN] = TAN;
+  s[F.SA] = SA;
+  s[F.AC] = AC;
+  s[F.LI] = LI;
+  s[F.NF] = NF;
+  s[F.RESP] = s[F.RESP]! + resp;
+  s[F.EVAP] = s[F.EVAP]! + ev;
+  s[F.METW] = s[F.METW]! + K.metab * resp;
+  s[F.AGE] = s[F.AGE]! + dt;
+  s[F.EV1] = ev;
+  s[F.DR1] = dr;
+}
+
+/** Share of what was given below which a feeding counts as gone. */
+const GONE = 1e-4;
+
+/** Carries each feeding's remains marker over the day just stepped, by the equations of the last feeding (7.3 and 7.5). */
+export function ageMarkers(s: Float64Array, used: number): void {
+  const gm = s[F.GM]!;
+  const kept = s[F.KEPT]!;
+  for (let slot = 0; slot < used; slot += 1) {
+    const at = MARKER_AT + slot * MARKER_SIZE;
+    let raw = s[at]!;
+    let ready = s[at + 1]!;
+    if (raw + ready <= 0) continue;
+    const turned = raw * (1 - Math.exp(-s[at + 3]! * gm));
+    raw -= turned;
+    ready = (ready + turned) * kept;
+    const isGone = raw + ready < GONE * s[at + 2]!;
+    s[at] = isGone ? 0 : raw;
+    s[at + 1] = isGone ? 0 : ready;
+  }
 }

@@ -1,20 +1,27 @@
 import fc from "fast-check";
 import type { SpeciesId } from "@/vocabulary/setup";
 import { envelopes } from "./envelopes";
-import type { DatedEvent, TwinBin, TwinPlace } from "./run";
-import { closure, runTwin } from "./run";
+import type { TwinBin, TwinPlace } from "./ensemble";
+import { closure, oneMass } from "./ensemble";
+import { halfLives } from "./halfLives";
+import { TEMPO } from "./materials";
+import type { DatedEvent } from "./run";
+import { runTwin } from "./run";
 import type { Field } from "./state";
 import { AT, beddingOf, castingsOf, cocoonsOf, foodOf, liveOf, moistureOf, STRIDE } from "./state";
 
 const TOTE: TwinBin = {
-  areaM2: 0.2,
-  heightM: 0.3,
+  ...oneMass(0.2, 0.3),
   insulation: 1,
   drainage: "free",
   cover: "vented",
   speciesId: "fetida",
   sumpL: 0,
 };
+const threeOf = (lie: TwinBin["lie"]): Pick<TwinBin, "lie" | "compartments"> => ({
+  lie,
+  compartments: ["a", "b", "c"].map((id) => ({ id, areaM2: 0.15, heightM: 0.2, faceM2: 0.1 })),
+});
 const ROOM: TwinPlace = { meanC: 20, swingC: 0, hottestDay: 200, humidity: 0.55 };
 const start = (g = 450): DatedEvent[] =>
   [
@@ -46,8 +53,8 @@ function after(log: DatedEvent[], days: readonly number[], bin = TOTE, place = R
   const rows = new Map<number, Float64Array>();
   runTwin(
     { bin, place, startDayOfYear: 0, log: log.toSorted((a, b) => a.day - b.day), days: Math.max(...days) },
-    (state, day) => {
-      if (days.includes(day)) rows.set(day, state.slice());
+    (ensemble, day) => {
+      if (days.includes(day)) rows.set(day, ensemble.views[0]![0]!.slice());
     },
   );
   return rows;
@@ -169,6 +176,14 @@ test.each(envelopes().map((one) => [`envelope ${one.no}: ${one.what}`, one] as c
   expect(one.obtained).toBeLessThanOrEqual(one.to);
 });
 
+test("foods by rule go as fast as the catalogue says, at the tempo of the model's own list", () => {
+  const ratios = halfLives()
+    .filter((one) => !one.isListed && one.tableDays <= 250)
+    .map((one) => one.modelDays / (TEMPO * one.tableDays));
+  expect(ratios.length).toBeGreaterThan(90);
+  expect(ratios.filter((ratio) => ratio > 0.7 && ratio < 1.5).length).toBeGreaterThan(0.95 * ratios.length);
+});
+
 test("a trace of cocoons, too small for arithmetic, is no herd", () => {
   const log = [
     { day: 0, event: { kind: "water", g: 1e30 } as const },
@@ -176,7 +191,7 @@ test("a trace of cocoons, too small for arithmetic, is no herd", () => {
     { day: 0, event: { kind: "worms", g: 1e-8, cocoons: 1e-8 } as const },
   ];
   const s = after(log, [200]).get(200)!;
-  expect(closure(s, "fetida").dryMatter).toBeLessThan(1e-9);
+  expect(closure([s], "fetida").dryMatter).toBeLessThan(1e-9);
   expect([...s].every(Number.isFinite)).toBe(true);
 });
 
@@ -216,24 +231,37 @@ test("whatever the log, however absurd: the books close, nothing is negative, no
     fc.record({ kind: fc.constant("takeWorms" as const), g: amount }),
     fc.record({ kind: fc.constant("drain" as const), g: fc.option(amount, { nil: undefined }) }),
     fc.record({ kind: fc.constant("turn" as const) }),
+    fc.record({ kind: fc.constant("foodTaken" as const), g: amount }),
+    fc.record({ kind: fc.constant("advanced" as const), fraction: fc.double({ min: -1, max: 2 }) }),
+    fc.record({ kind: fc.constant("rotated" as const), order: fc.constantFrom(["c", "a", "b"], ["b"]) }),
+    fc.record({ kind: fc.constant("emptied" as const) }),
   );
   fc.assert(
     fc.property(
-      fc.array(fc.record({ day: fc.nat(80), event }), { maxLength: 60 }),
+      fc.array(
+        fc.record({
+          day: fc.nat(80),
+          event,
+          at: fc.option(fc.constantFrom("a", "b", "c", "nowhere"), { nil: undefined }),
+        }),
+        { maxLength: 60 },
+      ),
       fc.constantFrom("fetida" as const, "eugeniae" as const),
       fc.constantFrom("free" as const, "sump" as const, "poor" as const, "none" as const),
       fc.double({ min: -20, max: 60, noNaN: true }),
       fc.boolean(),
-      (log, speciesId, drainage, meanC, isStarted) => {
-        const bin = { ...TOTE, speciesId, drainage, sumpL: 3 };
+      fc.constantFrom("single" as const, "trays" as const, "column" as const, "line" as const),
+      (log, speciesId, drainage, meanC, isStarted, lie) => {
+        const bin = { ...TOTE, ...(lie === "single" ? {} : threeOf(lie)), speciesId, drainage, sumpL: 3 };
         const whole = [...(isStarted ? start() : []), ...log].toSorted((a, b) => a.day - b.day);
-        runTwin({ bin, place: { ...ROOM, meanC }, startDayOfYear: 0, log: whole, days: 90 }, (state) => {
-          const { dryMatter, water } = closure(state, speciesId);
+        runTwin({ bin, place: { ...ROOM, meanC }, startDayOfYear: 0, log: whole, days: 90 }, (ensemble) => {
+          const { dryMatter, water } = closure(ensemble.lines[0]!, speciesId);
           expect(dryMatter).toBeLessThan(1e-9);
           expect(water).toBeLessThan(1e-9);
-          for (let at = 0; at < STRIDE; at += 1)
-            if (!(Number.isFinite(state[at]!) && (at === AT.T || state[at]! >= 0)))
-              throw new Error(`${Object.keys(AT)[at]} is ${state[at]}`);
+          for (const state of ensemble.lines[0]!)
+            for (let at = 0; at < STRIDE; at += 1)
+              if (!(Number.isFinite(state[at]!) && (at === AT.T || state[at]! >= 0)))
+                throw new Error(`${Object.keys(AT)[at]} is ${state[at]}`);
         });
       },
     ),

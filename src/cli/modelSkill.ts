@@ -1,0 +1,177 @@
+import { schoolOf } from "@/core/catalogue/school";
+import { clearingDays } from "@/core/ration/ration";
+import type { Ensemble } from "@/core/twin/ensemble";
+import { sleep } from "@/core/twin/ensemble";
+import { follow, live } from "@/core/twin/follow";
+import { harvestIndex, isWorthwhile } from "@/core/twin/harvest";
+import { weightsOf } from "@/core/twin/learn";
+import { quantiles } from "@/core/twin/quantiles";
+import { castingsOf, moistureOf } from "@/core/twin/state";
+import type { SyntheticBin } from "@/core/twin/synthetic";
+import { leftOfFortnight, syntheticBin } from "@/core/twin/synthetic";
+
+/**
+ * `npm run model:skill`: does the twin learn? Bins with a hidden nature, made by a perturbed model; forecasts 14 days
+ * ahead after 8 visits, and of the first harvest from six weeks before it, by the learned twin, by the same model without
+ * learning, and by rules of thumb. Prints a table for docs/model.md.
+ */
+const BINS = Number(process.env.SKILL_BINS ?? 240);
+const VISITS = 8;
+/** A bin known for long: does the twin still know how unsure it is? */
+const MANY = 30;
+const AHEAD = 14;
+
+interface Tally {
+  readonly errors: number[];
+  inBand: number;
+}
+const tallies = new Map<string, Tally>();
+function note(what: string, by: string, truth: number, band: readonly number[], scale = 1): void {
+  const key = `${what}|${by}`;
+  const tally = tallies.get(key) ?? { errors: [], inBand: 0 };
+  tallies.set(key, tally);
+  tally.errors.push(Math.abs(band.length === 3 ? band[1]! - truth : band[0]! - truth) / scale);
+  if (band.length === 3 && truth >= band[0]! && truth <= band[2]!) tally.inBand += 1;
+}
+
+function bandsOf(ensemble: Ensemble, value: (ensemble: Ensemble, member: number) => number): number[] {
+  const values = Float64Array.from({ length: ensemble.size }, (_, member) => value(ensemble, member));
+  return quantiles(values, weightsOf(ensemble), [0.1, 0.5, 0.9]);
+}
+
+/** Carries an ensemble on by what was in fact done, without its readings. */
+function carryOn(ensemble: Ensemble, bin: SyntheticBin, until: number): void {
+  const byDay = new Map(bin.script.days.map((day) => [day.day, day]));
+  while (ensemble.day < until) {
+    live(ensemble, byDay.get(ensemble.day), false);
+    sleep(ensemble);
+  }
+}
+
+function ofFortnight(bin: SyntheticBin, number: number, visits: number): void {
+  const from = bin.visits[visits - 1]!;
+  const when = `, after ${visits} visits`;
+  const until = from + AHEAD;
+  const truth = bin.truth[until]!;
+  const fedAt = bin.script.bin.lie === "single" ? 0 : bin.script.bin.compartments.length - 1;
+  for (const [by, learns] of [
+    ["twin", true],
+    ["unlearned", false],
+  ] as const) {
+    // prettier-ignore
+    const ensemble = follow(bin.script, from, { seed: number, learns });
+    live(
+      ensemble,
+      bin.script.days.find((day) => day.day === from),
+      learns,
+    );
+    sleep(ensemble);
+    carryOn(ensemble, bin, until);
+    note(
+      `moisture, points of percent${when}`,
+      by,
+      100 * truth.moisture,
+      bandsOf(ensemble, ({ lines }, m) => 100 * moistureOf(lines[m]![fedAt]!)),
+    );
+    note(
+      `food left of a fortnight's meals, % of given${when}`,
+      by,
+      100 * truth.left,
+      bandsOf(ensemble, (one, m) => 100 * leftOfFortnight(one, m, fedAt, until)),
+    );
+    note(
+      `castings, % of true dry mass${when}`,
+      by,
+      100,
+      bandsOf(
+        ensemble,
+        ({ lines }, m) => (100 * lines[m]!.reduce((sum, s) => sum + castingsOf(s), 0)) / truth.castingsDryG,
+      ),
+    );
+  }
+  const squeeze = bin.script.days
+    .filter((day) => day.day <= from)
+    .flatMap((day) => day.observations)
+    .findLast((one) => one.reading.of === "squeeze")?.reading;
+  if (squeeze?.of === "squeeze") {
+    const middle = { dust: 0.48, noDrop: 0.63, fewDrops: 0.75, manyDrops: 0.83, stream: 0.88 }[
+      squeeze.squeeze
+    ];
+    note(`moisture, points of percent${when}`, "rule of thumb", 100 * truth.moisture, [100 * middle]);
+  }
+  const meals = bin.script.days.flatMap((day) =>
+    day.day <= until && until - day.day <= 14
+      ? day.acts.flatMap(({ event }) => (event.kind === "food" ? [{ day: day.day, g: event.g }] : []))
+      : [],
+  );
+  const given = meals.reduce((sum, meal) => sum + meal.g, 0);
+  const { meanC, swingC, hottestDay } = bin.script.place;
+  const airC =
+    meanC + swingC * Math.cos((2 * Math.PI * (bin.script.startDayOfYear + until - hottestDay)) / 365.25);
+  const takes = clearingDays(bin.preparation, airC, until);
+  const left = meals.reduce((sum, meal) => sum + meal.g * Math.max(0, 1 - (until - meal.day) / takes), 0);
+  if (given > 0)
+    note(`food left of a fortnight's meals, % of given${when}`, "rule of thumb", 100 * truth.left, [
+      (100 * left) / given,
+    ]);
+}
+
+/** From six weeks before a harvest was truly worth it: what date did each expect? */
+function ofHarvest(bin: SyntheticBin, number: number): void {
+  const truth = bin.harvestDay;
+  if (truth === undefined || truth - 42 < bin.visits[VISITS - 1]!) return;
+  const from = truth - 42;
+  for (const [by, learns] of [
+    ["twin", true],
+    ["unlearned", false],
+  ] as const) {
+    // prettier-ignore
+    const ensemble = follow(bin.script, from, { seed: number, learns });
+    const { areaM2, heightM } = bin.script.bin.compartments[0]!;
+    const days = new Float64Array(ensemble.size).fill(320);
+    const byDay = new Map(bin.script.days.map((day) => [day.day, day]));
+    while (ensemble.day < 320) {
+      ensemble.lines.forEach((line, member) => {
+        if (days[member] === 320 && isWorthwhile(line[harvestIndex(ensemble)]!, 1000 * areaM2 * heightM))
+          days[member] = ensemble.day;
+      });
+      live(ensemble, byDay.get(ensemble.day), false);
+      sleep(ensemble);
+    }
+    note(
+      "first harvest from six weeks off, days",
+      by,
+      truth,
+      quantiles(days, weightsOf(ensemble), [0.1, 0.5, 0.9]),
+    );
+  }
+  note("first harvest from six weeks off, days", "rule of thumb", truth, [
+    30.44 * schoolOf(bin.school).firstHarvestMonths,
+  ]);
+}
+
+for (let number = 0; number < BINS; number += 1) {
+  const bin = syntheticBin(number);
+  if (bin.visits.length < VISITS || bin.truth.length <= bin.visits[VISITS - 1]! + AHEAD) continue;
+  ofFortnight(bin, number, VISITS);
+  if (bin.visits.length >= MANY && bin.truth.length > bin.visits[MANY - 1]! + AHEAD)
+    ofFortnight(bin, number, MANY);
+  ofHarvest(bin, number);
+}
+const median = (values: readonly number[]): number =>
+  values.toSorted((a, b) => a - b)[Math.floor(values.length / 2)]!;
+console.table(
+  [...tallies]
+    .toSorted(([a], [b]) => (a < b ? -1 : 1))
+    .map(([key, { errors, inBand }]) => {
+      const [what, by] = key.split("|");
+      return {
+        what,
+        by,
+        bins: errors.length,
+        "median error": Number(median(errors).toFixed(1)),
+        "mean error": Number((errors.reduce((sum, one) => sum + one, 0) / errors.length).toFixed(1)),
+        "in 10–90 % band": by === "rule of thumb" ? "" : `${Math.round((100 * inBand) / errors.length)} %`,
+      };
+    }),
+);

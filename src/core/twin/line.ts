@@ -1,0 +1,179 @@
+import type { TwinSpecies } from "./library";
+import { P } from "./parameters";
+import {
+  AT,
+  beddingOf,
+  castingsOf,
+  dryOf,
+  foodOf,
+  liveOf,
+  MARKER_AT,
+  MARKER_SIZE,
+  moistureOf,
+} from "./state";
+import { appetiteFactor, largerEats, wormsAt, wormsIn } from "./step";
+
+/** How the compartments of a bin lie: trays breathe through their own gaps, a column through its open faces. */
+export type Lie = "single" | "trays" | "column" | "line";
+
+/** Share of the herd that may cross to a better neighbour in a day: through holes, sideways. Tuned to envelopes 12 to 15. */
+const CROSSES = { single: 0, trays: 0.035, column: 0.06, line: 0.12 } as const;
+/** Even without food a compartment draws a little; below it worms leave as fast as they may. Source: process model 18. */
+const LEAST_DRAW = 0.05;
+/** Conduction over a common face, kJ per m², K and day. Source: process model 18. */
+const CONDUCTS = 2 * 86.4;
+/** Of a share of matter moved along, so much of its worms goes along: most stay with the food. */
+export const WORMS_ALONG = 0.5;
+
+const STAGE_FIELDS = [AT.NY, AT.BY, AT.NS, AT.BS, AT.NA, AT.BA] as const;
+const MOST_COMPARTMENTS = 24;
+const draw = new Float64Array(MOST_COMPARTMENTS);
+const moves = new Float64Array(MOST_COMPARTMENTS * STAGE_FIELDS.length);
+const warms = new Float64Array(MOST_COMPARTMENTS);
+
+/**
+ * What neighbours of one member exchange after all have stepped: worms towards food and comfort, heat through the common
+ * face, in a stack the water that drained from above. All from the common state, applied together; nothing is lost.
+ * Source: process model 18.
+ */
+export function exchange(
+  line: readonly Float64Array[],
+  {
+    lie,
+    species,
+    areasM2,
+    facesM2,
+  }: {
+    readonly lie: Lie;
+    readonly species: TwinSpecies;
+    readonly areasM2: readonly number[];
+    /** Common face of each with the next, m². */
+    readonly facesM2: readonly number[];
+  },
+  dt = 1,
+): void {
+  const count = line.length;
+  drawOf(line, species, areasM2);
+  moves.fill(0, 0, count * STAGE_FIELDS.length);
+  warms.fill(0, 0, count);
+  for (let at = 0; at + 1 < count; at += 1) {
+    const a = line[at]!;
+    const b = line[at + 1]!;
+    const both = draw[at]! + draw[at + 1]!;
+    if (both > 0) {
+      const lean = (draw[at + 1]! - draw[at]!) / both;
+      const share = CROSSES[lie] * Math.abs(lean) * dt;
+      const from = lean > 0 ? at : at + 1;
+      const to = lean > 0 ? at + 1 : at;
+      for (let field = 0; field < STAGE_FIELDS.length; field += 1) {
+        // Young ones wander half as far.
+        const goes = line[from]![STAGE_FIELDS[field]!]! * share * (field < 2 ? 0.5 : 1);
+        moves[from * STAGE_FIELDS.length + field]! -= goes;
+        moves[to * STAGE_FIELDS.length + field]! += goes;
+      }
+    }
+    const heatA = heatHeld(a);
+    const heatB = heatHeld(b);
+    const mean = (heatA * a[AT.T]! + heatB * b[AT.T]!) / (heatA + heatB);
+    const stays = Math.exp(-CONDUCTS * dt * facesM2[at]! * (1 / heatA + 1 / heatB));
+    warms[at]! += (mean - a[AT.T]!) * (1 - stays);
+    warms[at + 1]! += (mean - b[AT.T]!) * (1 - stays);
+  }
+  for (let at = 0; at < count; at += 1) {
+    const s = line[at]!;
+    for (let field = 0; field < STAGE_FIELDS.length; field += 1) {
+      const held = s[STAGE_FIELDS[field]!]! + moves[at * STAGE_FIELDS.length + field]!;
+      s[STAGE_FIELDS[field]!] = held > 0 ? held : 0;
+    }
+    s[AT.T] = s[AT.T]! + warms[at]!;
+  }
+  if (lie === "trays" || lie === "column")
+    for (let at = 1; at < count; at += 1) {
+      const drained = line[at]![AT.DR1]!;
+      line[at]![AT.DRAIN] = line[at]![AT.DRAIN]! - drained;
+      line[at - 1]![AT.W] = line[at - 1]![AT.W]! + drained;
+    }
+}
+
+/** How much each compartment draws the herd: food against the appetite of all, times how well one can live there. */
+function drawOf(line: readonly Float64Array[], species: TwinSpecies, areasM2: readonly number[]): void {
+  let eaters = 0;
+  let live = 0;
+  for (let at = 0; at < line.length; at += 1) {
+    const s = line[at]!;
+    eaters +=
+      s[AT.BY]! * largerEats(s[AT.NY]!, s[AT.BY]!, species.adultG) +
+      s[AT.BS]! * largerEats(s[AT.NS]!, s[AT.BS]!, species.adultG) +
+      s[AT.BA]! * largerEats(s[AT.NA]!, s[AT.BA]!, species.adultG);
+    live += liveOf(s);
+  }
+  for (let at = 0; at < line.length; at += 1) {
+    const s = line[at]!;
+    const anaerobic = s[AT.AN]!;
+    const comfort =
+      wormsAt(s[AT.T]!, species) *
+      wormsIn(moistureOf(s)) *
+      (1 - anaerobic * anaerobic) *
+      appetiteFactor(s[AT.NH]!, s[AT.SALT]!, s[AT.PH]!);
+    const crowding = 1 + (live / 1000 / areasM2[at]! / P.rhoI) ** 2;
+    const wanted =
+      ((eaters * P.rWet * P.refDry * s[AT.kI]! * comfort) / crowding) *
+      (P.intMi0 + (1 - P.intMi0) * s[AT.MI]!);
+    const food = s[AT.C0]! + s[AT.C1]! + P.wS * s[AT.C2]!;
+    draw[at] = food + wanted > 0 ? (LEAST_DRAW + food / (food + P.kappa * wanted)) * comfort : 0;
+  }
+}
+
+/** kJ that warm it by a kelvin. */
+const heatHeld = (s: Float64Array): number => (P.cW * s[AT.W]! + P.cD * dryOf(s) + 4 * liveOf(s)) / 1000 + 1;
+
+const COCOONS = [AT.Q1, AT.Q2, AT.Q3, AT.Q4, AT.Q5, AT.Q6, AT.Q7, AT.Q8];
+const MATTER = [
+  AT.R0, AT.R1, AT.R2, AT.C0, AT.C1, AT.C2, AT.BE, AT.BR, AT.CF, AT.CM, AT.IN, AT.W, AT.AC, AT.TAN, AT.NF, AT.SA, AT.LI, ...COCOONS,
+]; // prettier-ignore
+
+/**
+ * Moves a share of everything in one compartment into another, its age and its books with it; of the worms
+ * `wormShare`. Means (bedding's hold on water, maturity, warmth …) mix by what they are means of.
+ */
+export function moveMatter(from: Float64Array, to: Float64Array, share: number, wormShare: number): void {
+  const mean = (field: number, ours: number, theirs: number) => {
+    if (ours + theirs > 0) to[field] = (to[field]! * ours + from[field]! * theirs) / (ours + theirs);
+  };
+  const raw = (s: Float64Array) => s[AT.R0]! + s[AT.R1]! + s[AT.R2]!;
+  mean(AT.KP, raw(to), share * raw(from));
+  mean(AT.WB, beddingOf(to), share * beddingOf(from));
+  mean(AT.DB, beddingOf(to), share * beddingOf(from));
+  mean(AT.WI, to[AT.IN]!, share * from[AT.IN]!);
+  const dry = (s: Float64Array) => foodOf(s) + beddingOf(s) + castingsOf(s) + s[AT.IN]!;
+  for (const field of [AT.MI, AT.AN, AT.LO]) mean(field, dry(to), share * dry(from));
+  mean(AT.T, heatHeld(to), share * heatHeld(from));
+  for (const field of MATTER) shift(from, to, field, share);
+  for (const field of STAGE_FIELDS) shift(from, to, field, wormShare);
+}
+
+/** A share of one feeding's remains goes along into a marker of the other compartment. */
+export function moveMarker(
+  from: Float64Array,
+  slotFrom: number,
+  to: Float64Array,
+  slotTo: number,
+  share: number,
+): void {
+  const a = MARKER_AT + slotFrom * MARKER_SIZE;
+  const b = MARKER_AT + slotTo * MARKER_SIZE;
+  const goes = share * from[a + 2]!;
+  if (goes <= 0) return;
+  to[b + 3] = (to[b + 3]! * to[b + 2]! + from[a + 3]! * goes) / (to[b + 2]! + goes);
+  for (let part = 0; part < 3; part += 1) {
+    const moved = share * from[a + part]!;
+    to[b + part] = to[b + part]! + moved;
+    from[a + part] = from[a + part]! - moved;
+  }
+}
+
+function shift(from: Float64Array, to: Float64Array, field: number, share: number): void {
+  const moved = share * from[field]!;
+  to[field] = to[field]! + moved;
+  from[field] = from[field]! - moved;
+}
