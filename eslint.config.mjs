@@ -13,7 +13,7 @@ const LAYERS = [
   ["core", ["vocabulary", "records"], ["convert"]],
   ["archive", ["vocabulary", "records"], ["@noble/hashes"]],
   ["persistence", ["vocabulary", "records", "archive"], ["dexie"]],
-  ["workers", ["vocabulary", "records", "core", "archive", "demo"], ["comlink", "yalps"]],
+  ["workers", ["vocabulary", "records", "core", "archive", "persistence", "demo"], ["comlink", "yalps"]],
   ["demo", ["vocabulary", "records", "core", "archive"], []],
   [
     "session",

@@ -20,6 +20,18 @@ export interface Digest {
   readonly brokenRows: number;
 }
 
+/** Where the twin of a bin stood on earlier days, so that it need not start at the beginning. May be thrown away. */
+export interface Standing {
+  readonly subjectId: string;
+  readonly snapshots: readonly unknown[];
+}
+/** What the twin said of a bin on a day; the fingerprint names all it rests on. May be thrown away. */
+export interface Forecast {
+  readonly subjectId: string;
+  readonly fingerprint: string;
+  readonly expectation: unknown;
+}
+
 /** One saving of the keeper's, so that it can be undone after a reload. Belongs to this device, not to the archive. */
 export interface Change {
   readonly no: number;
@@ -64,6 +76,7 @@ const STORES: readonly Record<string, string>[] = [
     device: "key",
   },
   { materials: "rowId, id", batches: "rowId, id", plans: "rowId, id", timetables: "rowId, id" },
+  { standings: "subjectId", forecasts: "subjectId" },
 ];
 
 export interface Formats {
@@ -88,6 +101,8 @@ export class CellarDatabase extends Dexie {
   declare readonly timetables: Table<Records["timetables"], string>;
   declare readonly tallies: Table<Tally, string>;
   declare readonly digests: Table<Digest, string>;
+  declare readonly standings: Table<Standing, string>;
+  declare readonly forecasts: Table<Forecast, string>;
   declare readonly changes: EntityTable<Change, "no">;
   declare readonly drafts: Table<Draft, string>;
   declare readonly setAside: EntityTable<SetAsideRow, "no">;

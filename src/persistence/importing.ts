@@ -84,6 +84,8 @@ export async function readEverything(
   return { records: records as unknown as ArchiveRecords, setAside };
 }
 
+/** What can be computed again. */
+const DERIVED = ["digests", "standings", "forecasts"] as const;
 /** Empties a cellar and imports into it, in one transaction: for the demo cellar, which may be started afresh. */
 export async function replaceCellar(
   db: CellarDatabase,
@@ -92,7 +94,7 @@ export async function replaceCellar(
   return settled(() =>
     db.transaction("rw", db.tables, async () => {
       await Promise.all(
-        [...RECORD_KINDS, "tallies", "digests", "changes", "drafts", "setAside"].map((table) =>
+        [...RECORD_KINDS, ...DERIVED, "tallies", "changes", "drafts", "setAside"].map((table) =>
           db.table(table).clear(),
         ),
       );

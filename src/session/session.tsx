@@ -22,6 +22,9 @@ import { nextInstant, useToday } from "./clock";
 import type { KnownBin } from "./digest";
 import { binToday, statesOf } from "./digest";
 import { askForPersistence } from "./persistent";
+import type { TwinWork } from "./twins";
+import { askForecasts, keptForecasts, subjectOf } from "./twins";
+import type { TwinSubject } from "@/workers/twin.protocol";
 
 export interface Notice {
   readonly text: string;
@@ -46,6 +49,10 @@ export interface Session {
   readonly bins: readonly BinToday[] | undefined;
   /** How many logs are read so far, while many must be read anew. */
   readonly reading: { readonly read: number; readonly of: number } | undefined;
+  /** Forecasts being worked out in the background; undefined while all stand. */
+  readonly twinWork: TwinWork | undefined;
+  /** How to ask the twin about a bin as it stands now. */
+  readonly subjects: ReadonlyMap<string, TwinSubject>;
   readonly broken: readonly BrokenRow[];
   readonly brokenEntries: number;
   readonly author: Author;
@@ -136,11 +143,14 @@ function OpenSession({
   const [brokenEntries, setBrokenEntries] = useState(0);
   const [reading, setReading] = useState<Session["reading"]>();
   const [notice, say] = useState<Notice>();
+  const [twinWork, setTwinWork] = useState<TwinWork>();
   const known = useRef(new Map<string, KnownBin>());
+  const [subjects, setSubjects] = useState<ReadonlyMap<string, TwinSubject>>(new Map());
 
   useEffect(() => {
     if (!frame || !tallies) return;
     let isOutdated = false;
+    let stopAsking: (() => void) | undefined;
     const work = async () => {
       const states = await statesOf(
         db,
@@ -149,18 +159,37 @@ function OpenSession({
         known.current,
         (read, of) => !isOutdated && setReading({ read, of }),
       );
-      const climates = new Map<string, Room["climate"]>(frame.rooms.map((room) => [room.id, room.climate]));
+      const climates = Object.fromEntries(frame.rooms.map((room) => [room.id as string, room.climate]));
       const inOrder = walkingOrder(frame.bins, frame.cellar);
-      const all = await Promise.all(
-        inOrder.map((bin) => {
-          const state = states.get(bin.id)!.state;
-          return binToday(bin, state, state.setup ? climates.get(state.setup.roomId) : undefined, today);
-        }),
-      );
+      const tallyOf = new Map(tallies.map((tally) => [tally.subjectId, tally]));
+      const asking = inOrder.map((bin) => subjectOf(db, bin, tallyOf.get(bin.id), climates, today));
+      const forecasts = await keptForecasts(db, asking);
+      const show = async () => {
+        const all = await Promise.all(
+          inOrder.map((bin) => {
+            const state = states.get(bin.id)!.state;
+            const climate = state.setup ? climates[state.setup.roomId] : undefined;
+            return binToday(bin, state, climate, today, forecasts.get(bin.id));
+          }),
+        );
+        if (!isOutdated) setBins(all);
+      };
+      await show();
       if (isOutdated) return;
-      setBins(all);
+      setSubjects(new Map(asking.map((subject) => [subject.binId, subject])));
       setReading(undefined);
       setBrokenEntries(frame.bins.reduce((sum, bin) => sum + (states.get(bin.id)?.brokenRows ?? 0), 0));
+      const missing = asking.filter(({ binId }) => !forecasts.has(binId) && states.get(binId)!.state.setup);
+      if (missing.length === 0) return setTwinWork(undefined);
+      let done = 0;
+      setTwinWork({ done, of: missing.length });
+      stopAsking = askForecasts(db, missing, (binId, expectation) => {
+        done += 1;
+        if (expectation) forecasts.set(binId, expectation);
+        // Drawn anew a few at a time: with a hundred bins each drawing costs.
+        if (done % 10 === 0 || done === missing.length || missing.length <= 10) void show();
+        setTwinWork(done === missing.length ? undefined : { done, of: missing.length });
+      });
     };
     work().catch((cause: unknown) =>
       say({
@@ -170,6 +199,7 @@ function OpenSession({
     );
     return () => {
       isOutdated = true;
+      stopAsking?.();
     };
   }, [db, frame, tallies, today]);
 
@@ -234,6 +264,8 @@ function OpenSession({
         timetables: frame.timetables,
         bins,
         reading,
+        twinWork,
+        subjects,
         broken: frame.broken,
         brokenEntries,
         notice,
@@ -252,6 +284,8 @@ function OpenSession({
       author,
       bins,
       reading,
+      twinWork,
+      subjects,
       brokenEntries,
       notice,
       keep,

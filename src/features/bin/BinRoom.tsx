@@ -1,9 +1,9 @@
 "use client";
-import { ago, dayAndMonth, shortDay, spokenDay } from "@/core/calendar/day";
+import { addDays, ago, dayAndMonth, shortDay, spokenDay } from "@/core/calendar/day";
 import { binVolumeL, fedCompartment, systemOf } from "@/core/bin/system";
 import { nextPlace } from "@/core/bin/place";
 import { placeKey } from "@/core/bin/state";
-import { profileOf } from "@/core/bin/profile";
+import { profileOf, profileOn } from "@/core/bin/profile";
 import { formatMass, formatVolume } from "@/core/quantity/format";
 import { figureNotes } from "@/core/round/figureNotes";
 import type { BinToday } from "@/core/round/round";
@@ -20,11 +20,21 @@ import { useSearchParams } from "next/navigation";
 import { useEffect, useMemo, useState } from "react";
 import styles from "./Bin.module.css";
 import { EntryList } from "./EntryList";
+import { BinInsight } from "./BinInsight";
 import { useBinLog } from "./useBinLog";
+import { useCourse } from "./useCourse";
+import type { Question } from "./WhatIf";
+import { WhatIf } from "./WhatIf";
 
-const BinHistory = dynamic(() => import("./BinHistory").then((module) => module.BinHistory), {
+/** So much of the past lies on the time line. */
+const SHOWN_DAYS = 190;
+
+const BinCourse = dynamic(() => import("./BinCourse").then((module) => module.BinCourse), {
   ssr: false,
   loading: () => <div className={styles.chart} aria-busy="true" />,
+});
+const CorrectDialog = dynamic(() => import("./CorrectDialog").then((module) => module.CorrectDialog), {
+  ssr: false,
 });
 const AlterDialog = dynamic(() => import("./AlterDialog").then((module) => module.AlterDialog), {
   ssr: false,
@@ -55,10 +65,20 @@ function BinPage({ one }: { readonly one: BinToday }) {
   const room = useRoom();
   const log = useBinLog(one.bin.id);
   const { bin, state, expectation } = one;
-  const profile = useMemo(
-    () => profileOf(bin.id, state, expectation, today),
-    [bin.id, state, expectation, today],
-  );
+  const [shown, setShown] = useState<string>(today);
+  const [asked, setAsked] = useState<Question>();
+  const [opened, setOpened] = useState<string>();
+  const inHand = useCourse(bin.id, addDays(today, -SHOWN_DAYS), asked?.change);
+  const { course } = inHand;
+  const profile = useMemo(() => {
+    const day =
+      shown === today
+        ? undefined
+        : (course?.past.find((one) => one.day === shown) ??
+          (course?.otherwise ?? course?.ahead)?.find((one) => one.day === shown));
+    return day ? profileOn(bin.id, state, expectation, day) : profileOf(bin.id, state, expectation, today);
+  }, [bin.id, state, expectation, today, shown, course]);
+  const opening = log?.entries.find((entry) => entry.id === opened);
   useEffect(() => choose(bin.id), [bin.id, choose]);
   const { setup } = state;
   const standsIn = setup && rooms.find((candidate) => candidate.id === setup.roomId)?.name;
@@ -78,14 +98,18 @@ function BinPage({ one }: { readonly one: BinToday }) {
           {profile && (
             <BinFigure
               profile={profile}
-              notes={figureNotes(one, units, today)}
+              notes={shown === today ? figureNotes(one, units, today) : []}
               units={units}
-              mostWidth={room.isNarrow ? room.width - 60 : 460}
+              // Room for the words beside it, up to the lid.
+              mostWidth={room.isNarrow ? room.width - 60 : 340}
               mostHeight={room.isNarrow ? 210 : 280}
               label={`${bin.name}, cut open`}
             />
           )}
-          {log && <BinHistory one={one} entries={log.entries} />}
+          {log && (
+            <BinCourse one={one} entries={log.entries} inHand={inHand} shown={shown} onShow={setShown} />
+          )}
+          <WhatIf one={one} course={course} asked={asked} onAsk={setAsked} />
         </div>
         <div className={styles.side}>
           <h2>The lid</h2>
@@ -104,6 +128,7 @@ function BinPage({ one }: { readonly one: BinToday }) {
             {formatMass(state.totals.beddedKg, units, "bucket")} of bedding. Out:{" "}
             {formatMass(state.totals.harvestedKg, units, "bucket")} of castings.
           </p>
+          <BinInsight one={one} onOpen={setOpened} />
           <div className={styles.actions}>
             <Button variant="contained" component={Link} href={`/visit?id=${bin.id}`}>
               Lift the lid
@@ -118,6 +143,16 @@ function BinPage({ one }: { readonly one: BinToday }) {
         </div>
       </div>
       {log && <EntryList one={one} entries={log.entries} broken={log.broken.length} />}
+      {opening && (
+        <CorrectDialog
+          bin={bin}
+          entry={opening}
+          ofVisit={(log?.entries ?? []).filter(
+            (entry) => opening.visitId && entry.visitId === opening.visitId,
+          )}
+          onClose={() => setOpened(undefined)}
+        />
+      )}
       {isAltering && <AlterDialog one={one} onClose={() => setAltering(false)} />}
     </main>
   );

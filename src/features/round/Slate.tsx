@@ -5,6 +5,7 @@ import { formatMass, formatVolume } from "@/core/quantity/format";
 import type { Carry, Task } from "@/core/round/round";
 import { planRound } from "@/core/round/round";
 import { sayTask } from "@/core/round/words";
+import { harvestNear } from "@/core/expectation/harvestNear";
 import { useErrands } from "@/session/errand";
 import { useSession } from "@/session/session";
 import dynamic from "next/dynamic";
@@ -13,15 +14,18 @@ import { useMemo, useState } from "react";
 import styles from "./Slate.module.css";
 import { useBackupAge } from "./useBackupAge";
 
+/** Loaded when a bin is ripe. */
+const Ripe = dynamic(() => import("./Ripe").then((module) => module.Ripe), { ssr: false });
 /** Loaded when there is a start or a batch: most rounds have neither. */
 const DatedLines = dynamic(() => import("./DatedLines").then((module) => module.DatedLines), { ssr: false });
 
 /** The slate: what to do today, in walking order, and what to carry down. */
 export function Slate() {
-  const { bins, today, units, timetables, batches } = useSession();
+  const { bins, today, units, timetables, batches, twinWork } = useSession();
   const { chosen } = useErrands();
   const [isDrawn, setDrawn] = useState(false);
   const round = useMemo(() => planRound(bins ?? [], today), [bins, today]);
+  const ripe = (bins ?? []).filter(({ expectation }) => harvestNear(expectation) !== undefined);
   const doneToday = (bins ?? []).filter(({ state }) => state.lastLook?.day === today);
   if (!bins || bins.length === 0) return null;
   const nameOf = (id: string) => bins.find((one) => one.bin.id === id)?.bin.name ?? "";
@@ -63,6 +67,12 @@ export function Slate() {
           </li>
         ))}
       </ol>
+      {ripe.length > 0 && <Ripe bins={ripe} today={today} units={units} />}
+      {twinWork && (
+        <p className={styles.twinWork} role="status" data-twin-work>
+          Working out what comes: {twinWork.done} of {twinWork.of} bins
+        </p>
+      )}
       {(timetables.length > 0 || batches.length > 0) && <DatedLines />}
       {round.tasks.length > 0 && <ToCarry carry={round.carry} units={units} />}
       <BackupReminder />

@@ -32,6 +32,7 @@ export function Shell({ children, slips }: { readonly children: ReactNode; reado
           <FinderWhenAsked />
           {slips}
           <NoticesWhenSaid />
+          <ForecastMark />
         </ErrandProvider>
       </SessionProvider>
     </div>
@@ -57,6 +58,12 @@ const CannotOpen = ({ message }: { readonly message: string }) => (
     </Button>
   </main>
 );
+
+/** For those who take pictures or measure: whether what is shown is still the rules of thumb. */
+function ForecastMark() {
+  const { twinWork } = useSession();
+  return <span hidden data-forecasts={twinWork ? "working" : "done"} />;
+}
 
 function FinderWhenAsked() {
   const { errand } = useErrands();

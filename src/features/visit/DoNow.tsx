@@ -2,10 +2,10 @@
 import { addDays, shortDay, spokenDay } from "@/core/calendar/day";
 import { moistureToday, seenIn } from "@/core/decision/practice";
 import { outlook } from "@/core/decision/outlook";
-import { sayCaution } from "@/core/decision/words";
+import { sayCaution } from "@/core/decision/evidenceWords";
 import type { Verdict } from "@/core/decision/decision";
+import { saySurprise } from "@/core/twin/words";
 import { formatPercent } from "@/core/quantity/format";
-import type { BinToday } from "@/core/round/round";
 import { fedCompartment } from "@/core/bin/system";
 import { useSession } from "@/session/session";
 import Button from "@mui/material/Button";
@@ -26,15 +26,7 @@ const HEADS: Record<Verdict, string> = {
 };
 
 /** At most a handful of steps in working order, what they will do, and the one press that closes the lid. */
-export function DoNow({
-  visit,
-  one,
-  lid,
-}: {
-  readonly visit: VisitInHand;
-  readonly one: BinToday;
-  readonly lid: "lifted" | "closed";
-}) {
+export function DoNow({ visit, lid }: { readonly visit: VisitInHand; readonly lid: "lifted" | "closed" }) {
   const { today } = useSession();
   const [isChangingDay, setChangingDay] = useState(false);
   const [isSpread, setSpread] = useState(false);
@@ -56,7 +48,13 @@ export function DoNow({
             {isSpread ? "less" : steps.length > 1 ? `all ${steps.length} steps` : "more"}
           </Button>
         </div>
-        <ol className={styles.steps}>
+        {lid === "lifted" &&
+          visit.refined.twin?.surprises.map((surprise) => (
+            <p key={surprise.of} className={styles.surprise}>
+              {saySurprise(surprise)}
+            </p>
+          ))}
+        <ol className={styles.steps} data-refining={visit.isRefining}>
           {steps.map((step, at) => (
             <StepLine key={`${step.kind}${step.place ?? ""}${at}`} step={step} visit={visit} />
           ))}
@@ -87,7 +85,7 @@ export function DoNow({
             slotProps={{ htmlInput: { min: today, max: addDays(today, 800) }, inputLabel: { shrink: true } }}
           />
         )}
-        {lid === "lifted" && <Outlook visit={visit} one={one} />}
+        {lid === "lifted" && <Outlook visit={visit} />}
         {decision.cautions.length > 0 && lid === "lifted" && (
           <ul className={styles.cautions}>
             {decision.cautions.map((caution) => (
@@ -142,7 +140,7 @@ export function DoNow({
 }
 
 /** What the amounts as they stand do to the next weeks. */
-function Outlook({ visit, one }: { readonly visit: VisitInHand; readonly one: BinToday }) {
+function Outlook({ visit }: { readonly visit: VisitInHand }) {
   const { units, today } = useSession();
   const { practice, decision, typed, readings } = visit;
   if (!practice) return null;
@@ -161,8 +159,8 @@ function Outlook({ visit, one }: { readonly visit: VisitInHand; readonly one: Bi
     if (step.kind === "water") given.waterL += value;
   }
   if (given.foodKg + given.dryBeddingKg + given.waterL === 0) return null;
-  const moisture = moistureToday(seenIn(readings, fedCompartment(practice.setup).id), one.expectation);
-  const ahead = outlook(one.expectation, practice, moisture, given, today);
+  const moisture = moistureToday(seenIn(readings, fedCompartment(practice.setup).id), visit.refined);
+  const ahead = outlook(visit.refined, practice, moisture, given, today);
   return (
     <p className={styles.outlook} data-warn={ahead.overfed}>
       {ahead.goneInDays &&

@@ -1,7 +1,8 @@
 "use client";
 import { materialsFor } from "@/core/catalogue/material";
 import type { Step } from "@/core/decision/decision";
-import { sayEvidence, sayReason, sayStep } from "@/core/decision/words";
+import { sayEvidence } from "@/core/decision/evidenceWords";
+import { sayReason, sayStep } from "@/core/decision/words";
 import { useSession } from "@/session/session";
 import Autocomplete from "@mui/material/Autocomplete";
 import Button from "@mui/material/Button";

@@ -2,6 +2,7 @@
 import { profileOf } from "@/core/bin/profile";
 import { formatPercentRange, formatTemperatureRange } from "@/core/quantity/format";
 import type { BinToday } from "@/core/round/round";
+import { HELPFUL_WORDS } from "@/core/twin/words";
 import { useSession } from "@/session/session";
 import { Cutaway } from "@/ui/cutaway/Cutaway";
 import { useRoom } from "@/ui/useRoom";
@@ -74,6 +75,7 @@ export function VisitBench({ one, lid }: { readonly one: BinToday; readonly lid:
               {formatPercentRange(expectation.moisture.low, expectation.moisture.high)} moist,{" "}
               {formatTemperatureRange(expectation.temperatureC.low, expectation.temperatureC.high, units)}.
               {lid === "lifted" && " A dot marks what is likely; skip what you do not look at."}
+              {lid === "lifted" && expectation.twin && ` Today ${HELPFUL_WORDS[expectation.wouldHelp]}.`}
             </p>
           </div>
           {lid === "lifted" ? (
@@ -82,7 +84,7 @@ export function VisitBench({ one, lid }: { readonly one: BinToday; readonly lid:
             <QuietSenses visit={visit} school={one.state.setup?.school} />
           )}
         </div>
-        <DoNow visit={visit} one={one} lid={lid} />
+        <DoNow visit={visit} lid={lid} />
       </div>
     </main>
   );

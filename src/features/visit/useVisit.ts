@@ -13,6 +13,7 @@ import { useRouter } from "next/navigation";
 import { useEffect, useMemo, useState } from "react";
 import type { FieldFault } from "./visitTyped";
 import { NOTHING_TYPED, readingsIn } from "./visitTyped";
+import { useRefined } from "./useRefined";
 import { visitFacts } from "./visitEntries";
 
 /** A visit from lid to close: what is typed, what follows from it at once, and the one press that keeps it. */
@@ -31,9 +32,10 @@ export function useVisit(one: BinToday, lid: "lifted" | "closed") {
   const practice = useMemo(() => practiceOf(state), [state]);
   const read = useMemo(() => readingsIn(typed, units), [typed, units]);
   const readings = useMemo(() => (read.ok ? read.value : []), [read]);
+  const { expectation: refined, isRefining } = useRefined(bin.id, expectation, readings);
   const decision = useMemo(
-    () => (practice ? decide(expectation, practice, readings, today) : one.decision),
-    [practice, expectation, readings, today, one.decision],
+    () => (practice ? decide(refined, practice, readings, today) : one.decision),
+    [practice, refined, readings, today, one.decision],
   );
 
   /** Places one can see something at: where the next meal goes and where the last one went. */
@@ -77,6 +79,9 @@ export function useVisit(one: BinToday, lid: "lifted" | "closed") {
     isLoaded: draft.isLoaded,
     clear: draft.clear,
     decision,
+    /** After what was read; `one.expectation` is what was expected before. */
+    refined,
+    isRefining,
     readings,
     practice,
     places,

@@ -1,9 +1,15 @@
 "use client";
 import { BarChart, CustomChart, LineChart, ScatterChart } from "echarts/charts";
-import { AxisPointerComponent, GridComponent, MarkAreaComponent, TooltipComponent } from "echarts/components";
+import {
+  AxisPointerComponent,
+  GridComponent,
+  MarkAreaComponent,
+  MarkLineComponent,
+  TooltipComponent,
+} from "echarts/components";
 import type { EChartsCoreOption } from "echarts/core";
 import { init, use as registerEcharts } from "echarts/core";
-import { SVGRenderer } from "echarts/renderers";
+import { CanvasRenderer, SVGRenderer } from "echarts/renderers";
 import { useEffect, useRef } from "react";
 
 registerEcharts([
@@ -15,7 +21,9 @@ registerEcharts([
   TooltipComponent,
   AxisPointerComponent,
   MarkAreaComponent,
+  MarkLineComponent,
   SVGRenderer,
+  CanvasRenderer,
 ]);
 
 /** The one place that holds an ECharts instance. */
@@ -42,4 +50,19 @@ export function Chart({
     };
   }, [option]);
   return <div ref={holder} role="img" aria-label={label} style={{ height, width: "100%" }} />;
+}
+
+/** The same chart as a picture file, drawn at twice its size on a canvas of its own. */
+export function chartPng(
+  option: EChartsCoreOption,
+  width: number,
+  height: number,
+  background: string,
+): string {
+  const holder = document.createElement("div");
+  const chart = init(holder, undefined, { renderer: "canvas", width, height, devicePixelRatio: 2 });
+  chart.setOption(option);
+  const picture = chart.getDataURL({ type: "png", pixelRatio: 2, backgroundColor: background });
+  chart.dispose();
+  return picture;
 }

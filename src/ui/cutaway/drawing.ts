@@ -129,7 +129,12 @@ function layered(
           {
             fill: "castings" as const,
             opacity: 0.35,
-            d: between(left, right, (x) => castingsTop(x) - depth(compartment.castingsM) * 0.16, castingsTop),
+            d: between(
+              left,
+              right,
+              (x) => castingsTop(x) - depth(compartment.castingsM) * (compartment.softness ?? 0.16),
+              castingsTop,
+            ),
           },
         ]
       : []),
@@ -207,10 +212,11 @@ function wedge(profile: Profile, shape: Shape, detail: Detail, chance: () => num
       bottomAt: () => bottom,
     };
     const steps = Array.from({ length: 13 }, (_, n) => leftHead + ((rightHead - leftHead) * n) / 12);
-    marks.push({
-      fill: kind,
-      d: `M${round(leftFoot)} ${round(bottom)}L${round(faceLeft(surface(leftHead)))} ${round(surface(leftHead))}L${steps.map((px) => `${round(px)} ${round(surface(px))}`).join("L")}L${round(rightFoot)} ${round(bottom)}Z`,
-    });
+    const face = `M${round(leftFoot)} ${round(bottom)}L${round(faceLeft(surface(leftHead)))} ${round(surface(leftHead))}L${steps.map((px) => `${round(px)} ${round(surface(px))}`).join("L")}L${round(rightFoot)} ${round(bottom)}Z`;
+    marks.push({ fill: kind, d: face });
+    // Ripening darkens it, wherever it lies.
+    if (kind !== "castings" && compartment.ripeness > 0.05)
+      marks.push({ fill: "castings", opacity: Math.min(0.75, compartment.ripeness), d: face });
     const markOf = { bedding: straw, working: flecks, castings: crumbs }[kind];
     marks.push({
       stroke: `${kind}Mark`,
@@ -229,8 +235,11 @@ function wedge(profile: Profile, shape: Shape, detail: Detail, chance: () => num
       opacity: 0.85,
       d: moistureMarks(field, compartment.wetness, size.grain, chance),
     });
+    // A crowd reads as a crowd long before every worm is drawn.
+    const roomForWorms = ((field.right - field.left) * (bottom - field.top)) / (size.wormGrain * 24);
     const count = Math.min(
       size.mostWorms,
+      Math.round(roomForWorms),
       Math.round(profile.wormsKg * compartment.wormShare * size.wormsPerKg * 0.6),
     );
     marks.push({

@@ -1,0 +1,63 @@
+"use client";
+import type { BinToday } from "@/core/round/round";
+import {
+  HELPFUL_WORDS,
+  sayHabits,
+  sayHarvest,
+  sayMisfit,
+  sayRipeness,
+  saySurprise,
+  sayWarning,
+} from "@/core/twin/words";
+import { useSession } from "@/session/session";
+import Button from "@mui/material/Button";
+import styles from "./Course.module.css";
+
+/** What the twin has to say of this bin: warnings first, the harvest, its habits, and entries that do not fit together. */
+export function BinInsight({
+  one,
+  onOpen,
+}: {
+  readonly one: BinToday;
+  /** Opens an entry to be put right. */
+  readonly onOpen: (entryId: string) => void;
+}) {
+  const { today, units } = useSession();
+  const { twin, wouldHelp, sureness } = one.expectation;
+  if (!twin) return null;
+  const harvest = sayHarvest(one.expectation, today, units);
+  const ripeness = sayRipeness(one.expectation, one.state.setup?.compartments ?? []);
+  const habits = sayHabits(twin.habits, one.state.visits);
+  return (
+    <ul className={styles.insight} aria-label="What the forecast says">
+      {twin.warnings.map((warning) => (
+        <li key={warning.of} data-kind="warning">
+          This bin {sayWarning(warning)}.
+        </li>
+      ))}
+      {twin.surprises.map((surprise) => (
+        <li key={surprise.of} data-kind="warning">
+          {saySurprise(surprise)}
+        </li>
+      ))}
+      {harvest && (
+        <li data-kind="harvest">
+          <b>{harvest.when}.</b>{" "}
+          {harvest.what && <span className={styles.quiet}>{upper(harvest.what)}.</span>}
+        </li>
+      )}
+      {ripeness && <li className={styles.quiet}>{ripeness}</li>}
+      {habits && <li>{habits}</li>}
+      {sureness !== "good" && <li className={styles.quiet}>Of all readings {HELPFUL_WORDS[wouldHelp]}.</li>}
+      {twin.misfits.map((misfit) => (
+        <li key={misfit.entryId} data-kind="warning">
+          {sayMisfit(misfit, today)}{" "}
+          <Button size="small" onClick={() => onOpen(misfit.entryId)}>
+            open the entry
+          </Button>
+        </li>
+      ))}
+    </ul>
+  );
+}
+const upper = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

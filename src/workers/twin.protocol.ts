@@ -1,0 +1,32 @@
+import type { BinState } from "@/core/bin/state";
+import type { Expectation } from "@/core/expectation/expectation";
+import type { Course, WhatIf } from "@/core/twin/course";
+import type { Reading } from "@/records/entry";
+import type { Climate } from "@/records/room";
+
+/** One bin of one stored cellar on a day, and what the answer rests on: another fingerprint is another question. */
+export interface TwinSubject {
+  readonly database: string;
+  readonly binId: string;
+  readonly fingerprint: string;
+  readonly climates: Readonly<Record<string, Climate>>;
+  readonly today: string;
+}
+/** Days of the log followed so far. */
+export type OnProgress = (day: number, until: number) => void;
+
+/** Plain data in, plain data out. It reads logs and keeps standings in the cellar's own store; the page never waits for it. */
+export interface TwinWorker {
+  state(database: string, binId: string): Promise<{ state: BinState; brokenRows: number }>;
+  /** Undefined when the log does not say what the bin is, or when no one wants the answer any more. */
+  today(task: number, subject: TwinSubject, onProgress: OnProgress): Promise<Expectation | undefined>;
+  /** The same with a visit's readings in hand. */
+  refine(subject: TwinSubject, readings: readonly Reading[]): Promise<Expectation | undefined>;
+  course(
+    task: number,
+    subject: TwinSubject,
+    ask: { readonly from: string; readonly whatIf?: WhatIf },
+    onProgress: OnProgress,
+  ): Promise<Course | undefined>;
+  cancel(task: number): void;
+}

@@ -1,0 +1,136 @@
+import * as Comlink from "comlink";
+import { replay } from "@/core/bin/replay";
+import { daysBetween } from "@/core/calendar/day";
+import { effectiveEntries } from "@/core/log/effective";
+import { courseAhead } from "@/core/twin/course";
+import type { TwinNow } from "@/core/twin/expect";
+import { bringingToToday, twinExpectation, withReadings } from "@/core/twin/expect";
+import type { Snapshot } from "@/core/twin/follow";
+import type { TwinDay } from "@/core/twin/readDay";
+import { readDay } from "@/core/twin/readDay";
+import type { CellarDatabase } from "@/persistence/database";
+import { CellarDatabase as Cellar } from "@/persistence/database";
+import { forgetLog, readLog } from "@/persistence/read";
+import { localDate } from "@/vocabulary/fields";
+import type { OnProgress, TwinSubject, TwinWorker } from "./twin.protocol";
+
+/** Long enough to get on with the work, short enough to hear that it is no longer wanted. */
+const SLICE_MS = 60;
+const cancelled = new Set<number>();
+const open = new Map<string, CellarDatabase>();
+/** Bins brought to today, the newest last: a visit asks of the same bin again and again. */
+const inHand = new Map<string, TwinNow>();
+const MOST_IN_HAND = 3;
+
+function cellar(name: string): CellarDatabase {
+  const known = open.get(name);
+  if (known) return known;
+  const fresh = new Cellar(name);
+  open.set(name, fresh);
+  return fresh;
+}
+
+const keyOf = ({ database, binId, fingerprint }: TwinSubject): string =>
+  `${database}/${binId}/${fingerprint}`;
+const breath = (): Promise<void> => new Promise((go) => setTimeout(go, 0));
+
+/** Runs a day-by-day computation in slices, saying how far it is, until it ends or is cancelled. */
+async function inSlices<R>(
+  steps: Generator<{ readonly day: number; readonly until: number }, R>,
+  task: number,
+  onProgress?: OnProgress,
+): Promise<R | undefined> {
+  let since = performance.now();
+  for (;;) {
+    const step = steps.next();
+    if (step.done) return step.value;
+    if (performance.now() - since < SLICE_MS) continue;
+    onProgress?.(step.value.day, step.value.until);
+    await breath();
+    if (cancelled.delete(task)) return undefined;
+    since = performance.now();
+  }
+}
+
+async function brought(
+  task: number,
+  subject: TwinSubject,
+  onProgress?: OnProgress,
+): Promise<TwinNow | undefined> {
+  const known = inHand.get(keyOf(subject));
+  if (known) return known;
+  const db = cellar(subject.database);
+  const log = await readLog(db, subject.binId);
+  forgetLog(db, log.rows);
+  const standing = await db.standings.get(subject.binId);
+  const now = await inSlices(
+    bringingToToday({
+      binId: subject.binId,
+      entries: effectiveEntries(log.rows),
+      climates: subject.climates,
+      today: localDate.parse(subject.today),
+      snapshots: (standing?.snapshots ?? []) as readonly Snapshot[],
+    }),
+    task,
+    onProgress,
+  );
+  if (!now) return undefined;
+  inHand.set(keyOf(subject), now);
+  for (const key of inHand.keys()) {
+    if (inHand.size <= MOST_IN_HAND) break;
+    inHand.delete(key);
+  }
+  // Kept for the next start; that it may fail (a full disk) harms nothing.
+  await db.standings.put({ subjectId: subject.binId, snapshots: now.snapshots }).catch(() => undefined);
+  return now;
+}
+
+const api: TwinWorker = {
+  state: async (database, binId) => {
+    const db = cellar(database);
+    const log = await readLog(db, binId);
+    forgetLog(db, log.rows);
+    return { state: replay(log.rows), brokenRows: log.broken.length };
+  },
+  today: async (task, subject, onProgress) => {
+    const now = await brought(task, subject, onProgress);
+    return now && twinExpectation(now, localDate.parse(subject.today));
+  },
+  refine: async (subject, readings) => {
+    const now = await brought(0, subject);
+    return now && twinExpectation(withReadings(now, readings), localDate.parse(subject.today));
+  },
+  course: async (task, subject, { from, whatIf }, onProgress) => {
+    const now = await brought(task, subject, onProgress);
+    if (!now) return undefined;
+    const db = cellar(subject.database);
+    const log = await readLog(db, subject.binId);
+    forgetLog(db, log.rows);
+    const today = localDate.parse(subject.today);
+    const first = daysBetween(now.script.startDay, localDate.parse(from));
+    const past: TwinDay[] = [];
+    await inSlices(
+      bringingToToday(
+        {
+          binId: subject.binId,
+          entries: effectiveEntries(log.rows),
+          climates: subject.climates,
+          today,
+          // Only standings from before the stretch that is to be shown.
+          snapshots: now.snapshots.filter(({ ensemble }) => ensemble.day <= first),
+        },
+        (ensemble, day) => {
+          if (day >= first) past.push(readDay(ensemble, now.script.startDay));
+        },
+      ),
+      task,
+      onProgress,
+    );
+    return { past, ...courseAhead(now, today, subject.climates, whatIf) };
+  },
+  cancel: (task) => {
+    cancelled.add(task);
+  },
+};
+
+Comlink.expose(api);
