@@ -3,6 +3,7 @@
 import { gzipSync } from "node:zlib";
 import { mkdirSync, readFileSync, writeFileSync } from "node:fs";
 import path from "node:path";
+import { bundled, innerLoop } from "../bench/twin/innerLoop.mjs";
 import { build, findChromium, freePort, installPackages, root, run, serve } from "./house.mjs";
 
 installPackages();
@@ -141,6 +142,33 @@ const firstStarted = Date.now();
 await page.goto(address, { waitUntil: "commit" });
 await page.locator("[data-usable=true]").waitFor({ timeout: 120_000 });
 const firstRound = Date.now() - firstStarted;
+// Then the twin of each bin is worked out in the background, while the Round goes on answering.
+const forecasting = await longest(page, async () => {
+  const started = Date.now();
+  await page.locator("[data-twin-work]").waitFor({ state: "detached", timeout: 900_000 });
+  return Date.now() - started;
+});
+// The next day: every forecast anew, each from its kept standing.
+await page.clock.setFixedTime(new Date(Date.now() + 86_400_000));
+await page.goto(address);
+await page.locator("[data-usable=true]").waitFor();
+const nextDay = await longest(page, async () => {
+  const started = Date.now();
+  await page.locator("[data-twin-work]").waitFor({ state: "detached", timeout: 900_000 });
+  return Date.now() - started;
+});
+// A decision: from the last answer until the twin has spoken.
+const decisions = [];
+await page.getByRole("link", { name: "Lift the lid" }).click();
+await page.locator("[data-usable=true]").waitFor();
+for (const name of ["earthy", "1–2 drops", "3–4 drops", "no drop", "1–2 drops"]) {
+  const started = Date.now();
+  await page.getByRole("radio", { name }).check();
+  await page.locator("[data-refining=true]").waitFor({ state: "detached" });
+  decisions.push(Date.now() - started);
+}
+await page.goto(address);
+await page.locator("[data-usable=true]").waitFor();
 const crowdRound = await roundReady(page);
 // In quarters, so that one sees whether it levels off: code and first renders come with the first quarter.
 const heap = [await heapMb(page)];
@@ -175,6 +203,33 @@ note(
 note("import of 100 000 entries, ms", "", importing.result, "");
 note("longest hold of the main thread while importing, ms", "", importing.longest, "≤ 50");
 note("first-load JavaScript of the Round, KiB gzipped", javascript, javascript, "≤ 300");
+note(
+  "forecasts of 100 bins from the beginning of their logs, in the background, ms",
+  "",
+  forecasting.result,
+  "",
+);
+note("longest hold of the main thread meanwhile, ms", "", forecasting.longest, "≤ 50");
+note("forecasts of 100 bins the next day, from kept standings, ms", "", nextDay.result, "");
+note("decision of a visit after the last answer, median ms", "", median(decisions), "≤ 400");
+const loop = await innerLoop(root, folder);
+note(
+  "inner loop against the same in C (gcc -O2), times",
+  "",
+  loop
+    ? `${loop.ratio.toFixed(2)} (${((1000 * loop.jsMs) / loop.steps).toFixed(2)} and ${((1000 * loop.cMs) / loop.steps).toFixed(2)} µs a step, apart by ${loop.off.toExponential(0)})`
+    : "no C compiler here",
+  "≤ 2.0",
+);
+const speed = await bundled(root, folder, "src/cli/twinSpeed.ts");
+for (const { count, wholeMs, fortnightMs, decisionMs } of speed.years)
+  note(
+    `a bin with ${count} ${count === 1 ? "year" : "years"} of log: from the beginning, a fortnight on, a decision, ms`,
+    "",
+    [wholeMs, fortnightMs, decisionMs].map(Math.round).join(" / "),
+    "grows / flat / ≤ 400",
+  );
+note("100 bins × 60 days × 200 members with bands, one core, ms", "", Math.round(speed.hundredMs), "≤ 12000");
 console.table(Object.fromEntries(rows.map(({ what, ...figures }) => [what, figures])));
 writeFileSync(path.join(folder, "bench.json"), JSON.stringify({ day, node: process.version, rows }, null, 2));
 console.log(

@@ -29,8 +29,8 @@ const PICTURES = [
     act: (page) => answer(page, [/a stream/, "rotten"]),
   },
   { name: "quiet-check-cellar", at: "/visit?id=demo-bay&quiet=1" },
-  { name: "bin-cellar", at: "/bin?id=demo-quince" },
-  { name: "bin-daylight", at: "/bin?id=demo-medlar", light: true },
+  { name: "bin-cellar", at: "/bin?id=demo-fennel", act: (page) => measure(page, "castings") },
+  { name: "bin-daylight", at: "/bin?id=demo-lovage", light: true, act: whatIf },
   { name: "bins-daylight", at: "/bins", light: true },
   { name: "slip-feed-cellar", at: "/", act: (page) => slip(page, "f") },
   { name: "setup-daylight", at: "/setup", light: true },
@@ -50,6 +50,14 @@ const PICTURES = [
   { name: "phone-round-daylight", at: "/", phone: true, light: true },
 ];
 
+async function measure(page, name) {
+  await page.getByRole("button", { name, exact: true }).click({ timeout: 60_000 });
+}
+async function whatIf(page) {
+  await page.getByRole("button", { name: /dry card/ }).click({ timeout: 60_000 });
+  await page.getByText(/^If you add/).waitFor({ timeout: 60_000 });
+  await page.evaluate(() => window.scrollTo(0, 250));
+}
 async function solveMix(page) {
   await page.getByRole("button", { name: "add a layer" }).click();
   await page.getByRole("textbox", { name: "Carbon to nitrogen" }).fill("32");
@@ -65,7 +73,9 @@ async function slip(page, key) {
   await page.getByRole("dialog").waitFor();
 }
 
-for (const picture of PICTURES) {
+/** `npm run shots -- bin-`: only those whose name begins so. */
+const asked = process.argv[2] ?? "";
+for (const picture of PICTURES.filter(({ name }) => name.startsWith(asked))) {
   const page = await browser.newPage({
     viewport: picture.phone ? { width: 390, height: 844 } : { width: 1280, height: 800 },
     colorScheme: picture.light ? "light" : "dark",
@@ -76,9 +86,13 @@ for (const picture of PICTURES) {
   await page.clock.setFixedTime(PINNED);
   await page.goto((picture.own ? own.address : address) + picture.at);
   await page.locator("[data-usable=true]").waitFor();
-  await page.waitForTimeout(600);
+  await page.waitForTimeout(1200);
+  // What is shown is the twin's, not the rules of thumb that stand in for it.
+  await page.locator('[data-forecasts="done"]').waitFor({ state: "attached", timeout: 120_000 });
   await picture.act?.(page);
-  await page.waitForTimeout(400);
+  if (picture.at.startsWith("/bin?"))
+    await page.locator('[data-working="false"]').waitFor({ timeout: 60_000 });
+  await page.waitForTimeout(900);
   await page.screenshot({ path: path.join(folder, `${picture.name}.png`) });
   await page.close();
   console.log(`docs/screenshots/${picture.name}.png`);

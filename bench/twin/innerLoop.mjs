@@ -1,0 +1,81 @@
+// The twin's inner loop beside the same arithmetic in C, in one run.
+import { execFileSync, spawnSync } from "node:child_process";
+import { readFileSync, writeFileSync } from "node:fs";
+import path from "node:path";
+import { build } from "esbuild";
+import { stepAsC } from "./toC.mjs";
+
+const MEMBERS = 400;
+const DAYS = 365;
+
+async function bundle(root, folder, entry) {
+  const outfile = path.join(folder, `${path.basename(entry, ".ts")}.mjs`);
+  await build({
+    entryPoints: [path.join(root, entry)],
+    bundle: true,
+    format: "esm",
+    platform: "node",
+    outfile,
+    alias: { "@": path.join(root, "src") },
+    logLevel: "error",
+  });
+  return outfile;
+}
+/** Runs a script as one file, the way the app's bundler leaves it, and reads the JSON it prints. */
+export async function bundled(root, folder, entry) {
+  return JSON.parse(
+    execFileSync(process.execPath, [await bundle(root, folder, entry)], { encoding: "utf8" }),
+  );
+}
+
+/** Milliseconds of both, their ratio and the largest relative difference; undefined where there is no C compiler. */
+export async function innerLoop(root, folder) {
+  const script = await bundle(root, folder, "src/cli/stepSpeed.ts");
+  const file = path.join(folder, "step.json");
+  execFileSync(process.execPath, [script, file, String(MEMBERS), String(DAYS)]);
+  const ours = JSON.parse(readFileSync(file, "utf8"));
+  const state = path.join(folder, "step.bin");
+  writeFileSync(state, Buffer.from(Float64Array.from(ours.before).buffer));
+  const source = path.join(folder, "step.c");
+  const speciesOrder = Object.keys(ours.species).join(", ");
+  writeFileSync(
+    source,
+    `${stepAsC(root, ours)}
+/* ${speciesOrder} */
+int main(int argc, char **argv) {
+  const int members = ${MEMBERS}, days = ${DAYS};
+  double *before = malloc(sizeof(double) * members * STRIDE), *s = malloc(sizeof(double) * members * STRIDE);
+  FILE *in = fopen(argv[1], "rb");
+  if (fread(before, sizeof(double), members * STRIDE, in) != (size_t)(members * STRIDE)) return 1;
+  Around around = {SPECIES, 0.2, 1, 1 - exp(-0.7), 0, 0, 0.35, 1, 2, 0, 20, 0.55 * saturation(20),
+    exp(-1 / K_looseTau), exp(-1 / K_tauUp), exp(-1 / K_tauDown), 1 - exp(-K_limeRate)};
+  double best = 1e9;
+  for (int round = 0; round < 8; round++) {
+    for (int i = 0; i < members * STRIDE; i++) s[i] = before[i];
+    struct timespec a, b;
+    clock_gettime(CLOCK_MONOTONIC, &a);
+    for (int day = 0; day < days; day++) for (int m = 0; m < members; m++) step(s + m * STRIDE, &around, 1);
+    clock_gettime(CLOCK_MONOTONIC, &b);
+    best = fmin(best, (b.tv_sec - a.tv_sec) * 1e3 + (b.tv_nsec - a.tv_nsec) / 1e6);
+  }
+  printf("%.6f\\n", best);
+  for (int i = 0; i < members * STRIDE; i++) printf("%.17g\\n", s[i]);
+  return 0;
+}
+`,
+  );
+  const program = path.join(folder, "step");
+  const compiled = spawnSync("gcc", ["-O2", "-o", program, source, "-lm"], { encoding: "utf8" });
+  if (compiled.error) return undefined;
+  if (compiled.status !== 0)
+    throw new Error(`bench/twin: the C version does not compile\n${compiled.stderr}`);
+  const [ms, ...numbers] = execFileSync(program, [state], { encoding: "utf8", maxBuffer: 1e8 })
+    .trim()
+    .split("\n")
+    .map(Number);
+  const off = numbers.reduce(
+    (worst, value, at) => Math.max(worst, Math.abs(value - ours.after[at]) / Math.max(1e-6, Math.abs(value))),
+    0,
+  );
+  return { jsMs: ours.ms, cMs: ms, ratio: ours.ms / ms, off, steps: MEMBERS * DAYS };
+}
