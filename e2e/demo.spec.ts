@@ -9,7 +9,6 @@ test("the demo has a round, eight bins of different kinds, and stays apart from 
   page,
 }) => {
   // A year of eight logs is worked out from the beginning: it says how far it is and takes what it takes.
-  test.slow();
   const slate = page.getByRole("complementary", { name: "The slate" });
   await expect(slate).toContainText("Monday’s round");
   await expect(slate).toContainText("To carry");

@@ -4,6 +4,5 @@ import { killAndReopen } from "./kill";
 test("the browser is killed in the middle of saves: no acknowledged visit is lost, none is half written", async ({
   baseURL,
 }) => {
-  test.setTimeout(120_000);
   await killAndReopen(baseURL!, 3);
 });

@@ -2,7 +2,6 @@ import type { Page } from "@playwright/test";
 import { expect, NOW, openDemo, test, usable } from "./fixtures";
 
 // The twin of a fresh demo starts at the beginning of eight logs.
-test.beforeEach(() => test.slow());
 
 const toBin = async (page: Page, name: string) => {
   await page.goto("/bins");

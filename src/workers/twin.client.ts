@@ -4,13 +4,17 @@ import type { TwinWorker } from "./twin.protocol";
 type Remote = Comlink.Remote<TwinWorker>;
 interface Job {
   readonly run: (worker: Remote) => Promise<void>;
-  readonly isUrgent: boolean;
   readonly isWanted: () => boolean;
 }
-interface Bench {
-  readonly worker: Remote;
+interface Lane {
   readonly waiting: Job[];
   isBusy: boolean;
+}
+/** A worker takes one question of each lane at a time; what can wait stands still in it while the other is answered. */
+interface Bench {
+  readonly worker: Remote;
+  readonly atOnce: Lane;
+  readonly whenFree: Lane;
 }
 
 /** Two cores do the work of a cellar; more would heat a phone. */
@@ -25,8 +29,8 @@ function benches(): readonly Bench[] {
       worker: Comlink.wrap<TwinWorker>(
         new Worker(new URL("./twin.worker.ts", import.meta.url), { type: "module", name: `twin ${at + 1}` }),
       ),
-      waiting: [],
-      isBusy: false,
+      atOnce: { waiting: [], isBusy: false },
+      whenFree: { waiting: [], isBusy: false },
     }),
   );
   return pool;
@@ -40,16 +44,12 @@ function benchFor(binId: string): Bench {
   return all[sum % all.length]!;
 }
 
-async function serve(bench: Bench): Promise<void> {
-  if (bench.isBusy) return;
-  bench.isBusy = true;
-  for (;;) {
-    const urgent = bench.waiting.findIndex((job) => job.isUrgent);
-    const job = bench.waiting.splice(Math.max(0, urgent), 1)[0];
-    if (!job) break;
-    if (job.isWanted()) await job.run(bench.worker);
-  }
-  bench.isBusy = false;
+async function serve(worker: Remote, lane: Lane): Promise<void> {
+  if (lane.isBusy) return;
+  lane.isBusy = true;
+  for (let job = lane.waiting.shift(); job; job = lane.waiting.shift())
+    if (job.isWanted()) await job.run(worker);
+  lane.isBusy = false;
 }
 
 /** Where a computation that is no longer wanted is stopped; `cancel` may come at any time and twice. */
@@ -59,7 +59,7 @@ export interface Asked<R> {
 }
 
 /**
- * Asks a worker of the pool about a bin. Urgent questions (a lid is up) go before the others. Undefined when cancelled,
+ * Asks a worker of the pool about a bin. Urgent questions (a lid is up) push what can wait aside. Undefined when cancelled,
  * or when there is nothing to say.
  */
 export function askTwin<R>(
@@ -67,13 +67,13 @@ export function askTwin<R>(
   isUrgent: boolean,
   question: (worker: Remote, task: number) => Promise<R | undefined>,
 ): Asked<R> {
-  const bench = benchFor(binId);
+  const { worker: own, atOnce, whenFree } = benchFor(binId);
+  const lane = isUrgent ? atOnce : whenFree;
   const task = (tasks += 1);
   let isWanted = true;
   let isRunning = false;
   const answer = new Promise<R | undefined>((resolve, reject) => {
-    bench.waiting.push({
-      isUrgent,
+    lane.waiting.push({
       isWanted: () => {
         if (!isWanted) resolve(undefined);
         return isWanted;
@@ -88,13 +88,13 @@ export function askTwin<R>(
       },
     });
   });
-  void serve(bench);
+  void serve(own, lane);
   return {
     answer,
     cancel: () => {
       if (!isWanted) return;
       isWanted = false;
-      if (isRunning) void bench.worker.cancel(task);
+      if (isRunning) void own.cancel(task);
     },
   };
 }

@@ -21,7 +21,7 @@ export interface TwinWorker {
   /** Undefined when the log does not say what the bin is, or when no one wants the answer any more. */
   today(task: number, subject: TwinSubject, onProgress: OnProgress): Promise<Expectation | undefined>;
   /** The same with a visit's readings in hand. */
-  refine(subject: TwinSubject, readings: readonly Reading[]): Promise<Expectation | undefined>;
+  refine(task: number, subject: TwinSubject, readings: readonly Reading[]): Promise<Expectation | undefined>;
   course(
     task: number,
     subject: TwinSubject,

@@ -32,13 +32,30 @@ function cellar(name: string): CellarDatabase {
 
 const keyOf = ({ database, binId, fingerprint }: TwinSubject): string =>
   `${database}/${binId}/${fingerprint}`;
-const breath = (): Promise<void> => new Promise((go) => setTimeout(go, 0));
+const pause = (ms: number): Promise<void> => new Promise((go) => setTimeout(go, ms));
+
+/** Questions of someone who stands at a bin. While there are any, what is worked out for later stands still. */
+let asking = 0;
+async function atOnce<R>(work: () => Promise<R>): Promise<R> {
+  asking += 1;
+  try {
+    return await work();
+  } finally {
+    asking -= 1;
+  }
+}
+
+/** One question under way: its number, to be cancelled by, and whether it can wait. */
+interface Errand {
+  readonly task: number;
+  readonly canWait?: boolean;
+  readonly onProgress?: OnProgress;
+}
 
 /** Runs a day-by-day computation in slices, saying how far it is, until it ends or is cancelled. */
 async function inSlices<R>(
   steps: Generator<{ readonly day: number; readonly until: number }, R>,
-  task: number,
-  onProgress?: OnProgress,
+  { task, canWait = false, onProgress }: Errand,
 ): Promise<R | undefined> {
   let since = performance.now();
   for (;;) {
@@ -46,17 +63,14 @@ async function inSlices<R>(
     if (step.done) return step.value;
     if (performance.now() - since < SLICE_MS) continue;
     onProgress?.(step.value.day, step.value.until);
-    await breath();
+    await pause(0);
+    while (canWait && asking > 0) await pause(SLICE_MS);
     if (cancelled.delete(task)) return undefined;
     since = performance.now();
   }
 }
 
-async function brought(
-  task: number,
-  subject: TwinSubject,
-  onProgress?: OnProgress,
-): Promise<TwinNow | undefined> {
+async function brought(errand: Errand, subject: TwinSubject): Promise<TwinNow | undefined> {
   const known = inHand.get(keyOf(subject));
   if (known) return known;
   const db = cellar(subject.database);
@@ -71,8 +85,7 @@ async function brought(
       today: localDate.parse(subject.today),
       snapshots: (standing?.snapshots ?? []) as readonly Snapshot[],
     }),
-    task,
-    onProgress,
+    errand,
   );
   if (!now) return undefined;
   inHand.set(keyOf(subject), now);
@@ -85,6 +98,44 @@ async function brought(
   return now;
 }
 
+/** The stretch of the past that was shown last: a what-if asks for the same one again. */
+let shown: { readonly of: string; readonly past: readonly TwinDay[] } | undefined;
+
+/** Every day from one on, as the twin saw it then. */
+async function pastOf(
+  errand: Errand,
+  subject: TwinSubject,
+  now: TwinNow,
+  from: string,
+): Promise<readonly TwinDay[] | undefined> {
+  const of = `${keyOf(subject)} from ${from}`;
+  if (shown?.of === of) return shown.past;
+  const db = cellar(subject.database);
+  const log = await readLog(db, subject.binId);
+  forgetLog(db, log.rows);
+  const first = daysBetween(now.script.startDay, localDate.parse(from));
+  const past: TwinDay[] = [];
+  const followed = await inSlices(
+    bringingToToday(
+      {
+        binId: subject.binId,
+        entries: effectiveEntries(log.rows),
+        climates: subject.climates,
+        today: localDate.parse(subject.today),
+        // Only standings from before the stretch that is to be shown.
+        snapshots: now.snapshots.filter(({ ensemble }) => ensemble.day <= first),
+      },
+      (ensemble, day) => {
+        if (day >= first) past.push(readDay(ensemble, now.script.startDay));
+      },
+    ),
+    errand,
+  );
+  if (!followed) return undefined;
+  shown = { of, past };
+  return past;
+}
+
 const api: TwinWorker = {
   state: async (database, binId) => {
     const db = cellar(database);
@@ -93,41 +144,24 @@ const api: TwinWorker = {
     return { state: replay(log.rows), brokenRows: log.broken.length };
   },
   today: async (task, subject, onProgress) => {
-    const now = await brought(task, subject, onProgress);
+    const now = await brought({ task, canWait: true, onProgress }, subject);
     return now && twinExpectation(now, localDate.parse(subject.today));
   },
-  refine: async (subject, readings) => {
-    const now = await brought(0, subject);
-    return now && twinExpectation(withReadings(now, readings), localDate.parse(subject.today));
-  },
-  course: async (task, subject, { from, whatIf }, onProgress) => {
-    const now = await brought(task, subject, onProgress);
-    if (!now) return undefined;
-    const db = cellar(subject.database);
-    const log = await readLog(db, subject.binId);
-    forgetLog(db, log.rows);
-    const today = localDate.parse(subject.today);
-    const first = daysBetween(now.script.startDay, localDate.parse(from));
-    const past: TwinDay[] = [];
-    await inSlices(
-      bringingToToday(
-        {
-          binId: subject.binId,
-          entries: effectiveEntries(log.rows),
-          climates: subject.climates,
-          today,
-          // Only standings from before the stretch that is to be shown.
-          snapshots: now.snapshots.filter(({ ensemble }) => ensemble.day <= first),
-        },
-        (ensemble, day) => {
-          if (day >= first) past.push(readDay(ensemble, now.script.startDay));
-        },
-      ),
-      task,
-      onProgress,
-    );
-    return { past, ...courseAhead(now, today, subject.climates, whatIf) };
-  },
+  refine: (task, subject, readings) =>
+    atOnce(async () => {
+      const now = await brought({ task }, subject);
+      return now && twinExpectation(withReadings(now, readings), localDate.parse(subject.today));
+    }),
+  course: (task, subject, ask, onProgress) =>
+    atOnce(async () => {
+      const errand = { task, onProgress };
+      const now = await brought(errand, subject);
+      if (!now) return undefined;
+      const past = await pastOf(errand, subject, now, ask.from);
+      return (
+        past && { past, ...courseAhead(now, localDate.parse(subject.today), subject.climates, ask.whatIf) }
+      );
+    }),
   cancel: (task) => {
     cancelled.add(task);
   },

@@ -25,8 +25,8 @@ export function useRefined(
       const { askTwin } = await import("@/workers/twin.client");
       if (isOver) return;
       // Also without readings: the bin is brought to today while the lid is being lifted.
-      const question = askTwin(binId, true, (worker) =>
-        worker.refine(subject, JSON.parse(asked) as readonly Reading[]),
+      const question = askTwin(binId, true, (worker, task) =>
+        worker.refine(task, subject, JSON.parse(asked) as readonly Reading[]),
       );
       cancel = question.cancel;
       const expectation = await question.answer;
