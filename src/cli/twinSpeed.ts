@@ -1,6 +1,7 @@
 import { addDays } from "@/core/calendar/day";
 import { bringToToday, twinExpectation, withReadings } from "@/core/twin/expect";
-import { carryOut, SCRAPS_CHOPPED } from "@/core/twin/ahead";
+import { SCRAPS_CHOPPED } from "@/core/twin/meal";
+import { carryOut } from "@/core/twin/plan";
 import { copied, newEnsemble, oneMass } from "@/core/twin/ensemble";
 import { readDay } from "@/core/twin/readDay";
 import type { Entry } from "@/records/entry";

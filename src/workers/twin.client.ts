@@ -1,7 +1,7 @@
 import * as Comlink from "comlink";
 import type { TwinWorker } from "./twin.protocol";
 
-type Remote = Comlink.Remote<TwinWorker>;
+export type Remote = Comlink.Remote<TwinWorker>;
 interface Job {
   readonly run: (worker: Remote) => Promise<void>;
   readonly isWanted: () => boolean;

@@ -1,6 +1,8 @@
 import type { BinState } from "@/core/bin/state";
 import type { Expectation } from "@/core/expectation/expectation";
-import type { Course, WhatIf } from "@/core/twin/course";
+import type { Course } from "@/core/twin/course";
+import type { Given, MealOutlook } from "@/core/twin/mealOutlook";
+import type { WhatIf } from "@/core/twin/usualPlan";
 import type { Reading } from "@/records/entry";
 import type { Climate } from "@/records/room";
 
@@ -22,6 +24,13 @@ export interface TwinWorker {
   today(task: number, subject: TwinSubject, onProgress: OnProgress): Promise<Expectation | undefined>;
   /** The same with a visit's readings in hand. */
   refine(task: number, subject: TwinSubject, readings: readonly Reading[]): Promise<Expectation | undefined>;
+  /** What amounts given at the visit in hand would do. */
+  outlook(
+    task: number,
+    subject: TwinSubject,
+    readings: readonly Reading[],
+    given: Given,
+  ): Promise<MealOutlook | undefined>;
   course(
     task: number,
     subject: TwinSubject,

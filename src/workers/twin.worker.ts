@@ -6,6 +6,7 @@ import { courseAhead } from "@/core/twin/course";
 import type { TwinNow } from "@/core/twin/expect";
 import { bringingToToday, twinExpectation, withReadings } from "@/core/twin/expect";
 import type { Snapshot } from "@/core/twin/follow";
+import { mealOutlook } from "@/core/twin/mealOutlook";
 import type { TwinDay } from "@/core/twin/readDay";
 import { readDay } from "@/core/twin/readDay";
 import type { CellarDatabase } from "@/persistence/database";
@@ -151,6 +152,11 @@ const api: TwinWorker = {
     atOnce(async () => {
       const now = await brought({ task }, subject);
       return now && twinExpectation(withReadings(now, readings), localDate.parse(subject.today));
+    }),
+  outlook: (task, subject, readings, given) =>
+    atOnce(async () => {
+      const now = await brought({ task }, subject);
+      return now && mealOutlook(withReadings(now, readings).ensemble, given);
     }),
   course: (task, subject, ask, onProgress) =>
     atOnce(async () => {

@@ -2,6 +2,7 @@ import type { Reading } from "@/records/entry";
 import type { LocalDate } from "@/vocabulary/fields";
 import { addDays, daysBetween } from "../calendar/day";
 import { isLeftInPeace } from "../catalogue/school";
+import { standingPlan, whenSomeoneIsThere } from "../bin/planAhead";
 import { fedCompartment } from "../bin/system";
 import type { Expectation } from "../expectation/expectation";
 import type { Decision, Step } from "./decision";
@@ -28,7 +29,8 @@ export function decide(
   today: LocalDate,
 ): Decision {
   const seen = seenIn(readings, fedCompartment(practice.setup).id);
-  const capped = (decision: Decision): Decision => ({ ...decision, steps: decision.steps.slice(0, 6) });
+  const capped = (decision: Decision): Decision =>
+    heedingAbsence({ ...decision, steps: decision.steps.slice(0, 6) }, practice, today);
 
   const urgent = emergency(expectation, practice, seen, today);
   if (urgent) return capped(urgent);
@@ -40,7 +42,7 @@ export function decide(
     practice.setup.resting ||
     (isLeftInPeace(practice.school.id) && seen.foodLeft.size === 0 && isBeforeDue(practice, today));
   if (resting && seen.squeeze === undefined && seen.moisture === undefined)
-    return leaveInPeace(practice, today);
+    return capped(leaveInPeace(practice, today));
 
   const fault = moistureFault(expectation, practice, seen);
   if (fault === "dust" || fault === "stream") {
@@ -81,6 +83,15 @@ export function decide(
     nextDaySpan: { from: addDays(today, meal.nextInDays.low), to: addDays(today, meal.nextInDays.high) },
     cautions: meal.isMeal ? ["wet-hands-mould"] : [],
   });
+}
+
+/** While no one comes there is no next day; what cannot wait keeps its own, so that someone may be asked to look in. */
+function heedingAbsence(decision: Decision, { setup }: Practice, today: LocalDate): Decision {
+  if (decision.verdict === "actNow" || decision.verdict === "beddingOnly") return decision;
+  const back = whenSomeoneIsThere(standingPlan(setup, today), decision.nextDay);
+  if (back === decision.nextDay) return decision;
+  const { nextDaySpan: _span, ...rest } = decision;
+  return { ...rest, nextDay: back, awayUntil: back };
 }
 
 /** A tray under the bin is emptied every fortnight, or the lowest bedding stands in it. */

@@ -67,6 +67,7 @@ export type Reason =
       readonly trouble: number;
       readonly wentWellKg?: number;
     }
+  | { readonly code: "food/by-plan"; readonly share: number; readonly mostKg: number }
   | { readonly code: "food/by-bedding"; readonly ratio: number; readonly beddingL: number }
   | { readonly code: "food/by-last"; readonly lastKg: number; readonly foodLeft?: FoodLeft }
   | { readonly code: "cover/flies"; readonly depthM: number }
@@ -167,6 +168,8 @@ export interface Decision {
   readonly nextDay: LocalDate;
   /** The likely span of that day, where it follows from how fast food goes. */
   readonly nextDaySpan?: { readonly from: LocalDate; readonly to: LocalDate };
+  /** Set where the day was moved behind an absence that stands in the plan: the day someone is back. */
+  readonly awayUntil?: LocalDate;
   readonly cautions: readonly Caution[];
 }
 

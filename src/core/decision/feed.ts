@@ -6,6 +6,7 @@ import { materialOf } from "../catalogue/material";
 import { speciesOf } from "../catalogue/species";
 import type { Place } from "../bin/place";
 import { lastFeeding, nextPlace, placeAreaM2 } from "../bin/place";
+import { daysToLast, standingPlan } from "../bin/planAhead";
 import { placeKey } from "../bin/state";
 import type { Band, Expectation } from "../expectation/expectation";
 import type { Ration } from "../ration/ration";
@@ -73,18 +74,19 @@ export function feedSteps(expectation: Expectation, practice: Practice, seen: Se
     coverStep(practice, sized.rationKg),
     ...gritStep(practice, expectation, today),
   ];
-  const days = Math.min(
-    school.maxIntervalDays,
-    Math.max(school.minIntervalDays, Math.round(sized.lastsDays)),
-  );
+  return { isMeal: true, steps, nextInDays: nextMeal(expectation, practice, sized.lastsDays) };
+}
+
+/** The pace of the ration, but not before the next place is ready by forecast; always as often as the school comes. */
+function nextMeal({ twin }: Expectation, { school }: Practice, lastsDays: number): Band {
+  const { minIntervalDays, maxIntervalDays } = school;
+  const within = (days: number) => Math.min(maxIntervalDays, Math.max(minIntervalDays, Math.round(days)));
+  const ready = twin?.againInDays;
+  const middle = within(Math.max(lastsDays, ready?.middle ?? 0));
   return {
-    isMeal: true,
-    steps,
-    nextInDays: {
-      low: Math.max(1, Math.min(days, school.minIntervalDays)),
-      middle: days,
-      high: Math.max(days, Math.min(school.maxIntervalDays, Math.round(days * 1.6))),
-    },
+    low: Math.max(1, Math.min(middle, ready ? within(ready.low) : minIntervalDays)),
+    middle,
+    high: Math.max(middle, within(ready ? Math.max(lastsDays, ready.high) : middle * 1.6)),
   };
 }
 
@@ -105,7 +107,8 @@ interface Sized {
 function sizedRation(expectation: Expectation, practice: Practice, seen: Seen, today: LocalDate): Sized {
   const { state, school } = practice;
   const age = ageDays(practice, today);
-  const days = school.usualIntervalDays;
+  const plan = standingPlan(practice.setup, today);
+  const days = Math.min(28, daysToLast(plan, today, school.usualIntervalDays));
   const beddingL = expectation.beddingL;
   const ratio = beddingRatio(school.startRatio, school.steadyRatio, age);
   const both: Ration = ration(
@@ -140,26 +143,31 @@ function sizedRation(expectation: Expectation, practice: Practice, seen: Seen, t
   const twin = expectation.twin?.meal;
   // By forecast, once there is one; the rule of thumb stays beside it while a bin is young.
   const byTwin = twin ? Math.min(twin.mostKg, age < YOUNG_DAYS ? both.byWormsKg : Infinity) : Infinity;
-  const rationKg = twin
+  const mostKg = twin
     ? Math.min(byTwin, byBedding, byRoom)
     : Math.min(both.byWormsKg, byBedding, byLast, byRoom);
+  // A plan of smaller meals is heeded; one of larger meals only as far as they are safe.
+  const share = Math.min(1, plan?.mealShare ?? 1);
+  const rationKg = share * mostKg;
   const left = tested;
   const why: Reason =
-    rationKg === byRoom
-      ? { code: "food/by-room", freeL: expectation.freeL }
-      : twin && rationKg === twin.mostKg
-        ? {
-            code: "food/by-twin",
-            days: twin.forDays,
-            limit: twin.limit,
-            trouble: twin.trouble,
-            ...(twin.wentWellKg === undefined ? {} : { wentWellKg: twin.wentWellKg }),
-          }
-        : !twin && rationKg === byLast && last && isRecent
-          ? { code: "food/by-last", lastKg: last.massKg, ...(left ? { foodLeft: left } : {}) }
-          : rationKg === byBedding
-            ? { code: "food/by-bedding", ratio, beddingL }
-            : { code: "food/by-worms", days, wormsKg: expectation.wormsKg.middle };
+    share < 1
+      ? { code: "food/by-plan", share, mostKg }
+      : mostKg === byRoom
+        ? { code: "food/by-room", freeL: expectation.freeL }
+        : twin && mostKg === twin.mostKg
+          ? {
+              code: "food/by-twin",
+              days: twin.forDays,
+              limit: twin.limit,
+              trouble: twin.trouble,
+              ...(twin.wentWellKg === undefined ? {} : { wentWellKg: twin.wentWellKg }),
+            }
+          : !twin && mostKg === byLast && last && isRecent
+            ? { code: "food/by-last", lastKg: last.massKg, ...(left ? { foodLeft: left } : {}) }
+            : mostKg === byBedding
+              ? { code: "food/by-bedding", ratio, beddingL }
+              : { code: "food/by-worms", days, wormsKg: expectation.wormsKg.middle };
   const evidence: Evidence[] = [
     ...(left && next && seen.foodLeft.has(placeKey(next.compartmentId, next.place))
       ? [{ from: "reading", of: "foodLeft", foodLeft: left, place: next.place } as const]
@@ -189,9 +197,9 @@ function sizedRation(expectation: Expectation, practice: Practice, seen: Seen, t
     rationKg,
     why,
     evidence,
-    lastsDays: perDay > 0 ? rationKg / perDay : days,
+    lastsDays: perDay > 0 ? mostKg / perDay : days,
     standingKg,
-    isBufferFull: rationKg === byBedding,
+    isBufferFull: mostKg === byBedding,
   };
 }
 

@@ -158,6 +158,8 @@ export function sayReason(why: Reason, { units, today }: Speech): string {
       return `What about ${formatMass(why.wormsKg, units)} of worms eat in ${why.days} days here.`;
     case "food/by-twin":
       return sayTwinLimit(why, units);
+    case "food/by-plan":
+      return `Your plan: ${formatPercent(why.share)} of what the bin could take, which is ${formatMass(why.mostKg, units)}.`;
     case "food/by-bedding":
       return `As much as ${formatVolume(why.beddingL, units)} of bedding can buffer at ${round(why.ratio)} to 1.`;
     case "food/by-last":

@@ -69,6 +69,8 @@ export interface TwinAdvice {
   };
   /** When the place next in turn is ready, if nothing is given before. */
   readonly mealInDays?: Band;
+  /** When the place after it is ready, if the most is given today. */
+  readonly againInDays?: Band;
   readonly need: {
     /** To the nearer end of the target band. */
     readonly waterL: Band;

@@ -4,6 +4,7 @@ import { daysBetween } from "../calendar/day";
 import type { BinState } from "../bin/state";
 import type { Decision, Step } from "../decision/decision";
 import type { Expectation } from "../expectation/expectation";
+import { dueDay } from "./due";
 
 /** A bin with what is known and expected of it today. */
 export interface BinToday {
@@ -62,7 +63,8 @@ export function planRound(bins: readonly BinToday[], today: LocalDate): Round {
   const tasks = bins.flatMap((bin) => taskOf(bin, today) ?? []);
   const inOrder = [...tasks.filter(isFirst), ...tasks.filter((task) => !isFirst(task))];
   const upcoming = bins
-    .flatMap(({ state }) => (state.nextDay && state.nextDay > today ? [state.nextDay] : []))
+    .flatMap(({ state }) => dueDay(state, today) ?? [])
+    .filter((due) => due > today)
     .sort();
   return {
     tasks: inOrder,
@@ -80,7 +82,7 @@ function taskOf({ bin, state, expectation, decision }: BinToday, today: LocalDat
   // Never stocked: its start has a timetable of its own.
   if (state.worms.since === undefined && state.lastLook === undefined && state.nextDay === undefined)
     return undefined;
-  const due = state.nextDay ?? state.setup.restingUntil;
+  const due = dueDay(state, today);
   const overdueDays = due ? daysBetween(due, today) : 0;
   const hasAlarm =
     state.alarms.length > 0 && state.lastLook !== undefined && daysBetween(state.lastLook.day, today) >= 1;

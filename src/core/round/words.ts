@@ -1,6 +1,7 @@
 import type { LocalDate } from "@/vocabulary/fields";
 import { daysBetween, spokenDay } from "../calendar/day";
 import { nextPlace } from "../bin/place";
+import { dueDay } from "./due";
 import { harvestNear } from "../expectation/harvestNear";
 import { sayAmount } from "../decision/words";
 import type { UnitSystem } from "../quantity/format";
@@ -54,13 +55,13 @@ export function sayStanding(
       : "Hungry";
   }
   if (task) return decision.verdict === "wait" ? "Food left, a glance" : "A glance";
-  if (state.setup.resting)
-    return state.nextDay ? `Rests until ${shortSpoken(state.nextDay, today)}` : "Resting";
+  const due = dueDay(state, today);
+  if (state.setup.resting) return due ? `Rests until ${shortSpoken(due, today)}` : "Resting";
   if (harvestNear(expectation) === 0 && decision.verdict !== "wait") return "Ripe to harvest";
-  if (state.nextDay)
+  if (due)
     return decision.verdict === "wait"
-      ? `Food left. ${start(shortSpoken(state.nextDay, today))}`
-      : start(shortSpoken(state.nextDay, today));
+      ? `Food left. ${start(shortSpoken(due, today))}`
+      : start(shortSpoken(due, today));
   return "New";
 }
 

@@ -2,6 +2,7 @@ import type { Entry, Reading } from "@/records/entry";
 import type { Climate } from "@/records/room";
 import type { LocalDate } from "@/vocabulary/fields";
 import { nextPlace } from "../bin/place";
+import { daysToLast, standingPlan } from "../bin/planAhead";
 import { replay } from "../bin/replay";
 import type { BinState } from "../bin/state";
 import { placeKey } from "../bin/state";
@@ -12,20 +13,24 @@ import { DRY_BEDDING } from "../decision/moistureStep";
 import type { Practice } from "../decision/practice";
 import { practiceOf, targetMoisture } from "../decision/practice";
 import type { Band, Expectation, HelpfulReading, Surprise } from "../expectation/expectation";
-import type { HarvestWindow, MealKind, PlanAhead } from "./ahead";
-import { harvestWindow, largestRation, leftAlone, moistureNeed, SCRAPS_CHOPPED } from "./ahead";
 import type { Ensemble } from "./ensemble";
 import { copied } from "./ensemble";
 import { drained, following, live, seedOf } from "./follow";
 import type { FollowOptions, Snapshot } from "./follow";
 import { habitsOf, warningsOf } from "./habits";
+import type { HarvestWindow } from "./harvest";
+import { harvestWindow } from "./harvest";
 import { assimilate, weightsOf } from "./learn";
+import { leftAlone, readyAfter } from "./leftAlone";
+import { moistureNeed } from "./moistureNeed";
 import type { Observation } from "./observe";
 import { surpriseOf } from "./observe";
+import { largestRation } from "./ration";
 import type { TwinDay } from "./readDay";
 import { readDay } from "./readDay";
 import type { Script } from "./script";
 import { observationOf, scriptOf } from "./script";
+import { changed, horizonDays, mealKind, usualPlan } from "./usualPlan";
 
 /** What the twin is asked of one bin: its effective entries in order, the rooms' climates, the day. */
 export interface TwinQuestion {
@@ -125,44 +130,10 @@ const keptDays = (dawn: number): ReadonlySet<number> =>
     [dawn, 30 * Math.floor((dawn - 14) / 30), 120 * Math.floor((dawn - 44) / 120)].filter((day) => day > 0),
   );
 
-/** How far ahead a bin is looked at: longer for schools that leave it alone. */
-export const horizonDays = ({ school }: Practice): number =>
-  Math.min(180, Math.max(60, 3 * school.maxIntervalDays));
-
-/** The usual plan: the median of the last four meals and gaps, or what the school starts with. Source: process model 11. */
-export function usualPlan(
-  now: TwinNow,
-  mostKg: number,
-  firstInDays: number,
-): PlanAhead & { readonly mealKg: number; readonly everyDays: number } {
-  const { feedings } = now.state;
-  const { school, setup } = now.practice;
-  const recent = feedings.slice(-4);
-  const median = (values: readonly number[]): number =>
-    values.toSorted((a, b) => a - b)[Math.floor(values.length / 2)]!;
-  const gaps = recent.slice(1).map((feeding, at) => Math.max(1, daysBetween(recent[at]!.day, feeding.day)));
-  const mealKg = recent.length >= 3 ? median(recent.map((one) => one.massKg)) : mostKg;
-  const everyDays = gaps.length >= 2 ? median(gaps) : school.usualIntervalDays;
-  const next = nextPlace(now.state);
-  return {
-    mealKg,
-    everyDays,
-    meal: {
-      kind: mealKind(now.practice),
-      kg: mealKg,
-      everyDays,
-      firstInDays,
-      places: fedCompartment(setup).placeCount,
-      firstPlace: next?.place ?? 1,
-    },
-  };
-}
-
-/** Scraps with the dry card that takes up their water to the school's wet end. Source: process model 12.6. */
-export function mealKind(practice: Practice): MealKind {
-  const aim = targetMoisture(practice).high - 0.02;
-  return { ...SCRAPS_CHOPPED, cardPerG: Math.max(0, (0.85 - aim) / (aim - DRY_BEDDING.moisture)) };
-}
+/** Longer than this no meal is meant to last: the herd lives on bedding and castings. */
+const MOST_MEAL_DAYS = 28;
+const placeAfter = (place: number, setup: Practice["setup"]): number =>
+  (place % fedCompartment(setup).placeCount) + 1;
 
 /** Everything the screens and the decision ask of the twin on a day. */
 export function twinExpectation(now: TwinNow, today: LocalDate): Expectation {
@@ -172,7 +143,8 @@ export function twinExpectation(now: TwinNow, today: LocalDate): Expectation {
   const target = targetMoisture(practice);
   const next = nextPlace(state);
   const quiet = leftAlone(ensemble, next?.place ?? 1, Math.min(60, Math.max(21, school.maxIntervalDays)));
-  const forDays = school.usualIntervalDays;
+  const planned = standingPlan(setup, today);
+  const forDays = Math.min(MOST_MEAL_DAYS, daysToLast(planned, today, school.usualIntervalDays));
   const wentWellKg = lastGoodRation(state);
   const meal = largestRation(ensemble, {
     meal: mealKind(practice),
@@ -181,8 +153,21 @@ export function twinExpectation(now: TwinNow, today: LocalDate): Expectation {
     places: fedCompartment(setup).placeCount,
     wentWellKg,
   });
-  const plan = usualPlan(now, meal.kg, Math.max(0, Math.round(quiet.mealInDays?.middle ?? forDays)));
-  const harvest = harvestWindow(ensemble, plan, horizonDays(practice));
+  const usual = usualPlan(practice, meal.kg, Math.max(0, Math.round(quiet.mealInDays?.middle ?? forDays)));
+  const harvest = harvestWindow(ensemble, changed(usual, planned ?? {}, today, {}), horizonDays(practice));
+  const again =
+    meal.kg > 0 && next
+      ? readyAfter(
+          ensemble,
+          {
+            kind: mealKind(practice),
+            kg: meal.kg,
+            place: next.place,
+            nextPlace: placeAfter(next.place, setup),
+          },
+          Math.min(60, school.maxIntervalDays),
+        )
+      : undefined;
   const { warnings, troubleSoon } = warningsOf(ensemble, target);
   const contents = Object.fromEntries(
     read.compartments.map(({ id, beddingDryKg, foodDryKg, castingsDryKg }) => [
@@ -230,6 +215,7 @@ export function twinExpectation(now: TwinNow, today: LocalDate): Expectation {
         ...(wentWellKg === undefined ? {} : { wentWellKg }),
       },
       ...(quiet.mealInDays ? { mealInDays: quiet.mealInDays } : {}),
+      ...(again ? { againInDays: again } : {}),
       need: {
         waterL: water.waterL,
         dryBeddingKg: bedding.beddingKg,

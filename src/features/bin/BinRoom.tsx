@@ -8,6 +8,7 @@ import { formatMass, formatVolume } from "@/core/quantity/format";
 import { figureNotes } from "@/core/round/figureNotes";
 import type { BinToday } from "@/core/round/round";
 import { useErrands } from "@/session/errand";
+import { dueDay } from "@/core/round/due";
 import { useSession } from "@/session/session";
 import { BinFigure } from "@/ui/BinFigure";
 import { LidMap } from "@/ui/LidMap";
@@ -70,6 +71,7 @@ function BinPage({ one }: { readonly one: BinToday }) {
   const [opened, setOpened] = useState<string>();
   const inHand = useCourse(bin.id, addDays(today, -SHOWN_DAYS), asked?.change);
   const { course } = inHand;
+  const due = dueDay(state, today);
   const profile = useMemo(() => {
     const day =
       shown === today
@@ -115,9 +117,9 @@ function BinPage({ one }: { readonly one: BinToday }) {
           <h2>The lid</h2>
           <LidMap places={lidPlaces(one, today)} label={`The feeding places of ${bin.name}`} />
           <p className={styles.facts}>
-            {state.nextDay && (
+            {due && (
               <>
-                <b>Back {spokenDay(state.nextDay, today)}.</b>{" "}
+                <b>Back {spokenDay(due, today)}.</b>{" "}
               </>
             )}
             {state.lastLook ? `Looked at ${ago(state.lastLook.day, today)}; ` : ""}

@@ -1,9 +1,13 @@
 "use client";
+import type { StandingPlan } from "@/core/bin/planAhead";
+import { standingPlan } from "@/core/bin/planAhead";
 import { addDays, shortDay } from "@/core/calendar/day";
 import { formatMass, formatPercent } from "@/core/quantity/format";
 import type { BinToday } from "@/core/round/round";
-import type { Course, WhatIf as Change } from "@/core/twin/course";
+import type { Course } from "@/core/twin/course";
+import type { WhatIf as Change } from "@/core/twin/usualPlan";
 import type { TwinDay } from "@/core/twin/readDay";
+import type { BinSetup } from "@/records/setup";
 import { useSession } from "@/session/session";
 import Button from "@mui/material/Button";
 import styles from "./Course.module.css";
@@ -62,9 +66,8 @@ export function WhatIf({
 }) {
   const { today, author, keep, units } = useSession();
   const questions = useQuestions(one);
-  const kept = one.state.setup?.ahead;
-  const hasPlan = kept !== undefined && Object.keys(kept).length > 0;
-  const store = async (label: string, ahead: NonNullable<typeof kept>) => {
+  const standing = standingPlan(one.state.setup, today);
+  const store = async (label: string, ahead: NonNullable<BinSetup["ahead"]>) => {
     const rows = await author.entries(one.bin.id, today, [{ kind: "altered", changes: { ahead } }]);
     const done = await keep(`${one.bin.name}: ${label}`, rows);
     if (done.ok) onAsk(undefined);
@@ -84,9 +87,9 @@ export function WhatIf({
           </Button>
         ))}
       </div>
-      {hasPlan && (
+      {standing && (
         <p className={styles.answer}>
-          Kept as the plan: {sayPlan(kept)}.{" "}
+          Kept as the plan: {sayPlan(standing)}.{" "}
           <Button size="small" onClick={() => void store("back to the usual plan", {})}>
             back to the usual
           </Button>
@@ -115,14 +118,10 @@ const planOf = ({ mealShare, away }: Change) => ({
   ...(mealShare === undefined ? {} : { mealShare }),
   ...(away ? { awayFrom: away.from, awayUntil: away.until } : {}),
 });
-const sayPlan = ({
-  mealShare,
-  awayFrom,
-  awayUntil,
-}: NonNullable<NonNullable<BinToday["state"]["setup"]>["ahead"]>): string =>
+const sayPlan = ({ mealShare, away }: StandingPlan): string =>
   [
     ...(mealShare === undefined ? [] : [`meals of ${formatPercent(mealShare)} of the usual`]),
-    ...(awayFrom && awayUntil ? [`no one comes from ${shortDay(awayFrom)} to ${shortDay(awayUntil)}`] : []),
+    ...(away ? [`no one comes from ${shortDay(away.from)} to ${shortDay(away.until)}`] : []),
   ].join(", ");
 
 /** How far ahead the two futures are told apart in words; the drawing shows every day. */

@@ -1,5 +1,6 @@
 "use client";
-import type { Course, WhatIf } from "@/core/twin/course";
+import type { Course } from "@/core/twin/course";
+import type { WhatIf } from "@/core/twin/usualPlan";
 import { useSession } from "@/session/session";
 import { useEffect, useState } from "react";
 

@@ -4,6 +4,7 @@ import { binVolumeL, systemOf } from "@/core/bin/system";
 import { profileOf } from "@/core/bin/profile";
 import { schoolOf } from "@/core/catalogue/school";
 import { formatMass, formatPercentRange, formatVolume } from "@/core/quantity/format";
+import { dueDay } from "@/core/round/due";
 import { useSession } from "@/session/session";
 import { Cutaway } from "@/ui/cutaway/Cutaway";
 import ArrowDownward from "@mui/icons-material/ArrowDownward";
@@ -41,6 +42,7 @@ export function BinsRoom() {
       </p>
       <ol className={styles.list}>
         {bins.map(({ bin, state, expectation }, at) => {
+          const due = dueDay(state, today);
           const profile = profileOf(bin.id, state, expectation, today);
           const room = state.setup && rooms.find((candidate) => candidate.id === state.setup?.roomId);
           return (
@@ -73,7 +75,7 @@ export function BinsRoom() {
                 </div>
                 <div>
                   <dt>back</dt>
-                  <dd>{state.nextDay ? spokenDay(state.nextDay, today) : "when you like"}</dd>
+                  <dd>{due ? spokenDay(due, today) : "when you like"}</dd>
                 </div>
               </dl>
               <div className={styles.move}>

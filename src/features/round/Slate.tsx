@@ -2,12 +2,14 @@
 import { daysBetween, spokenDay, weekdayName } from "@/core/calendar/day";
 import { sayReason } from "@/core/decision/words";
 import { formatMass, formatVolume } from "@/core/quantity/format";
+import { dueDay } from "@/core/round/due";
 import type { Carry, Task } from "@/core/round/round";
 import { planRound } from "@/core/round/round";
 import { sayTask } from "@/core/round/words";
 import { harvestNear } from "@/core/expectation/harvestNear";
 import { useErrands } from "@/session/errand";
 import { useSession } from "@/session/session";
+import type { LocalDate } from "@/vocabulary/fields";
 import dynamic from "next/dynamic";
 import Link from "next/link";
 import { useMemo, useState } from "react";
@@ -18,6 +20,11 @@ import { useBackupAge } from "./useBackupAge";
 const Ripe = dynamic(() => import("./Ripe").then((module) => module.Ripe), { ssr: false });
 /** Loaded when there is a start or a batch: most rounds have neither. */
 const DatedLines = dynamic(() => import("./DatedLines").then((module) => module.DatedLines), { ssr: false });
+
+function Back({ due }: { readonly due: LocalDate | undefined }) {
+  const { today } = useSession();
+  return due ? `Back ${spokenDay(due, today)}` : "";
+}
 
 /** The slate: what to do today, in walking order, and what to carry down. */
 export function Slate() {
@@ -61,7 +68,7 @@ export function Slate() {
                 <b>{bin.name}</b> done
               </span>
               <span className={styles.why}>
-                {state.nextDay ? `Back ${spokenDay(state.nextDay, today)}` : ""}
+                <Back due={dueDay(state, today)} />
               </span>
             </Link>
           </li>

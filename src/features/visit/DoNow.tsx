@@ -1,18 +1,15 @@
 "use client";
 import { addDays, shortDay, spokenDay } from "@/core/calendar/day";
-import { moistureToday, seenIn } from "@/core/decision/practice";
-import { outlook } from "@/core/decision/outlook";
 import { sayCaution } from "@/core/decision/evidenceWords";
 import type { Verdict } from "@/core/decision/decision";
 import { saySurprise } from "@/core/twin/words";
-import { formatPercent } from "@/core/quantity/format";
-import { fedCompartment } from "@/core/bin/system";
 import { useSession } from "@/session/session";
 import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import { useState } from "react";
+import { Outlook } from "./Outlook";
 import { StepLine } from "./StepLine";
-import { amountOf, nextDayOf } from "./visitEntries";
+import { nextDayOf } from "./visitEntries";
 import type { VisitInHand } from "./useVisit";
 import styles from "./Visit.module.css";
 
@@ -70,6 +67,9 @@ export function DoNow({ visit, lid }: { readonly visit: VisitInHand; readonly li
                 (likely {shortDay(decision.nextDaySpan.from)} – {shortDay(decision.nextDaySpan.to)})
               </span>
             )}
+          {decision.awayUntil && typed.nextDay === "" && (
+            <span className={styles.quiet}> (by your plan no one comes before)</span>
+          )}
           <Button onClick={() => setChangingDay((is) => !is)} aria-expanded={isChangingDay}>
             another day
           </Button>
@@ -136,37 +136,5 @@ export function DoNow({ visit, lid }: { readonly visit: VisitInHand; readonly li
         )}
       </div>
     </section>
-  );
-}
-
-/** What the amounts as they stand do to the next weeks. */
-function Outlook({ visit }: { readonly visit: VisitInHand }) {
-  const { units, today } = useSession();
-  const { practice, decision, typed, readings } = visit;
-  if (!practice) return null;
-  const given = { foodKg: 0, dryBeddingKg: 0, waterL: 0 };
-  for (const step of decision.steps) {
-    const amount = amountOf(step, typed, units);
-    if (
-      !amount.ok ||
-      !amount.value ||
-      typed.skipped.includes(`${step.kind}/${step.compartmentId ?? ""}/${step.place ?? ""}`)
-    )
-      continue;
-    const value = "massKg" in amount.value.amount ? amount.value.amount.massKg : amount.value.amount.volumeL;
-    if (step.kind === "feed") given.foodKg += "massKg" in amount.value.amount ? value : value * 0.6;
-    if (step.kind === "addDryBedding") given.dryBeddingKg += value;
-    if (step.kind === "water") given.waterL += value;
-  }
-  if (given.foodKg + given.dryBeddingKg + given.waterL === 0) return null;
-  const moisture = moistureToday(seenIn(readings, fedCompartment(practice.setup).id), visit.refined);
-  const ahead = outlook(visit.refined, practice, moisture, given, today);
-  return (
-    <p className={styles.outlook} data-warn={ahead.overfed}>
-      {ahead.goneInDays &&
-        `The meal is gone by about ${spokenDay(addDays(today, ahead.goneInDays.middle), today)} (${shortDay(addDays(today, ahead.goneInDays.low))} – ${shortDay(addDays(today, ahead.goneInDays.high))}); `}
-      it leaves the bin about {formatPercent(ahead.moisture)} moist.
-      {ahead.overfed && " That is more than this herd and bedding can take: it will heat or sour."}
-    </p>
   );
 }

@@ -74,6 +74,7 @@ export function useVisit(one: BinToday, lid: "lifted" | "closed") {
     router.push("/");
   };
   return {
+    binId: bin.id,
     typed,
     set: draft.set,
     isLoaded: draft.isLoaded,

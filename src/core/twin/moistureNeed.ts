@@ -1,0 +1,40 @@
+import type { Ensemble } from "./ensemble";
+import { weightsOf } from "./learn";
+import { bandOf } from "./quantiles";
+import { AT, dryOf } from "./state";
+import type { Band } from "../expectation/expectation";
+
+/** Water or dry bedding that brings the fed compartment to a target, over the members. Never both in one member. */
+export interface MoistureNeed {
+  readonly waterL: Band;
+  readonly beddingKg: Band;
+  /** The doubtful ends disagree on which of the two it is. */
+  readonly isUnsure: boolean;
+}
+
+/** Source: process model 11, Moisture to a target. `extra` is a meal that goes in first, wet and dry grams. */
+export function moistureNeed(
+  ensemble: Ensemble,
+  target: number,
+  beddingMoisture: number,
+  extra: { readonly waterG: number; readonly dryG: number } = { waterG: 0, dryG: 0 },
+): MoistureNeed {
+  const weights = weightsOf(ensemble);
+  const r = target / (1 - target);
+  const takes = r * (1 - beddingMoisture) - beddingMoisture;
+  const water = new Float64Array(ensemble.size);
+  const bedding = new Float64Array(ensemble.size);
+  ensemble.lines.forEach((line, member) => {
+    let dry = extra.dryG;
+    let wet = extra.waterG;
+    for (const s of line) {
+      dry += dryOf(s);
+      wet += s[AT.W]!;
+    }
+    water[member] = Math.max(0, r * dry - wet) / 1000;
+    bedding[member] = takes > 0 ? Math.max(0, (wet - r * dry) / takes) / 1000 : 0;
+  });
+  const waterL = bandOf(water, weights);
+  const beddingKg = bandOf(bedding, weights);
+  return { waterL, beddingKg, isUnsure: waterL.high > 0.02 && beddingKg.high > 0.02 };
+}

@@ -1,0 +1,90 @@
+"use client";
+import { nextPlace } from "@/core/bin/place";
+import { fedCompartment } from "@/core/bin/system";
+import { addDays, shortDay, spokenDay } from "@/core/calendar/day";
+import { outlook } from "@/core/decision/outlook";
+import type { Practice } from "@/core/decision/practice";
+import { moistureToday, seenIn } from "@/core/decision/practice";
+import { inHundred } from "@/core/decision/words";
+import { formatPercent, formatPercentRange } from "@/core/quantity/format";
+import type { Given } from "@/core/twin/mealOutlook";
+import type { Reading } from "@/records/entry";
+import { useSession } from "@/session/session";
+import type { Remote } from "@/workers/twin.client";
+import type { TwinSubject } from "@/workers/twin.protocol";
+import type { VisitInHand } from "./useVisit";
+import { useTwinAnswer } from "./useTwinAnswer";
+import { amountOf, stepKey } from "./visitEntries";
+import styles from "./Visit.module.css";
+
+/** A bucket of scraps by volume. Source: food table, mixed kitchen scraps. */
+const SCRAPS_KG_PER_L = 0.6;
+
+/** What will go in when the lid is closed now. */
+function givenNow(
+  { decision, typed }: VisitInHand,
+  practice: Practice,
+  units: ReturnType<typeof useSession>["units"],
+): Given {
+  const given = { foodKg: 0, place: nextPlace(practice.state)?.place ?? 1, dryBeddingKg: 0, waterL: 0 };
+  for (const step of decision.steps) {
+    const amount = amountOf(step, typed, units);
+    if (!amount.ok || !amount.value || typed.skipped.includes(stepKey(step))) continue;
+    const isMass = "massKg" in amount.value.amount;
+    const value = "massKg" in amount.value.amount ? amount.value.amount.massKg : amount.value.amount.volumeL;
+    if (step.kind === "feed") {
+      given.foodKg += isMass ? value : value * SCRAPS_KG_PER_L;
+      given.place = step.place ?? given.place;
+    }
+    if (step.kind === "addDryBedding") given.dryBeddingKg += value;
+    if (step.kind === "water") given.waterL += value;
+  }
+  return given;
+}
+
+const askOutlook = (worker: Remote, task: number, subject: TwinSubject, asked: string) => {
+  const { readings, given } = JSON.parse(asked) as { readings: readonly Reading[]; given: Given };
+  return worker.outlook(task, subject, readings, given);
+};
+
+/** What the amounts as they stand do to the next weeks: by rule of thumb at once, by forecast a moment later. */
+export function Outlook({ visit }: { readonly visit: VisitInHand }) {
+  const { units, today } = useSession();
+  const { practice, readings, refined, binId } = visit;
+  const given = practice && givenNow(visit, practice, units);
+  const isAsked = given !== undefined && given.foodKg + given.dryBeddingKg + given.waterL > 0;
+  const forecast = useTwinAnswer(
+    binId,
+    isAsked && refined.twin ? JSON.stringify({ readings, given }) : undefined,
+    askOutlook,
+  );
+  if (!practice || !isAsked) return null;
+  const by = (days: number) => shortDay(addDays(today, Math.round(days)));
+  if (forecast) {
+    const { goneInDays: gone, withinDays, moisture, trouble, troubleWithout } = forecast;
+    const isTooMuch = trouble > 0.1 && trouble > troubleWithout + 0.05;
+    return (
+      <p className={styles.outlook} data-warn={isTooMuch} data-by="forecast">
+        {gone &&
+          (gone.middle >= withinDays
+            ? `In ${withinDays} days the meal is not gone yet; `
+            : `The meal is gone by about ${spokenDay(addDays(today, Math.round(gone.middle)), today)} (${by(gone.low)} – ${gone.high >= withinDays ? "or later" : by(gone.high)}); `)}
+        a week on the bin is {formatPercentRange(moisture.low, moisture.high)} moist. Trouble within{" "}
+        {withinDays} days: {inHundred(trouble)}
+        {isTooMuch
+          ? `, against ${inHundred(troubleWithout)} with nothing given. That is more than this herd and bedding can take: it will heat or sour.`
+          : "."}
+      </p>
+    );
+  }
+  const seen = seenIn(readings, fedCompartment(practice.setup).id);
+  const ahead = outlook(refined, practice, moistureToday(seen, refined), given, today);
+  return (
+    <p className={styles.outlook} data-warn={ahead.overfed} data-by="rule">
+      {ahead.goneInDays &&
+        `The meal is gone by about ${spokenDay(addDays(today, Math.round(ahead.goneInDays.middle)), today)} (${by(ahead.goneInDays.low)} – ${by(ahead.goneInDays.high)}); `}
+      it leaves the bin about {formatPercent(ahead.moisture)} moist.
+      {ahead.overfed && " That is more than this herd and bedding can take: it will heat or sour."}
+    </p>
+  );
+}
