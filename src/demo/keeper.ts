@@ -4,24 +4,32 @@ import type { BinSetup } from "@/records/setup";
 import type { LocalDate } from "@/vocabulary/fields";
 import { addDays, dayOfYear, daysBetween } from "@/core/calendar/day";
 import { bellShaped } from "@/core/chance/seeded";
-import { castingsShare, NOTHING } from "@/core/bin/matter";
 import { applyEntry } from "@/core/bin/replay";
 import type { BinState } from "@/core/bin/state";
 import { EMPTY_BIN, placeKey } from "@/core/bin/state";
 import { nextPlace } from "@/core/bin/place";
-import { areaM2, harvestCompartment, systemOf, usualCompartments } from "@/core/bin/system";
+import { harvestCompartment, systemOf, usualCompartments } from "@/core/bin/system";
 import { schoolOf } from "@/core/catalogue/school";
 import { decide } from "@/core/decision/decide";
 import type { Step } from "@/core/decision/decision";
+import type { Practice } from "@/core/decision/practice";
 import { practiceOf } from "@/core/decision/practice";
-import { simpleExpectation } from "@/core/expectation/simpleEngine";
-import { beddingPartMatter, feedPartMatter } from "@/core/log/amount";
-import { squeezeAt } from "@/core/moisture/squeeze";
+import type { Expectation } from "@/core/expectation/expectation";
 import { formatMass } from "@/core/quantity/format";
+import { leftAt } from "@/core/twin/ensemble";
+import { twinExpectation } from "@/core/twin/expect";
+import { harvestIndex, ripenessOf } from "@/core/twin/harvest";
+import { fedIndex } from "@/core/twin/readDay";
+import { scriptOf } from "@/core/twin/script";
+import { felt, foodLeftSeen, smellOf, squeezeOf } from "@/core/twin/senses";
+import { AT, castingsOf, moistureOf } from "@/core/twin/state";
 import type { DemoBin } from "./scenario";
 import { menuOf, ROOMS } from "./scenario";
 import type { Truth } from "./truth";
-import { bedTemperatureC, foodLeftAt, liveADay, moistureOf, newTruth, takeMeal } from "./truth";
+import { flood, liveADay, newTruth } from "./truth";
+
+/** A hand that calls it a little wetter than it is, as long as it is hers; moisture. */
+const FIST = 0.015;
 
 /** The device that the demo was written on. */
 export const DEVICE = "demo-device";
@@ -29,8 +37,10 @@ export const DEVICE = "demo-device";
 export class Keeper {
   readonly entries: Entry[] = [];
   private state: BinState = EMPTY_BIN;
-  private readonly truth: Truth = newTruth();
+  private truth: Truth | undefined;
   private readonly setup: BinSetup;
+  /** All it may come to: a stack begins with one tray. */
+  private readonly usual: BinSetup["compartments"];
   private readonly climate;
   private readonly first: LocalDate;
   private freshOn: LocalDate;
@@ -47,6 +57,7 @@ export class Keeper {
     this.first = addDays(lastDay, -bin.beganAgo);
     this.freshOn = this.first;
     this.movedOn = this.first;
+    this.usual = usualCompartments(bin.system, bin.size ?? facts.usual);
     this.setup = {
       system: bin.system,
       school: bin.school ?? facts.school,
@@ -55,16 +66,16 @@ export class Keeper {
       drainage: facts.drainage,
       wall: facts.wall,
       purpose: bin.system === "breederTub" ? "worms" : "castings",
-      compartments: usualCompartments(bin.system, bin.size ?? facts.usual),
+      compartments: this.usual.slice(0, bin.system === "trayStack" ? 1 : undefined),
       resting: false,
-      ...(bin.changes?.compartments ? { compartments: bin.changes.compartments } : {}),
+      ...(({ resting: _resting, ...changes }) => changes)(bin.changes ?? {}),
     };
   }
 
   setUp(): void {
     const { bin, first } = this;
     this.tell(first, { kind: "altered", changes: this.setup });
-    const shares = this.setup.compartments.length;
+    const shares = this.usual.length;
     for (const compartment of this.setup.compartments) {
       const parts = [
         {
@@ -79,7 +90,6 @@ export class Keeper {
         },
       ] as const;
       this.tell(first, { kind: "bedded", compartment: compartment.id, parts });
-      for (const part of parts) this.took(beddingPartMatter(part));
     }
     const castingsKg = round(bin.beddingKg * 0.15);
     this.tell(first, {
@@ -87,41 +97,48 @@ export class Keeper {
       amount: { massKg: castingsKg, measuredBy: "weighed" },
       moisture: 0.7,
     });
-    this.took({ wetKg: castingsKg, dryKg: castingsKg * 0.3 });
     this.tell(addDays(first, 2), {
       kind: "stocked",
       worms: [{ speciesId: "fetida", amount: { massKg: bin.wormsKg, measuredBy: "weighed" } }],
     });
+    this.truth = newTruth(bin, this.climate, this.entries);
+    this.sleep(first);
   }
 
   live(day: LocalDate, ago: number): void {
-    const { bin, truth } = this;
-    liveADay(truth, bin, this.setup, this.climate, day);
+    const { bin } = this;
     if (bin.flooded?.ago === ago) {
-      truth.waterKg += bin.flooded.waterL;
+      flood(this.truth!, bin.flooded.waterL);
       this.tell(day, { kind: "noted", text: "The pipe above dripped onto the lid all night." });
     }
-    if (bin.neglected && ago <= bin.neglected[0] && ago >= bin.neglected[1]) return;
-    if (daysBetween(this.first, day) < 4) return;
+    if (this.isVisited(day, ago)) this.visit(day, ago);
+    this.sleep(day);
+  }
+
+  private sleep(day: LocalDate): void {
+    liveADay(this.truth!, this.entries, day, () => 0.95 + 0.1 * this.chance());
+  }
+
+  private isVisited(day: LocalDate, ago: number): boolean {
+    const { bin } = this;
+    if (bin.neglected && ago <= bin.neglected[0] && ago >= bin.neglected[1]) return false;
+    if (daysBetween(this.first, day) < 4) return false;
     const due = this.state.nextDay ?? day;
-    // After a flood the keeper looks every few days; else on the day, or a day late.
-    const isWorried = bin.flooded !== undefined && ago < bin.flooded.ago && ago % 3 === 0;
-    if (due > day && !isWorried) return;
-    if (this.chance() < 0.2 && due === day) return;
-    if (this.setup.resting) return;
+    // The drip was heard, the tub opened only a week later; else on the day, or a day late.
+    const isWorried = bin.flooded !== undefined && ago === 2;
+    if (due > day && !isWorried) return false;
+    if (this.chance() < 0.2 && due === day) return false;
+    if (this.setup.resting) return false;
     // The last days belong to whoever opens the cellar: what is due by then is left for today.
-    if (ago <= this.lastWindow && !isWorried) return;
-    this.visit(day, ago);
+    return ago > this.lastWindow || isWorried;
   }
 
   private visit(day: LocalDate, ago: number): void {
-    const { truth, state } = this;
+    const { state } = this;
     const practice = practiceOf(state);
     if (!practice) return;
-    const doy = dayOfYear(day);
-    const temperatureC = bedTemperatureC(this.climate, day, doy);
-    const readings = this.read(day, temperatureC);
-    const expectation = simpleExpectation(state, this.climate, day);
+    const readings = this.read();
+    const expectation = this.expects(practice, day);
     const decision = decide(expectation, practice, readings, day);
     const nextDay = this.ownDate(decision.nextDay);
     this.tell(day, {
@@ -137,15 +154,34 @@ export class Keeper {
         temperatureHighC: expectation.temperatureC.high,
       },
     });
-    for (const step of decision.steps) this.follow(step, day, temperatureC);
+    for (const step of decision.steps) this.follow(step, day);
     if (this.advances && daysBetween(this.movedOn, day) >= 30) this.advance(day);
-    this.harvest(
-      day,
-      moistureOf(truth),
-      decision.steps.some((step) => step.why.code === "food/no-room"),
+    const isFull = decision.steps.some(
+      ({ why: { code } }) => code === "food/no-room" || code === "food/by-room",
     );
+    if (isFull && this.bin.system === "trayStack" && this.addTray(day)) return;
+    this.harvest(day, isFull);
     if (this.bin.system === "breederTub" && daysBetween(this.freshOn, day) >= 28) this.renew(day);
     if (this.bin.changes?.resting && ago < 60 && !this.setup.resting) this.rest(day);
+  }
+
+  /** A keeper who knows the bin well, and does what the app would say. */
+  private expects(practice: Practice, day: LocalDate): Expectation {
+    const { ensemble } = this.truth!;
+    const script = scriptOf(this.entries.slice(0, 1), { [this.bin.room]: this.climate })!;
+    return twinExpectation(
+      {
+        script,
+        practice,
+        state: this.state,
+        dawn: ensemble,
+        ensemble,
+        surprises: [],
+        hasReadToday: false,
+        snapshots: [],
+      },
+      day,
+    );
   }
 
   private get lastWindow(): number {
@@ -167,30 +203,41 @@ export class Keeper {
     });
   }
 
-  private read(day: LocalDate, temperatureC: number): Reading[] {
-    const { truth, chance, state } = this;
-    const moisture = moistureOf(truth);
+  private read(): Reading[] {
+    const { chance, state } = this;
+    const { ensemble } = this.truth!;
+    const at = fedIndex(ensemble);
+    const fed = ensemble.lines[0]![at]!;
+    const noise = (spread: number) => spread * bellShaped(chance);
     const readings: Reading[] = [
-      { of: "squeeze", squeeze: squeezeAt(moisture + 0.02 * bellShaped(chance)), instrument: "fist" },
-      {
-        of: "smell",
-        smell: moisture > 0.865 ? (chance() < 0.5 ? "rotten" : "sour") : "earthy",
-        instrument: "nose",
-      },
+      { of: "squeeze", squeeze: squeezeOf(felt(fed) + FIST + noise(0.03)), instrument: "fist" },
+      { of: "smell", smell: smellOf(fed), instrument: "nose" },
     ];
-    const asked = [nextPlace(state), state.feedings.at(-1)];
-    for (const key of new Set(
-      asked.flatMap((place) => (place ? [placeKey(place.compartmentId, place.place)] : [])),
-    )) {
-      const foodLeft = foodLeftAt(truth, key, day, bellShaped(chance));
-      const [compartment, place] = key.split("/") as [Reading["compartment"] & string, string];
-      if (foodLeft)
-        readings.push({ of: "foodLeft", foodLeft, compartment, place: Number(place), instrument: "eye" });
+    const asked = new Map(
+      [nextPlace(state), state.feedings.at(-1)].flatMap((place) =>
+        place && state.places[placeKey(place.compartmentId, place.place)]?.fedOn
+          ? [[placeKey(place.compartmentId, place.place), place] as const]
+          : [],
+      ),
+    );
+    for (const { compartmentId, place } of asked.values()) {
+      const where = Math.max(
+        0,
+        ensemble.bin.compartments.findIndex(({ id }) => id === compartmentId),
+      );
+      const left = leftAt(ensemble.lines[0]![where]!, ensemble.marks[where]!, place);
+      readings.push({
+        of: "foodLeft",
+        foodLeft: foodLeftSeen(left + noise(0.1)),
+        compartment: compartmentId,
+        place,
+        instrument: "eye",
+      });
     }
     if (chance() < 0.6)
       readings.push({
         of: "temperature",
-        temperatureC: Math.round((temperatureC + 0.6 * bellShaped(chance)) * 2) / 2,
+        temperatureC: Math.round((fed[AT.T]! + noise(0.8)) * 2) / 2,
         instrument: "probe",
         spot: "middle",
       });
@@ -204,8 +251,8 @@ export class Keeper {
     return readings;
   }
 
-  private follow(step: Step, day: LocalDate, temperatureC: number): void {
-    const { truth, bin, chance } = this;
+  private follow(step: Step, day: LocalDate): void {
+    const { chance } = this;
     const at = {
       ...(step.compartmentId ? { compartment: step.compartmentId } : {}),
       ...(step.place === undefined ? {} : { place: step.place }),
@@ -224,16 +271,6 @@ export class Keeper {
           };
         });
         this.tell(day, { kind: "fed", ...at, parts, buriedM: 0.04 });
-        const matter = parts
-          .map(feedPartMatter)
-          .reduce((sum, part) => ({ wetKg: sum.wetKg + part.wetKg, dryKg: sum.dryKg + part.dryKg }));
-        const ageDays = daysBetween(this.first, day);
-        takeMeal(truth, bin, placeKey(step.compartmentId ?? "c1", step.place ?? 1), {
-          ...matter,
-          temperatureC,
-          ageDays,
-          day,
-        });
         return;
       }
       case "addDryBedding":
@@ -265,13 +302,11 @@ export class Keeper {
           parts: [part],
           ...(step.kind === "cover" ? { isCover: true } : {}),
         });
-        this.took(beddingPartMatter(part));
         return;
       }
       case "water": {
         const volumeL = round((step.amount && "volumeL" in step.amount ? step.amount.volumeL : 0) * rough);
         this.tell(day, { kind: "watered", amount: { volumeL, measuredBy: "volume" } });
-        truth.waterKg += volumeL;
         return;
       }
       case "grit":
@@ -286,14 +321,13 @@ export class Keeper {
         return;
       case "drain":
         this.tell(day, { kind: "drained", amount: { volumeL: 0.8, measuredBy: "volume" } });
-        truth.waterKg -= Math.min(0.05 * truth.waterKg, 0.5);
         return;
       default:
         return;
     }
   }
 
-  private harvest(day: LocalDate, moisture: number, isFull: boolean): void {
+  private harvest(day: LocalDate, isFull: boolean): void {
     const { state, setup } = this;
     const school = schoolOf(setup.school);
     if (setup.system === "breederTub" || setup.system === "fabricPot") return;
@@ -301,11 +335,12 @@ export class Keeper {
     const sinceLast = state.harvestedOn ? daysBetween(state.harvestedOn, day) : Infinity;
     if (age < school.firstHarvestMonths * 30 || sinceLast < (isFull ? 25 : school.harvestIntervalDays))
       return;
-    const from = harvestCompartment(setup);
-    const held = state.contents[from.id] ?? NOTHING;
-    if (castingsShare(held) < 0.25) return;
-    const netKg = (held.castingsDryKg * 0.7) / (1 - moisture);
-    if (netKg < 0.5 || areaM2(from) === 0) return;
+    const from = harvestCompartment(state.setup ?? setup);
+    const { ensemble } = this.truth!;
+    const s = ensemble.lines[0]![harvestIndex(ensemble)]!;
+    if (ripenessOf(s) < 0.4) return;
+    const netKg = (0.7 * castingsOf(s)) / 1000 / (1 - moistureOf(s));
+    if (netKg < 0.5) return;
     const method = setup.system === "tub" ? "migrate" : setup.system === "bath" ? "light" : "bottom";
     this.tell(day, {
       kind: "harvested",
@@ -314,8 +349,6 @@ export class Keeper {
       tareKg: 0.65,
       method,
     });
-    this.truth.dryKg *= 0.75;
-    this.truth.waterKg *= 0.75;
     if (this.advances) this.advance(day);
     if (setup.system === "trayStack") this.rotate(day, from.id);
   }
@@ -330,6 +363,22 @@ export class Keeper {
     this.tell(day, { kind: "advanced", fraction: this.bin.system === "trough" ? 0.2 : 0.3 });
   }
 
+  /** The next tray on top, while there is one. */
+  private addTray(day: LocalDate): boolean {
+    const position = this.state.setup?.compartments.length ?? 0;
+    const next = this.usual[position];
+    if (!next) return false;
+    this.tell(day, { kind: "added", position, added: next });
+    this.bedTray(day, next.id);
+    return true;
+  }
+
+  private bedTray(day: LocalDate, compartment: string): void {
+    const amount = { massKg: round(this.bin.beddingKg / this.usual.length), measuredBy: "weighed" };
+    const parts = [{ materialId: "cardboard-corrugated", amount, moisture: 0.76 }];
+    this.tell(day, { kind: "bedded", compartment, parts });
+  }
+
   /** The emptied lowest tray goes on top, with fresh damp bedding. */
   private rotate(day: LocalDate, emptied: string): void {
     const setup = this.state.setup ?? this.setup;
@@ -338,18 +387,7 @@ export class Keeper {
       ...setup.compartments.filter((one) => one.id === emptied),
     ];
     this.tell(day, { kind: "rotated", order: order.map((one) => one.id) });
-    this.tell(day, {
-      kind: "bedded",
-      compartment: emptied,
-      parts: [
-        {
-          materialId: "cardboard-corrugated",
-          amount: { massKg: 1.6, measuredBy: "weighed" },
-          moisture: 0.76,
-        },
-      ],
-    });
-    (this.setup as { compartments: BinSetup["compartments"] }).compartments = order;
+    this.bedTray(day, emptied);
   }
 
   /** A breeding tub gets fresh bedding each cycle; the old one, with its cocoons, goes to hatch elsewhere. */
@@ -365,14 +403,6 @@ export class Keeper {
       moisture: 0.82,
     } as const;
     this.tell(day, { kind: "bedded", parts: [part] });
-    const { wetKg, dryKg } = beddingPartMatter(part);
-    Object.assign(this.truth, { waterKg: wetKg - dryKg, dryKg });
-    this.truth.places.clear();
-  }
-
-  private took(matter: { readonly wetKg: number; readonly dryKg: number }): void {
-    this.truth.waterKg += matter.wetKg - matter.dryKg;
-    this.truth.dryKg += matter.dryKg;
   }
 
   private tell(day: LocalDate, facts: Record<string, unknown>): void {

@@ -1,66 +1,60 @@
-import type { BinSetup } from "@/records/setup";
+import type { Entry } from "@/records/entry";
 import type { Climate } from "@/records/room";
 import type { LocalDate } from "@/vocabulary/fields";
-import type { FoodLeft } from "@/vocabulary/readings";
-import { foodLeftAt as foodLeftAtShare } from "@/vocabulary/readings";
-import { daysBetween } from "@/core/calendar/day";
-import { airTemperatureC } from "@/core/expectation/climate";
-import { dryingKgPerDay } from "@/core/expectation/simpleEngine";
-import { clearingDays } from "@/core/ration/ration";
+import { dayOfYear, daysBetween } from "@/core/calendar/day";
+import type { Ensemble } from "@/core/twin/ensemble";
+import { act, newEnsemble, sleep } from "@/core/twin/ensemble";
+import type { TwinEvent } from "@/core/twin/events";
+import { placeOf, scriptOf } from "@/core/twin/script";
+import { AT } from "@/core/twin/state";
 import type { DemoBin } from "./scenario";
 
-/** What really goes on in a demo bin; the app sees of it only what the made-up keeper writes down. */
+/** What really goes on in a demo bin: the process model with a character of its own. The app sees of it only what the made-up keeper writes down. */
 export interface Truth {
-  waterKg: number;
-  dryKg: number;
-  readonly places: Map<string, { fedOn: LocalDate; takesDays: number }>;
+  readonly bin: DemoBin;
+  readonly climate: Climate;
+  readonly ensemble: Ensemble;
 }
-
-export const newTruth = (): Truth => ({ waterKg: 0, dryKg: 0, places: new Map() });
-
-export const moistureOf = (truth: Truth): number =>
-  truth.dryKg === 0 ? 0.75 : truth.waterKg / (truth.waterKg + truth.dryKg);
 
 /** A week of sun on the cellar door in July. */
 const HEAT_SPELL = { fromDay: 196, toDay: 204, addK: 6 };
 
-export function bedTemperatureC(climate: Climate, day: LocalDate, dayOfYear: number): number {
-  const heat = dayOfYear >= HEAT_SPELL.fromDay && dayOfYear <= HEAT_SPELL.toDay ? HEAT_SPELL.addK : 0;
-  return airTemperatureC(climate, day) + 1 + heat;
+/** The bin as its first entries set it up, before any of it was done. */
+export function newTruth(bin: DemoBin, climate: Climate, entries: readonly Entry[]): Truth {
+  const script = scriptOf(entries, { [bin.room]: climate })!;
+  const ensemble = newEnsemble({ ...script, size: 1, seed: 0 });
+  for (const s of ensemble.lines[0]!) {
+    s[AT.kI] = bin.eats;
+    s[AT.kE] = bin.dries;
+  }
+  return { bin, climate, ensemble };
 }
 
-/** One day on: it dries, breathes, and what it cannot hold runs off. */
+const SHAPES: ReadonlySet<string> = new Set(["altered", "added", "rotated", "covered", "stocked"]);
+
+/** One day: what was done, roughly as it was written down, the weather, and the night. */
 export function liveADay(
-  truth: Truth,
-  bin: DemoBin,
-  setup: BinSetup,
-  climate: Climate,
+  { bin, climate, ensemble }: Truth,
+  entries: readonly Entry[],
   day: LocalDate,
+  slip: () => number,
 ): void {
-  truth.waterKg -= Math.min(0.04 * truth.waterKg, dryingKgPerDay(setup, climate, day) * bin.dries);
-  truth.dryKg *= 1 - 0.0028;
-  const holds = setup.drainage === "none" ? 0.9 : 0.83;
-  const most = (truth.dryKg * holds) / (1 - holds);
-  if (truth.waterKg > most) truth.waterKg -= (truth.waterKg - most) * (bin.flooded ? 0.03 : 0.3);
+  // What a bin is stands in few entries, what was done today in today's; the rest has been lived through.
+  const told = entries.filter((entry) => entry.day === day || SHAPES.has(entry.kind));
+  const script = scriptOf(told, { [bin.room]: climate })!;
+  const today = script.days.find((one) => one.day === daysBetween(script.startDay, day));
+  for (const one of today?.acts ?? []) act(ensemble, { ...one, event: nearly(one.event, slip()) });
+  const doy = dayOfYear(day);
+  const isHot = doy >= HEAT_SPELL.fromDay && doy <= HEAT_SPELL.toDay;
+  const { meanC, ...rest } = placeOf(climate);
+  ensemble.place = { ...rest, meanC: meanC + (isHot ? HEAT_SPELL.addK : 0) };
+  sleep(ensemble);
 }
 
-export function takeMeal(
-  truth: Truth,
-  bin: DemoBin,
-  key: string,
-  meal: { wetKg: number; dryKg: number; temperatureC: number; ageDays: number; day: LocalDate },
-): void {
-  truth.waterKg += meal.wetKg - meal.dryKg;
-  truth.dryKg += meal.dryKg * 0.7;
-  truth.places.set(key, {
-    fedOn: meal.day,
-    takesDays: clearingDays("chopped", meal.temperatureC, meal.ageDays) / bin.eats,
-  });
-}
+/** Amounts are weighed with wet hands; only a harvest is what it weighs. */
+const nearly = (event: TwinEvent | Parameters<typeof act>[1]["event"], by: number): typeof event =>
+  "g" in event && event.g !== undefined && event.kind !== "harvest" ? { ...event, g: event.g * by } : event;
 
-export function foodLeftAt(truth: Truth, key: string, day: LocalDate, noise: number): FoodLeft | undefined {
-  const place = truth.places.get(key);
-  if (!place) return undefined;
-  const left = 1 - daysBetween(place.fedOn, day) / place.takesDays + 0.08 * noise;
-  return foodLeftAtShare(left);
-}
+/** Water no one logs. */
+export const flood = ({ ensemble }: Truth, waterL: number): void =>
+  act(ensemble, { event: { kind: "water", g: 1000 * waterL }, key: "flood" });

@@ -74,10 +74,12 @@ function read(state: BinState, entry: EntryOf<"looked">, reading: Reading): BinS
         ...after.places,
         [key]: { ...known, seen: { day: entry.day, foodLeft: reading.foodLeft } },
       };
-      const feedings = after.feedings.map((feeding) =>
-        feeding.left === undefined && feeding.compartmentId === compartmentId && feeding.place === place
-          ? { ...feeding, left: reading.foodLeft }
-          : feeding,
+      // What lies there is the newest meal of that place; the latest look is the last word on it.
+      const newest = after.feedings.findLastIndex(
+        (feeding) => feeding.compartmentId === compartmentId && feeding.place === place,
+      );
+      const feedings = after.feedings.map((feeding, at) =>
+        at === newest ? { ...feeding, left: reading.foodLeft, leftOn: entry.day } : feeding,
       );
       return { ...after, places, feedings };
     }

@@ -20,8 +20,9 @@ export interface Feeding {
   readonly massKg: number;
   readonly compartmentId: CompartmentId;
   readonly place: number;
-  /** What was left of it when the lid was next lifted, and how the bin smelled then. */
+  /** What was left of it at the last look at its place, the day of that look, and how the bin smelled when the lid was next lifted. */
   readonly left?: FoodLeft;
+  readonly leftOn?: LocalDate;
   readonly smelled?: Smell;
 }
 

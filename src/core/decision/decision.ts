@@ -1,4 +1,5 @@
 import type { CompartmentId, LocalDate } from "@/vocabulary/fields";
+import type { RationLimit } from "../expectation/expectation";
 import type { FoodLeft, Smell, Squeeze } from "@/vocabulary/readings";
 
 /** What the visit comes to. */
@@ -63,9 +64,9 @@ export type Reason =
   | {
       readonly code: "food/by-twin";
       readonly days: number;
-      readonly limit: "trouble" | "piling-up" | "not-finished" | "as-asked" | "cannot";
+      readonly limit: RationLimit;
       readonly trouble: number;
-      readonly wentWellKg?: number;
+      readonly triedKg?: number;
     }
   | { readonly code: "food/by-plan"; readonly share: number; readonly mostKg: number }
   | { readonly code: "food/by-bedding"; readonly ratio: number; readonly beddingL: number }

@@ -161,7 +161,7 @@ function sizedRation(expectation: Expectation, practice: Practice, seen: Seen, t
               days: twin.forDays,
               limit: twin.limit,
               trouble: twin.trouble,
-              ...(twin.wentWellKg === undefined ? {} : { wentWellKg: twin.wentWellKg }),
+              ...(twin.triedKg === undefined ? {} : { triedKg: twin.triedKg }),
             }
           : !twin && mostKg === byLast && last && isRecent
             ? { code: "food/by-last", lastKg: last.massKg, ...(left ? { foodLeft: left } : {}) }

@@ -183,7 +183,7 @@ export function sayReason(why: Reason, { units, today }: Speech): string {
 
 /** What keeps a meal from being larger, by forecast. */
 function sayTwinLimit(
-  { days, limit, trouble, wentWellKg }: Extract<Reason, { code: "food/by-twin" }>,
+  { days, limit, trouble, triedKg = 0 }: Extract<Reason, { code: "food/by-twin" }>,
   units: UnitSystem,
 ): string {
   switch (limit) {
@@ -193,10 +193,14 @@ function sayTwinLimit(
       return `More, every ${days} days, would pile up in this bin.`;
     case "not-finished":
       return `What this bin finishes in ${days} days.`;
-    case "as-asked":
-      return wentWellKg === undefined
-        ? `All this herd can eat in ${days} days; trouble is unlikely.`
-        : `Half as much again as the last meal that went well (${formatMass(wentWellKg, units)}); trouble is unlikely.`;
+    case "herd":
+      return `All this herd can eat in ${days} days; trouble is unlikely.`;
+    case "step-up":
+      return `Half as much again as the last meal that went well (${formatMass(triedKg, units)}); trouble is unlikely.`;
+    case "not-seen":
+      return "As much as last time: what became of that has not been seen yet.";
+    case "was-left":
+      return `Too much was left of ${formatMass(triedKg, units)}: a good half of it.`;
     case "cannot":
       return "By forecast it is in trouble already: no food until it breathes again.";
   }

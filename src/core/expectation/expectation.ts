@@ -51,6 +51,10 @@ export interface Expectation {
   readonly twin?: TwinAdvice;
 }
 
+/** What keeps a ration from being larger: the forecast, what the keeper's own meals speak for, or the herd's size. */
+export type RationLimit =
+  "trouble" | "piling-up" | "not-finished" | "cannot" | "step-up" | "not-seen" | "was-left" | "herd";
+
 export interface TwinAdvice {
   /** Readings the bands have been narrowed by. */
   readonly readings: number;
@@ -60,12 +64,12 @@ export interface TwinAdvice {
     /** The most that is safe until the day to come back. */
     readonly mostKg: number;
     readonly forDays: number;
-    readonly limit: "trouble" | "piling-up" | "not-finished" | "as-asked" | "cannot";
+    readonly limit: RationLimit;
     /** Chance of trouble with it over four weeks. */
     readonly trouble: number;
     readonly clearsInDays: number;
-    /** The last meal that left at most a little and smelled well: no step above it is larger than half as much again. */
-    readonly wentWellKg?: number;
+    /** The keeper's meal it was measured from, where that is the limit. */
+    readonly triedKg?: number;
   };
   /** When the place next in turn is ready, if nothing is given before. */
   readonly mealInDays?: Band;

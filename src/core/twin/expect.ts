@@ -30,6 +30,7 @@ import type { TwinDay } from "./readDay";
 import { readDay } from "./readDay";
 import type { Script } from "./script";
 import { observationOf, scriptOf } from "./script";
+import { tried } from "./tried";
 import { changed, horizonDays, mealKind, usualPlan } from "./usualPlan";
 
 /** What the twin is asked of one bin: its effective entries in order, the rooms' climates, the day. */
@@ -145,13 +146,12 @@ export function twinExpectation(now: TwinNow, today: LocalDate): Expectation {
   const quiet = leftAlone(ensemble, next?.place ?? 1, Math.min(60, Math.max(21, school.maxIntervalDays)));
   const planned = standingPlan(setup, today);
   const forDays = Math.min(MOST_MEAL_DAYS, daysToLast(planned, today, school.usualIntervalDays));
-  const wentWellKg = lastGoodRation(state);
   const meal = largestRation(ensemble, {
     meal: mealKind(practice),
     days: forDays,
     place: next?.place ?? 1,
     places: fedCompartment(setup).placeCount,
-    wentWellKg,
+    tried: (clearsInDays) => tried(state.feedings, clearsInDays),
   });
   const usual = usualPlan(practice, meal.kg, Math.max(0, Math.round(quiet.mealInDays?.middle ?? forDays)));
   const harvest = harvestWindow(ensemble, changed(usual, planned ?? {}, today, {}), horizonDays(practice));
@@ -212,7 +212,7 @@ export function twinExpectation(now: TwinNow, today: LocalDate): Expectation {
         limit: meal.limit,
         trouble: meal.trouble,
         clearsInDays: meal.clearsInDays,
-        ...(wentWellKg === undefined ? {} : { wentWellKg }),
+        ...(meal.triedKg === undefined ? {} : { triedKg: meal.triedKg }),
       },
       ...(quiet.mealInDays ? { mealInDays: quiet.mealInDays } : {}),
       ...(again ? { againInDays: again } : {}),
@@ -266,18 +266,6 @@ function placesOf({ state }: TwinNow, read: TwinDay, gone: ReadonlyMap<string, B
       goneInDays: gone.get(key) ?? NONE,
     };
   });
-}
-
-/** After a meal that was not eaten, so much of it is the most that is tried. Source: process model 12.8, over the step up of half. */
-const AFTER_LEFT = 0.6 / 1.5;
-/** The last meal that left at most a little and smelled well; after one that did not, a part of it. Source: process model 11, terms. */
-function lastGoodRation({ feedings }: BinState): number | undefined {
-  const isGood = ({ left, smelled }: (typeof feedings)[number]) =>
-    (left === "none" || left === "little") && (smelled ?? "earthy") === "earthy";
-  const good = feedings.findLast(isGood);
-  if (good) return good.massKg;
-  const judged = feedings.findLast(({ left }) => left !== undefined);
-  return judged ? AFTER_LEFT * judged.massKg : feedings.at(-1)?.massKg;
 }
 
 /** The reading whose answer is least known, measured by what it would change. */

@@ -30,7 +30,15 @@ const MORE: Record<SpeciesId, readonly [coldDeathC: number, cocoonG: number, hat
   hortensis: [-1, 0.025, 0.01, 75, 1.3],
 }; // prettier-ignore
 
+const known = new Map<SpeciesId, TwinSpecies>();
+/** Asked for at every night of every trial: made once. */
 export function twinSpecies(id: SpeciesId): TwinSpecies {
+  const found = known.get(id) ?? made(id);
+  known.set(id, found);
+  return found;
+}
+
+function made(id: SpeciesId): TwinSpecies {
   const life = speciesOf(id);
   const breeding = breedingOf(id);
   const [coldDeathC, cocoonG, hatchlingG, maturityDays, largestG] = MORE[id];

@@ -3,7 +3,8 @@ import { FOOD_LEFT, SMELLS, SQUEEZES, WARMTHS } from "@/vocabulary/readings";
 import type { Ensemble } from "./ensemble";
 import { leftAt, litresOf } from "./ensemble";
 import { twinSpecies } from "./library";
-import { AT, castingsOf, cocoonsOf, dryOf, heldG, liveOf, moistureOf } from "./state";
+import { felt, SCALES } from "./senses";
+import { AT, castingsOf, cocoonsOf, dryOf, liveOf, moistureOf } from "./state";
 
 /** What a keeper read, as the model weighs it. Grams, centimetres, °C, shares. Source: process model 9. */
 export type Observed =
@@ -39,15 +40,9 @@ function normalShare(z: number): number {
 
 /** Slips of hand or pen: so much of the chance is spread evenly over the classes. */
 const SLIPS = 0.03;
-const LIMITS = {
-  squeeze: { limits: [0.55, 0.7, 0.8, 0.86], spread: 0.035 },
-  foodLeft: { limits: [0.08, 0.35, 0.7], spread: 0.12 },
-  warmth: { limits: [12, 18, 26, 33], spread: 2.5 },
-} as const;
-
 /** Chance that a value is called class k of an ordered scale. */
-function classChance(kind: keyof typeof LIMITS, k: number, x: number, wider: number): number {
-  const { limits, spread } = LIMITS[kind];
+function classChance(kind: keyof typeof SCALES, k: number, x: number, wider: number): number {
+  const { limits, spread } = SCALES[kind];
   const above = k === 0 ? 1 : normalShare((x - limits[k - 1]!) / (spread * wider));
   const below = k === limits.length ? 0 : normalShare((x - limits[k]!) / (spread * wider));
   return (1 - SLIPS) * Math.max(0, above - below) + SLIPS / (limits.length + 1);
@@ -55,14 +50,8 @@ function classChance(kind: keyof typeof LIMITS, k: number, x: number, wider: num
 /** A bell with heavy tails: one wild reading does not decide. */
 const bell = (z: number): number => (1 + (z * z) / 4) ** -2.5 + 1e-4;
 
-/** Moisture of a mass at field capacity: what holds more water gives drops only when wetter. Source: process model 8. */
-export function fieldCapacity(s: Float64Array): number {
-  const held = heldG(s);
-  const dry = dryOf(s);
-  return held + dry > 0 ? held / (held + dry) : 0.78;
-}
-/** What a fist feels of a moisture: shifted by what the matter holds, and by the keeper's own hand. */
-const squeezed = (s: Float64Array): number => moistureOf(s) - 0.5 * (fieldCapacity(s) - 0.78) + s[AT.FIST]!;
+/** What this keeper's hand feels. */
+const squeezed = (s: Float64Array): number => felt(s) + s[AT.FIST]!;
 
 /** Evidence for each smell, as a softmax takes it. Source: process model 9. */
 function smellChance(s: Float64Array, smell: Smell): number {
@@ -193,8 +182,8 @@ function readValue(
   reading: Observed,
   slack: number,
 ): { readonly low: number; readonly high: number } | undefined {
-  const stretch = (kind: keyof typeof LIMITS, k: number) => {
-    const { limits, spread } = LIMITS[kind];
+  const stretch = (kind: keyof typeof SCALES, k: number) => {
+    const { limits, spread } = SCALES[kind];
     return {
       low: k === 0 ? -Infinity : limits[k - 1]! - spread * slack,
       high: k === limits.length ? Infinity : limits[k]! + spread * slack,

@@ -1,13 +1,17 @@
+import type { RationLimit } from "../expectation/expectation";
 import type { Ensemble } from "./ensemble";
-import { copied, leftAt, sleep } from "./ensemble";
+import { copied, sleep } from "./ensemble";
 import { weightsOf } from "./learn";
 import type { MealKind } from "./meal";
 import { give } from "./meal";
 import { chanceThat, quantiles } from "./quantiles";
 import { fedIndex, heatLimitC, isInTrouble } from "./readDay";
+import type { Tried } from "./tried";
 import { foodOf, liveOf, markerGiven, markerLeft } from "./state";
 
 const MOST_TROUBLE = 0.1;
+/** Of the herd's mass a day: so little may always be tried, however small the last meals were, or one bad one would starve a bin. */
+const SMALL = 0.05;
 const STEPS = 16;
 
 export interface RationQuestion {
@@ -17,18 +21,20 @@ export interface RationQuestion {
   /** Where it would go, and how many places take turns. */
   readonly place: number;
   readonly places: number;
-  /** The last ration that left at most a little and smelled well, wet kg. */
-  readonly wentWellKg?: number | undefined;
+  /** What the keeper's own meals speak for, given the days a small meal needs here. */
+  readonly tried?: ((clearsInDays: number) => Tried | undefined) | undefined;
   readonly capKg?: number | undefined;
 }
 export interface RationAnswer {
   readonly kg: number;
   /** What keeps it from being more. */
-  readonly limit: "trouble" | "piling-up" | "not-finished" | "as-asked" | "cannot";
+  readonly limit: RationLimit;
   /** Chance of trouble with it, over the next four weeks at this pace. */
   readonly trouble: number;
   /** Days this preparation needs here however little is given. */
   readonly clearsInDays: number;
+  /** The meal of the keeper's it was measured from, where that was what held it down. */
+  readonly triedKg?: number;
 }
 
 /**
@@ -37,19 +43,21 @@ export interface RationAnswer {
  * every alternative on the same ensemble with the same chance. Source: process model 11, Amount.
  */
 export function largestRation(ensemble: Ensemble, question: RationQuestion): RationAnswer {
-  const { meal, days, place, places, wentWellKg, capKg } = question;
+  const { meal, days, place, places, tried, capKg } = question;
   const weights = weightsOf(ensemble);
   const live = Float64Array.from(ensemble.lines, (line) => line.reduce((sum, s) => sum + liveOf(s), 0));
   const w50 = quantiles(live, weights, [0.5])[0]!;
+  const small = SMALL * w50 * days;
+  const clearsInDays = clearingTime(ensemble, meal, small, place);
+  const own = tried?.(clearsInDays);
   const most = Math.min(
     w50 * days,
-    wentWellKg === undefined ? Infinity : 1500 * wentWellKg,
+    own === undefined ? Infinity : Math.max(small, 1000 * own.mostKg),
     capKg === undefined ? Infinity : 1000 * capKg,
   );
-  const clearsInDays = clearingTime(ensemble, meal, 0.05 * w50 * days, place);
-  const tried = new Map<number, Trial>();
+  const trials = new Map<number, Trial>();
   const trial = (step: number): Trial => {
-    const known = tried.get(step);
+    const known = trials.get(step);
     if (known) return known;
     const fresh = tryRation(ensemble, weights, meal, (most * step) / STEPS, {
       days,
@@ -57,10 +65,10 @@ export function largestRation(ensemble: Ensemble, question: RationQuestion): Rat
       places,
       clearsInDays,
     });
-    tried.set(step, fresh);
+    trials.set(step, fresh);
     return fresh;
   };
-  if (most <= 0) return { kg: 0, limit: "as-asked", trouble: 0, clearsInDays };
+  if (most <= 0) return { kg: 0, limit: "herd", trouble: 0, clearsInDays };
   if (trial(0).fault === "trouble")
     return { kg: 0, limit: "cannot", trouble: trial(0).trouble, clearsInDays };
   let low = 0;
@@ -70,13 +78,17 @@ export function largestRation(ensemble: Ensemble, question: RationQuestion): Rat
     if (trial(middle).fault) high = middle;
     else low = middle;
   }
+  // Where one step is too much, a smaller one may not be: as long as it is a meal at all.
+  if (low === 0 && most / STEPS > small / 4)
+    return { ...largestRation(ensemble, { ...question, capKg: most / STEPS / 1000 }), clearsInDays };
   if (low > 1 && trial(low - 1).fault) low -= 2;
-  const limit = high > STEPS ? "as-asked" : (trial(high).fault ?? "as-asked");
+  const isHeld = own !== undefined && most === 1000 * own.mostKg;
   return {
     kg: (most * Math.max(0, low)) / STEPS / 1000,
-    limit,
+    limit: trials.get(high)?.fault ?? (isHeld ? own.by : "herd"),
     trouble: trial(Math.max(0, low)).trouble,
     clearsInDays,
+    ...(isHeld ? { triedKg: own.mealKg } : {}),
   };
 }
 
@@ -109,18 +121,21 @@ function tryRation(
   const left = new Float64Array(size);
   const mostTrouble = () => chanceThat(trouble, weights, (value) => value > 0);
   let notFinished = 0;
+  /** The first meal's own marker: what lay at its place before is another meal's fault. */
+  let slot = -1;
   let at = place;
   for (let day = 0; day <= whole; day += 1) {
     if (day === early)
       lines.forEach((line, member) => (standing[member] = line.reduce((sum, s) => sum + foodOf(s), 0)));
-    if (day === days && days >= clearsInDays) {
-      lines.forEach((line, member) => (left[member] = leftAt(line[fed]!, one.marks[fed]!, place)));
+    if (day === days && days >= clearsInDays && slot >= 0) {
+      lines.forEach((line, member) => (left[member] = shareLeft(line[fed]!, slot)));
       notFinished = chanceThat(left, weights, (value) => value > 0.35);
       if (notFinished > 0.3) return { fault: "not-finished", trouble: mostTrouble() };
     }
     if (day === whole) break;
     if (g > 0 && day % days === 0) {
       give(one, meal, g, at, `trial ${start + day}`);
+      if (day === 0) slot = slotOf(one, start, at);
       at = (at % places) + 1;
     }
     sleep(one);
@@ -146,14 +161,19 @@ function clearingTime(ensemble: Ensemble, meal: MealKind, g: number, place: numb
   const weights = weightsOf(one);
   const start = one.day;
   give(one, meal, Math.max(1, g), place, `trial ${start}`);
-  const slot = one.marks[fed]!.findLastIndex((mark) => mark.day === start && mark.place === place);
+  const slot = slotOf(one, start, place);
   const left = new Float64Array(one.size);
   for (let day = 1; day <= 28; day += 1) {
     sleep(one);
     one.lines.forEach((line, member) => {
-      left[member] = markerLeft(line[fed]!, slot) / Math.max(1e-9, markerGiven(line[fed]!, slot));
+      left[member] = shareLeft(line[fed]!, slot);
     });
     if (chanceThat(left, weights, (value) => value > 0.35) <= 0.1) return day;
   }
   return 28;
 }
+
+const slotOf = (ensemble: Ensemble, day: number, place: number): number =>
+  ensemble.marks[fedIndex(ensemble)]!.findLastIndex((mark) => mark.day === day && mark.place === place);
+const shareLeft = (s: Float64Array, slot: number): number =>
+  markerLeft(s, slot) / Math.max(1e-9, markerGiven(s, slot));

@@ -1,15 +1,14 @@
 import type { SchoolId } from "@/vocabulary/setup";
-import { FOOD_LEFT, SMELLS, SQUEEZES } from "@/vocabulary/readings";
 import { seeded } from "../chance/seeded";
 import { schoolOf } from "../catalogue/school";
 import type { Ensemble, TwinAct, TwinBin, TwinPlace } from "./ensemble";
 import { act, leftAt, litresOf, newEnsemble, oneMass, sleep } from "./ensemble";
 import { harvestIndex, isWorthwhile } from "./harvest";
 import type { Observation } from "./observe";
-import { fieldCapacity } from "./observe";
 import type { ParameterName } from "./parameters";
 import { P, withParameters } from "./parameters";
 import type { Script, ScriptDay } from "./script";
+import { felt as feltOf, foodLeftSeen, smellOf, squeezeOf } from "./senses";
 import { AT, castingsOf, liveOf, markerGiven, markerLeft, moistureOf } from "./state";
 import type { LocalDate } from "@/vocabulary/fields";
 
@@ -131,26 +130,20 @@ export function syntheticBin(number: number): SyntheticBin {
         const observations: Observation[] = [];
         const place = (fed % usualPlaces) + 1;
         const left = leftAt(top, truth.marks[fedAt]!, place);
-        const wet = moistureOf(top) - 0.5 * (fieldCapacity(top) - 0.78);
-        const felt = wet + fist + 0.035 * bell();
+        const felt = feltOf(top) + fist + 0.035 * bell();
         if (chance() < 0.8)
           observations.push({
-            reading: {
-              of: "squeeze",
-              squeeze: SQUEEZES[[0.55, 0.7, 0.8, 0.86].filter((limit) => felt >= limit).length]!,
-            },
+            reading: { of: "squeeze", squeeze: squeezeOf(felt) },
           });
-        const looked = left + 0.12 * bell();
-        const seen = FOOD_LEFT[[0.08, 0.35, 0.7].filter((limit) => looked >= limit).length]!;
+        const seen = foodLeftSeen(left + 0.12 * bell());
         if (fed >= usualPlaces && chance() < 0.85)
           observations.push({ reading: { of: "foodLeft", foodLeft: seen, place } });
         if (chance() < 0.5)
           observations.push({
             reading: { of: "temperature", temperatureC: top[AT.T]! + 1.2 * bell(), isSurface: false },
           });
-        const sour = top[AT.AN]! > 0.4 ? "rotten" : top[AT.PH]! < 6 ? "sour" : "earthy";
-        if (chance() < 0.7)
-          observations.push({ reading: { of: "smell", smell: SMELLS.find((one) => one === sour)! } });
+        const smell = smellOf(top);
+        if (chance() < 0.7) observations.push({ reading: { of: "smell", smell } });
         if (chance() < 0.12)
           observations.push({
             reading: {
@@ -179,7 +172,7 @@ export function syntheticBin(number: number): SyntheticBin {
             key: `wet ${day}`,
             knownBy: "volume",
           });
-        if (sour !== "rotten" && seen !== "most") {
+        if (smell !== "rotten" && seen !== "most") {
           acts.push({
             event: { kind: "food", id: "mixed", g, preparation },
             place,
