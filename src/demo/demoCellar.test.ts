@@ -34,7 +34,7 @@ test("a keeper who does what the app says starves no herd and drowns none", () =
   const ofBin = (id: string) => entries.filter((entry) => entry.subject.id === id);
   for (const bin of bins) {
     const state = replay(ofBin(bin.id));
-    const days = daysBetween(bin.firstDay!, LAST);
+    const days = daysBetween(bin.firstDay, LAST);
     const kgADay = state.totals.fedKg / days;
     // A tenth of the herd's mass a day is hunger in any cellar above 10 °C; all of it is more than it eats.
     const herd = ofBin(bin.id).flatMap((entry) => (entry.kind === "stocked" ? entry.worms : []));

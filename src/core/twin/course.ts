@@ -38,7 +38,7 @@ export function courseAhead(
     place: 1,
     places: practice.setup.compartments[0]!.placeCount,
   });
-  const usual = usualPlan(practice, most.kg, Math.max(0, Math.round(quiet.mealInDays?.middle ?? 3)));
+  const usual = usualPlan(now, most.kg, Math.max(0, Math.round(quiet.mealInDays?.middle ?? 3)));
   const standing = changed(usual, standingPlan(practice.setup, today) ?? {}, today, climates);
   const days = horizonDays(practice);
   return {

@@ -153,7 +153,7 @@ export function twinExpectation(now: TwinNow, today: LocalDate): Expectation {
     places: fedCompartment(setup).placeCount,
     tried: (clearsInDays) => tried(state.feedings, clearsInDays),
   });
-  const usual = usualPlan(practice, meal.kg, Math.max(0, Math.round(quiet.mealInDays?.middle ?? forDays)));
+  const usual = usualPlan(now, meal.kg, Math.max(0, Math.round(quiet.mealInDays?.middle ?? forDays)));
   const harvest = harvestWindow(ensemble, changed(usual, planned ?? {}, today, {}), horizonDays(practice));
   const again =
     meal.kg > 0 && next

@@ -10,6 +10,8 @@ import type { TwinAct } from "./ensemble";
 import type { MealKind } from "./meal";
 import { SCRAPS_CHOPPED } from "./meal";
 import type { PlanAhead } from "./plan";
+import type { TwinNow } from "./expect";
+import type { Script } from "./script";
 import { placeOf } from "./script";
 
 /** How far ahead a bin is looked at: longer for schools that leave it alone. */
@@ -18,15 +20,13 @@ export const horizonDays = ({ school }: Practice): number =>
 
 /** The usual plan: the median of the last four meals and gaps, or what the school starts with. Source: process model 11. */
 export function usualPlan(
-  practice: Practice,
+  { practice, script, ensemble }: Pick<TwinNow, "practice" | "script" | "ensemble">,
   mostKg: number,
   firstInDays: number,
 ): PlanAhead & { readonly mealKg: number; readonly everyDays: number } {
   const { school, setup, state } = practice;
   const { feedings } = state;
   const recent = feedings.slice(-4);
-  const median = (values: readonly number[]): number =>
-    values.toSorted((a, b) => a - b)[Math.floor(values.length / 2)]!;
   const gaps = recent.slice(1).map((feeding, at) => Math.max(1, daysBetween(recent[at]!.day, feeding.day)));
   const mealKg = recent.length >= 3 ? median(recent.map((one) => one.massKg)) : mostKg;
   const everyDays = gaps.length >= 2 ? median(gaps) : school.usualIntervalDays;
@@ -42,7 +42,28 @@ export function usualPlan(
       places: fedCompartment(setup).placeCount,
       firstPlace: next?.place ?? 1,
     },
+    acts: movesAhead(script, ensemble.day, horizonDays(practice)),
   };
+}
+const median = (values: readonly number[]): number =>
+  values.toSorted((a, b) => a - b)[Math.floor(values.length / 2)]!;
+
+/** A wedge or a column that was moved on at a pace goes on being moved: without it no finished end ever fills. */
+function movesAhead({ days }: Script, today: number, mostDays: number): NonNullable<PlanAhead["acts"]> {
+  const moves = days.flatMap(({ day, acts }) =>
+    acts.flatMap(({ event }) => (event.kind === "advanced" ? [{ day, fraction: event.fraction }] : [])),
+  );
+  const recent = moves.slice(-4);
+  if (recent.length < 2) return [];
+  const gaps = recent.slice(1).map(({ day }, at) => Math.max(1, day - recent[at]!.day));
+  const everyDays = median(gaps);
+  const fraction = median(recent.map((move) => move.fraction));
+  const first = Math.max(0, recent.at(-1)!.day + everyDays - today);
+  const count = Math.max(0, Math.ceil((mostDays - first) / everyDays));
+  return Array.from({ length: count }, (_, nth) => ({
+    inDays: first + nth * everyDays,
+    act: { event: { kind: "advanced", fraction }, key: `move ${nth}` },
+  }));
 }
 
 /** Scraps with the dry card that takes up their water to the school's wet end. Source: process model 12.6. */
@@ -81,6 +102,6 @@ export function changed(
     ...(away
       ? { away: { from: Math.max(0, daysBetween(today, away.from)), to: daysBetween(today, away.until) } }
       : {}),
-    acts: acts.map((act) => ({ inDays: 0, act })),
+    acts: [...(usual.acts ?? []), ...acts.map((act) => ({ inDays: 0, act }))],
   };
 }
