@@ -31,11 +31,11 @@ if (wants("check")) {
 }
 
 if (wants("unit")) {
-  // Days are days in every zone: the core runs in three of them, its long sums (the twin's learning) in one.
+  // Days are days in every zone: the core runs in three of them, its long sums (the twin) in one.
   for (const zone of ["UTC", "America/New_York", "Pacific/Apia"]) {
     const file = path.join(root, `test-results/unit-${zone.replace("/", "-")}.json`);
     const projects =
-      zone === "UTC" ? [] : ["--selectProjects", "core", "--testPathIgnorePatterns", "twin/learning"];
+      zone === "UTC" ? [] : ["--selectProjects", "core", "--testPathIgnorePatterns", "core/twin/"];
     const status = run(bin("jest"), [...projects, "--silent", "--json", "--outputFile", file], {
       env: { ...process.env, TZ: zone },
       stdio: ["ignore", "ignore", "inherit"],

@@ -1,18 +1,11 @@
 import type { Bin } from "@/records/bin";
-import type { Climate } from "@/records/room";
-import type { LocalDate } from "@/vocabulary/fields";
 import type { BinState } from "@/core/bin/state";
 import { replay } from "@/core/bin/replay";
-import { decide } from "@/core/decision/decide";
-import { practiceOf } from "@/core/decision/practice";
-import { simpleEngine } from "@/core/expectation/simpleEngine";
-import type { Expectation } from "@/core/expectation/expectation";
-import type { BinToday } from "@/core/round/round";
 import type { CellarDatabase, Tally } from "@/persistence/database";
 import { readLog } from "@/persistence/read";
 
 /** Raise it when the fold changes: stored states of older code are then computed again. */
-const FOLD = "fold-1";
+const FOLD = "fold-2";
 
 /** So many logs are replayed on the spot; more go to the workers, so that the screen stays free. */
 const AT_HAND = 2;
@@ -29,9 +22,6 @@ async function replayedAside(
   // A worker that fails is no reason not to read the cellar.
   return (await answer.catch(() => undefined)) ?? replayed(db, binId);
 }
-
-/** What was computed of a bin for a day and a climate: handed out again as long as nothing it rests on has changed. */
-const computed = new WeakMap<BinState, { readonly key: string; readonly today: BinToday }>();
 
 export interface KnownBin {
   readonly fingerprint: string;
@@ -76,31 +66,4 @@ export async function statesOf(
   const isMany = asked.length > AT_HAND;
   await Promise.all(asked.map(learn));
   return known;
-}
-
-/** A climate to compute with while a bin's room is missing. */
-const TEMPERATE: Climate = { meanC: 17, swingK: 3, hottestDay: 200, humidity: 0.65 };
-
-/**
- * The same object for the same log, day, climate and forecast, so that screens draw again only what is new. Without a
- * forecast of the twin, rules of thumb stand in.
- */
-export async function binToday(
-  bin: Bin,
-  state: BinState,
-  climate: Climate | undefined,
-  today: LocalDate,
-  forecast: Expectation | undefined,
-): Promise<BinToday> {
-  const key = JSON.stringify([today, climate, bin.rowId]);
-  const held = computed.get(state);
-  if (held?.key === key && (forecast === undefined || held.today.expectation === forecast)) return held.today;
-  const expectation = forecast ?? (await simpleEngine.expect(state, climate ?? TEMPERATE, today));
-  const practice = practiceOf(state);
-  const decision = practice
-    ? decide(expectation, practice, [], today)
-    : { verdict: "leave" as const, steps: [], nextDay: today, cautions: [] };
-  const fresh = { bin, state, expectation, decision };
-  computed.set(state, { key, today: fresh });
-  return fresh;
 }

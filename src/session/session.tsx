@@ -5,6 +5,7 @@ import type { Room } from "@/records/room";
 import type { LocalDate } from "@/vocabulary/fields";
 import type { Outcome } from "@/vocabulary/outcome";
 import type { UnitSystem } from "@/core/quantity/format";
+import type { Expectation } from "@/core/expectation/expectation";
 import type { BinToday } from "@/core/round/round";
 import { CellarDatabase, DEMO_CELLAR, OWN_CELLAR } from "@/persistence/database";
 import type { OpenCellar } from "@/persistence/preference";
@@ -20,10 +21,9 @@ import type { Author } from "./author";
 import { authorFor, deviceIdOf, stamp } from "./author";
 import { nextInstant, useToday } from "./clock";
 import type { KnownBin } from "./digest";
-import { binToday, statesOf } from "./digest";
+import { statesOf } from "./digest";
 import { askForPersistence } from "./persistent";
 import type { TwinWork } from "./twins";
-import { askForecasts, keptForecasts, subjectOf } from "./twins";
 import type { TwinSubject } from "@/workers/twin.protocol";
 
 export interface Notice {
@@ -69,6 +69,10 @@ export interface Session {
 /** Loaded when the demo is asked for: its import path is no part of a keeper's every day. */
 const openDemo = async (db: CellarDatabase): Promise<void> => (await import("./demo")).openDemo(db);
 
+/** The judgement of a bin comes beside the store: by the time the logs are read it is there. */
+const judging = () => import("./binToday");
+const twins = () => import("./twins");
+
 const SessionContext = createContext<Session | undefined>(undefined);
 
 /** @throws Error outside a SessionProvider, which is our own mistake. */
@@ -106,6 +110,8 @@ export function SessionProvider({
   }, []);
 
   useEffect(() => {
+    void judging();
+    void twins();
     const start = async () => openCellar((await readOpenCellar()) ?? openingAsked());
     start().catch((cause: unknown) => setFailure(cause instanceof Error ? cause.message : String(cause)));
   }, [openCellar]);
@@ -162,8 +168,10 @@ function OpenSession({
       const climates = Object.fromEntries(frame.rooms.map((room) => [room.id as string, room.climate]));
       const inOrder = walkingOrder(frame.bins, frame.cellar);
       const tallyOf = new Map(tallies.map((tally) => [tally.subjectId, tally]));
-      const asking = inOrder.map((bin) => subjectOf(db, bin, tallyOf.get(bin.id), climates, today));
-      const forecasts = await keptForecasts(db, asking);
+      const { askForecasts, fistsIn, holding, keptForecasts, subjectsOf } = await twins();
+      const kept = await keptForecasts(db, inOrder);
+      const { binToday } = await judging();
+      const forecasts = new Map<string, Expectation>();
       const show = async () => {
         const all = await Promise.all(
           inOrder.map((bin) => {
@@ -174,22 +182,41 @@ function OpenSession({
         );
         if (!isOutdated) setBins(all);
       };
-      await show();
+      /** Asks for what is missing; once all is there, again where the bins have told each other something new of the keeper's hand. */
+      const ask = async (of: Iterable<readonly [string, Expectation]>, isAgain: boolean) => {
+        const asking = subjectsOf(db, inOrder, tallyOf, climates, today, fistsIn(of));
+        for (const [binId, found] of holding(kept, asking)) forecasts.set(binId, found);
+        await show();
+        if (isOutdated) return;
+        setSubjects(new Map(asking.map((subject) => [subject.binId, subject])));
+        const missing = asking.filter(
+          ({ binId, fingerprint }) =>
+            states.get(binId)!.state.setup && kept.get(binId)?.fingerprint !== fingerprint,
+        );
+        if (missing.length === 0) return setTwinWork(undefined);
+        let done = 0;
+        setTwinWork({ done, of: missing.length });
+        stopAsking = askForecasts(db, missing, (subject, expectation) => {
+          done += 1;
+          if (expectation) {
+            forecasts.set(subject.binId, expectation);
+            const { binId, fingerprint } = subject;
+            kept.set(binId, { subjectId: binId, fingerprint, expectation });
+          }
+          // Drawn anew a few at a time: with a hundred bins each drawing costs.
+          if (done % 10 === 0 || done === missing.length || missing.length <= 10) void show();
+          if (done < missing.length) setTwinWork({ done, of: missing.length });
+          else if (isAgain) setTwinWork(undefined);
+          else void ask(forecasts, true);
+        });
+      };
+      await ask(
+        [...kept].map(([binId, row]) => [binId, row.expectation as Expectation] as const),
+        false,
+      );
       if (isOutdated) return;
-      setSubjects(new Map(asking.map((subject) => [subject.binId, subject])));
       setReading(undefined);
       setBrokenEntries(frame.bins.reduce((sum, bin) => sum + (states.get(bin.id)?.brokenRows ?? 0), 0));
-      const missing = asking.filter(({ binId }) => !forecasts.has(binId) && states.get(binId)!.state.setup);
-      if (missing.length === 0) return setTwinWork(undefined);
-      let done = 0;
-      setTwinWork({ done, of: missing.length });
-      stopAsking = askForecasts(db, missing, (binId, expectation) => {
-        done += 1;
-        if (expectation) forecasts.set(binId, expectation);
-        // Drawn anew a few at a time: with a hundred bins each drawing costs.
-        if (done % 10 === 0 || done === missing.length || missing.length <= 10) void show();
-        setTwinWork(done === missing.length ? undefined : { done, of: missing.length });
-      });
     };
     work().catch((cause: unknown) =>
       say({

@@ -1,5 +1,7 @@
 import type { Expectation } from "@/core/expectation/expectation";
-import type { CellarDatabase, Tally } from "@/persistence/database";
+import type { Fist, OwnFist } from "@/core/twin/sharedFist";
+import { sharedFist } from "@/core/twin/sharedFist";
+import type { CellarDatabase, Forecast, Tally } from "@/persistence/database";
 import type { Bin } from "@/records/bin";
 import type { Climate } from "@/records/room";
 import type { LocalDate } from "@/vocabulary/fields";
@@ -12,30 +14,58 @@ export interface TwinWork {
   readonly of: number;
 }
 
-/** What a forecast of a bin rests on: its log, the bin's own row, every room's climate, the day. */
-export function subjectOf(
+/** Raise it when what is said of an ensemble changes: kept forecasts of older code are then worked out again. */
+const ADVICE = "advice-2";
+
+/** What the forecast of each bin rests on. */
+export const subjectsOf = (
+  db: CellarDatabase,
+  bins: readonly Bin[],
+  tallies: ReadonlyMap<string, Tally>,
+  climates: Readonly<Record<string, Climate>>,
+  today: LocalDate,
+  fists: readonly (OwnFist & { readonly binId: string })[],
+): TwinSubject[] =>
+  bins.map((bin) => subjectOf(db, bin, tallies.get(bin.id), climates, today, sharedFist(bin.id, fists)));
+
+/** Its log, the bin's own row, every room's climate, the day, and what other bins know of the keeper's hand. */
+function subjectOf(
   db: CellarDatabase,
   bin: Bin,
   tally: Tally | undefined,
   climates: Readonly<Record<string, Climate>>,
   today: LocalDate,
+  fist: Fist | undefined,
 ): TwinSubject {
-  const fingerprint = JSON.stringify([fingerprintOf(tally), bin.rowId, climates, today]);
-  return { database: db.name, binId: bin.id, fingerprint, climates, today };
+  const fingerprint = JSON.stringify([ADVICE, fingerprintOf(tally), bin.rowId, climates, today, fist]);
+  return { database: db.name, binId: bin.id, fingerprint, climates, today, ...(fist ? { fist } : {}) };
 }
 
-/** Forecasts that were kept and still hold. */
+/** Forecasts that were kept, of whatever log: an older one still tells of the keeper's hand. */
 export async function keptForecasts(
   db: CellarDatabase,
-  subjects: readonly TwinSubject[],
-): Promise<Map<string, Expectation>> {
-  const rows = await db.forecasts.bulkGet(subjects.map((one) => one.binId));
-  return new Map(
-    rows.flatMap((row, at) =>
-      row?.fingerprint === subjects[at]!.fingerprint ? [[row.subjectId, row.expectation as Expectation]] : [],
-    ),
-  );
+  bins: readonly Bin[],
+): Promise<Map<string, Forecast>> {
+  const rows = await db.forecasts.bulkGet(bins.map((bin) => bin.id));
+  return new Map(rows.flatMap((row) => (row ? [[row.subjectId, row]] : [])));
 }
+/** Those of them that still hold. */
+export const holding = (
+  kept: ReadonlyMap<string, Forecast>,
+  subjects: readonly TwinSubject[],
+): Map<string, Expectation> =>
+  new Map(
+    subjects.flatMap(({ binId, fingerprint }) => {
+      const row = kept.get(binId);
+      return row?.fingerprint === fingerprint ? [[binId, row.expectation as Expectation]] : [];
+    }),
+  );
+
+/** What each bin's forecast says of the hand that squeezes it. */
+export const fistsIn = (
+  expectations: Iterable<readonly [string, Expectation]>,
+): (OwnFist & { readonly binId: string })[] =>
+  [...expectations].flatMap(([binId, { twin }]) => (twin?.fist ? [{ binId, ...twin.fist }] : []));
 
 /**
  * Asks the twin about bins whose forecast is missing, in the background; `onAnswer` hears of each. Returns what stops it:
@@ -44,7 +74,7 @@ export async function keptForecasts(
 export function askForecasts(
   db: CellarDatabase,
   subjects: readonly TwinSubject[],
-  onAnswer: (binId: string, expectation: Expectation | undefined) => void,
+  onAnswer: (subject: TwinSubject, expectation: Expectation | undefined) => void,
 ): () => void {
   let isOver = false;
   const stops: (() => void)[] = [];
@@ -65,7 +95,7 @@ export function askForecasts(
         .catch(() => undefined)
         .then(async (expectation) => {
           if (isOver) return;
-          onAnswer(subject.binId, expectation);
+          onAnswer(subject, expectation);
           if (expectation)
             await db.forecasts
               .put({ subjectId: subject.binId, fingerprint: subject.fingerprint, expectation })

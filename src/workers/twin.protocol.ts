@@ -1,6 +1,7 @@
 import type { BinState } from "@/core/bin/state";
 import type { Expectation } from "@/core/expectation/expectation";
 import type { Course } from "@/core/twin/course";
+import type { Fist } from "@/core/twin/sharedFist";
 import type { Given, MealOutlook } from "@/core/twin/mealOutlook";
 import type { WhatIf } from "@/core/twin/usualPlan";
 import type { Reading } from "@/records/entry";
@@ -13,6 +14,8 @@ export interface TwinSubject {
   readonly fingerprint: string;
   readonly climates: Readonly<Record<string, Climate>>;
   readonly today: string;
+  /** What the cellar's other bins know of the hand that squeezes them. */
+  readonly fist?: Fist;
 }
 /** Days of the log followed so far. */
 export type OnProgress = (day: number, until: number) => void;

@@ -85,6 +85,7 @@ async function brought(errand: Errand, subject: TwinSubject): Promise<TwinNow | 
       climates: subject.climates,
       today: localDate.parse(subject.today),
       snapshots: (standing?.snapshots ?? []) as readonly Snapshot[],
+      fist: subject.fist,
     }),
     errand,
   );

@@ -16,7 +16,12 @@ import { sayEvidence } from "../decision/evidenceWords";
 import { sayReason } from "../decision/words";
 import type { Band } from "../expectation/expectation";
 import { effectiveEntries } from "../log/effective";
+import type { TwinQuestion } from "../twin/expect";
 import { bringToToday, twinExpectation, withReadings } from "../twin/expect";
+import { ownFist, squeezesIn } from "../twin/fist";
+import { scriptOf } from "../twin/script";
+import type { Fist } from "../twin/sharedFist";
+import { sharedFist, witnesses } from "../twin/sharedFist";
 import { calculator } from "./calculator";
 import exampleJson from "./decideExample.json";
 
@@ -98,13 +103,26 @@ export const decide = calculator({
       const one = readRow<z.infer<typeof roomFormat.schema>>(raw, roomFormat);
       return one.ok ? [one.value] : [];
     }))) climates[room.id] = room.climate; // prettier-ignore
-    const entries: Entry[] = [];
+    const logs = new Map<string, Entry[]>();
     for (const raw of records.entries) {
       const entry = readEntry(raw);
-      if (entry.ok && String(entry.value.subject.id) === id && entry.value.day <= date)
-        entries.push(entry.value);
+      if (!entry.ok || entry.value.day > date) continue;
+      const of = String(entry.value.subject.id);
+      const log = logs.get(of);
+      if (log) log.push(entry.value);
+      else logs.set(of, [entry.value]);
     }
-    const now = bringToToday({ binId: id, entries: effectiveEntries(entries), climates, today: date });
+    const question = (of: string) => ({
+      binId: of,
+      entries: effectiveEntries(logs.get(of) ?? []),
+      climates,
+      today: date,
+    });
+    const fist = handOf(
+      bins.map((bin) => question(bin.id)),
+      id,
+    );
+    const now = bringToToday({ ...question(id), fist });
     if (!now) return refused({ code: "calc/no-setup", field: "archive", id });
     const before = twinExpectation(now, date);
     const seen = readingsOf(read);
@@ -124,6 +142,21 @@ export const decide = calculator({
     });
   },
 });
+
+/** What the archive's other bins know of the hand that squeezes them, as the app tells it from bin to bin. */
+function handOf(questions: readonly TwinQuestion[], binId: string): Fist | undefined {
+  const known = questions.flatMap((question) => {
+    const script = scriptOf(question.entries, question.climates);
+    return script ? [{ binId: question.binId, squeezes: squeezesIn(script), question }] : [];
+  });
+  return sharedFist(
+    binId,
+    witnesses(binId, known).flatMap((one) => {
+      const now = bringToToday(one.question);
+      return now ? [{ ...one, ...ownFist(now.dawn, now.script) }] : [];
+    }),
+  );
+}
 
 function stepOf(one: Step, today: Parameters<typeof sayReason>[1]["today"]): z.infer<typeof step> {
   const speech = { units: "metric", today } as const;

@@ -95,6 +95,8 @@ export interface TwinAdvice {
     readonly gainsKg: Band;
   };
   readonly habits: readonly Habit[];
+  /** This bin's own word on the keeper's squeeze: offset in moisture, its standard deviation, squeezes it rests on. */
+  readonly fist: { readonly offset: number; readonly spread: number; readonly squeezes: number };
   readonly surprises: readonly Surprise[];
   readonly misfits: readonly Misfit[];
   readonly warnings: readonly Warning[];

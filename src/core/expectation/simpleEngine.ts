@@ -99,7 +99,7 @@ const COVER_FACTOR: Record<Cover, number> = {
 };
 const DRYING_G_M2_DAY_KPA = 750;
 
-export function dryingKgPerDay(setup: BinSetup, climate: Climate, day: LocalDate): number {
+function dryingKgPerDay(setup: BinSetup, climate: Climate, day: LocalDate): number {
   const saturation = saturationKpa(airTemperatureC(climate, day));
   return (
     (DRYING_G_M2_DAY_KPA / 1000) *

@@ -15,6 +15,8 @@ import { practiceOf, targetMoisture } from "../decision/practice";
 import type { Band, Expectation, HelpfulReading, Surprise } from "../expectation/expectation";
 import type { Ensemble } from "./ensemble";
 import { copied } from "./ensemble";
+import type { Fist } from "./sharedFist";
+import { heed, ownFist } from "./fist";
 import { drained, following, live, seedOf } from "./follow";
 import type { FollowOptions, Snapshot } from "./follow";
 import { habitsOf, warningsOf } from "./habits";
@@ -42,6 +44,8 @@ export interface TwinQuestion {
   /** Readings of a visit in hand, not yet entries. */
   readonly readings?: readonly Reading[];
   readonly snapshots?: readonly Snapshot[];
+  /** What other bins know of the keeper's hand. */
+  readonly fist?: Fist | undefined;
   readonly size?: number;
 }
 /** A bin brought to today, ready to be asked. */
@@ -55,6 +59,8 @@ export interface TwinNow {
   readonly ensemble: Ensemble;
   readonly surprises: readonly Surprise[];
   readonly hasReadToday: boolean;
+  /** What the other bins say of the keeper's hand, heard on the day one asks. */
+  readonly fist?: Fist | undefined;
   /** Standings to go on from next time. */
   readonly snapshots: readonly Snapshot[];
 }
@@ -65,7 +71,7 @@ export const bringToToday = (question: TwinQuestion, onDay?: FollowOptions["onDa
 
 /** `bringToToday`, a day at a time. */
 export function* bringingToToday(
-  { binId, entries, climates, today, readings = [], snapshots = [], size }: TwinQuestion,
+  { binId, entries, climates, today, readings = [], snapshots = [], fist, size }: TwinQuestion,
   onDay?: FollowOptions["onDay"],
 ): Generator<{ readonly day: number; readonly until: number }, TwinNow | undefined> {
   const state = replay(entries);
@@ -93,6 +99,7 @@ export function* bringingToToday(
     ensemble,
     surprises: [],
     hasReadToday: false,
+    fist,
     snapshots: kept,
   };
   return withReadings(now, readings);
@@ -101,6 +108,7 @@ export function* bringingToToday(
 /** The same bin with a visit's readings in hand: from the dawn of the day, today's entries and then the readings. */
 export function withReadings(now: TwinNow, readings: readonly Reading[]): TwinNow {
   const ensemble = copied(now.dawn);
+  if (now.fist) heed(ensemble, now.fist);
   const today = now.script.days.find((one) => one.day === ensemble.day);
   const inHand = readings.flatMap((reading) => observationOf(reading, now.practice.setup) ?? []);
   const surprises = surprisesOf(ensemble, [...(today?.observations ?? []), ...inHand]);
@@ -230,6 +238,7 @@ export function twinExpectation(now: TwinNow, today: LocalDate): Expectation {
       sumpL: read.sumpL,
       ...harvestOf(harvest),
       habits: habitsOf(ensemble),
+      fist: ownFist(now.dawn, script),
       surprises: now.surprises,
       misfits: ensemble.misfits.map(({ code, key, day }) => ({
         code,

@@ -186,7 +186,8 @@ function rescaleHerd(s: Float64Array, by: number, cocoonG: number): void {
   s[AT.CORW]! += (1 - P.wd) * change;
 }
 
-function spreadOf(
+/** Mean and standard deviation over the members, by weight; of the first compartment. */
+export function spreadOf(
   { lines }: Ensemble,
   weights: Float64Array,
   value: (s: Float64Array) => number,

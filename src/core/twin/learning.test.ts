@@ -1,40 +1,17 @@
 import fc from "fast-check";
 import { CLIMATE, entry, kilograms, litres, look, meal, newTub, setupOf, START } from "../../../tests/log";
+import { brought, expected, fedTub, SIZE, squeeze } from "../../../tests/twinLog";
 import type { Entry } from "@/records/entry";
 import { addDays } from "../calendar/day";
-import { effectiveEntries } from "../log/effective";
 import { decide } from "../decision/decide";
 import { closure, sleep } from "./ensemble";
-import type { TwinQuestion } from "./expect";
-import { bringToToday, twinExpectation, withReadings } from "./expect";
+import { twinExpectation, withReadings } from "./expect";
 import { courseAhead } from "./course";
 import { follow, live } from "./follow";
 import { habitsOf } from "./habits";
 import { courseCsv } from "./series";
 import { sayHabits, sayHarvest, sayMisfit, saySurprise } from "./words";
 import { leftOfFortnight, syntheticBin } from "./synthetic";
-
-const SIZE = 64;
-const question = (log: readonly Entry[], on: number, more: Partial<TwinQuestion> = {}): TwinQuestion => ({
-  binId: "bin-1",
-  entries: effectiveEntries(log),
-  climates: { "room-1": CLIMATE },
-  today: addDays(START, on),
-  size: SIZE,
-  ...more,
-});
-const brought = (log: readonly Entry[], on: number, more: Partial<TwinQuestion> = {}) =>
-  bringToToday(question(log, on, more))!;
-const expected = (log: readonly Entry[], on: number) => twinExpectation(brought(log, on), addDays(START, on));
-const squeeze = (value: "dust" | "noDrop" | "fewDrops" | "manyDrops" | "stream", on: number) =>
-  look([{ of: "squeeze", squeeze: value }], on);
-const fedTub = (weeks: number, reading?: (week: number) => Entry[]): Entry[] => [
-  ...newTub(),
-  ...Array.from({ length: weeks }, (_, week) => [
-    ...(reading?.(week) ?? []),
-    meal(0.4, (week % 8) + 1, 7 + 7 * week),
-  ]).flat(),
-];
 
 test("going on from a snapshot gives the same as starting over; a late entry makes it start from before it", () => {
   const log = fedTub(16, (week) => [squeeze("fewDrops", 7 + 7 * week)]);

@@ -11,7 +11,7 @@ export const SCALES = {
   warmth: { limits: [12, 18, 26, 33], spread: 2.5 },
 } as const;
 /** Number of the class a value falls into. */
-export const classOf = (scale: keyof typeof SCALES, value: number): number =>
+const classOf = (scale: keyof typeof SCALES, value: number): number =>
   SCALES[scale].limits.filter((limit) => value >= limit).length;
 
 /** Moisture of a mass at field capacity: what holds more water gives drops only when wetter. */
