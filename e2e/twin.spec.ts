@@ -21,6 +21,7 @@ async function ration(page: Page, name: string): Promise<number> {
   await forecast(page);
   await page.getByRole("link", { name: "Lift the lid" }).click();
   await usable(page);
+  await expect(page.locator("[data-forecasts=done]")).toBeAttached({ timeout: 120_000 });
   // Without a reading of today the answer rests on what was learned before.
   const said = await page
     .getByRole("listitem")

@@ -55,6 +55,9 @@ export const SPOTS = ["side", "middle", "top", "bottom", "tray"] as const;
 
 export type Spot = (typeof SPOTS)[number];
 
+/** What two cupped hands lift, when nobody measured it, L. Source: process model 9. */
+export const HANDFUL_L = 0.25;
+
 export const INSTRUMENTS = [
   "hand",
   "fist",

@@ -86,6 +86,7 @@ function read(state: BinState, entry: EntryOf<"looked">, reading: Reading): BinS
     case "warmth":
     case "weight":
     case "fillDepth":
+    case "handful":
     case "fillMark":
     case "sign":
       return after;

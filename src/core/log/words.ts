@@ -134,6 +134,8 @@ function sayReading(reading: Reading, units: UnitSystem): string {
       return `weighs ${formatMass(reading.massKg, units, "bucket")}`;
     case "fillDepth":
       return `${formatLength(reading.belowRimM, units)} below the rim`;
+    case "handful":
+      return `${reading.count} worms in a handful`;
     case "fillMark":
       return reading.mark === "atTheLine"
         ? "at the line"

@@ -116,6 +116,17 @@ test("a fist that reads wet beside a dried sample is learned as a fist, not as a
   expect(expected(log, 110).moisture.middle).toBeLessThan(0.8);
 });
 
+test("worms counted in a handful tell of the herd, a little each time", () => {
+  const counted = (count: number) =>
+    expected(
+      fedTub(10, (week) => [look([{ of: "handful", count, volumeL: 0.25 }], 7 + 7 * week)]),
+      78,
+    ).wormsKg.middle;
+  const [few, many] = [counted(1), counted(60)];
+  expect(many).toBeGreaterThan(1.2 * few);
+  expect(many).toBeLessThan(4 * few);
+});
+
 test("entries that cannot all be true are named, and the twin stays sane", () => {
   const log = [
     ...fedTub(8, (week) => [squeeze("fewDrops", 7 + 7 * week)]),

@@ -125,7 +125,7 @@ function EntryLine({
     entry.kind === "looked" &&
     !entry.visitId &&
     entry.readings.every((reading) =>
-      ["temperature", "moisture", "fillDepth", "weight"].includes(reading.of),
+      ["temperature", "moisture", "fillDepth", "weight", "handful"].includes(reading.of),
     );
   const slip = isMeasured ? "measured" : SLIP_OF[entry.kind];
   const close = () => setAnchor(null);

@@ -308,6 +308,8 @@ export function correctionLines(entry: Entry, units: UnitSystem): CorrectionLine
         return percent(key, "Moisture", reading.moisture, put("moisture"));
       case "weight":
         return quantity(key, "Weight of the bin", reading.massKg, "mass", unit.mass, put("massKg"));
+      case "handful":
+        return quantity(key, "Worms in a handful", reading.count, "count", "worms", put("count"));
       case "fillDepth":
         return quantity(key, "Below the rim", reading.belowRimM, "length", unit.length, put("belowRimM"));
     }

@@ -128,6 +128,13 @@ export function SlipFields(props: Props) {
             echo={(value) => formatLength(value, units)}
           />
           <QuantityField
+            label="In a handful"
+            dimension="count"
+            unit="worms"
+            {...field("handful")}
+            helper="out of the middle, two cupped hands"
+          />
+          <QuantityField
             label="Weight of the whole bin"
             dimension="mass"
             unit={unit.mass}

@@ -22,6 +22,8 @@ import { localDate } from "@/vocabulary/fields";
 import type { Outcome } from "@/vocabulary/outcome";
 import { done, refused } from "@/vocabulary/outcome";
 import type { Spot } from "@/vocabulary/readings";
+import { HANDFUL_L } from "@/vocabulary/readings";
+import { isHandful, NO_HANDFUL } from "@/core/log/handful";
 import type { HarvestMethod, Preparation } from "@/vocabulary/setup";
 
 export interface PartTyped {
@@ -41,6 +43,7 @@ export interface SlipTyped {
   readonly temperature: string;
   readonly moisture: string;
   readonly belowRim: string;
+  readonly handful: string;
   readonly gross: string;
   readonly tare: string;
   readonly method: HarvestMethod;
@@ -88,6 +91,7 @@ export function emptySlip(slip: SlipKind, { state, today }: SlipContext): SlipTy
     temperature: "",
     moisture: "",
     belowRim: "",
+    handful: "",
     gross: "",
     tare: "",
     method: "light",
@@ -164,11 +168,18 @@ export function slipOf(
     case "looked": {
       if (entry.visitId) return undefined;
       const typed = { ...base("measured") };
-      const found: { temperature?: string; moisture?: string; belowRim?: string; gross?: string } = {};
+      const found: {
+        temperature?: string;
+        moisture?: string;
+        belowRim?: string;
+        gross?: string;
+        handful?: string;
+      } = {};
       for (const reading of entry.readings) {
         if (reading.of === "temperature") found.temperature = formatTemperature(reading.temperatureC, units);
         else if (reading.of === "moisture") found.moisture = String(Math.round(reading.moisture * 100));
         else if (reading.of === "fillDepth") found.belowRim = formatLength(reading.belowRimM, units);
+        else if (reading.of === "handful") found.handful = String(reading.count);
         else if (reading.of === "weight") found.gross = formatMass(reading.massKg, units, "bucket");
         else return undefined;
       }
@@ -280,6 +291,7 @@ export function slipFacts(
       const readings: Reading[] = [];
       const temperatureC = optional("temperature", typed.temperature, "temperature", unit.temperature);
       const belowRimM = optional("belowRim", typed.belowRim, "length", unit.length);
+      const handful = optional("handful", typed.handful, "count", "worms");
       const massKg = optional("gross", typed.gross, "mass", unit.mass);
       const moisture = percentIn("moisture", typed.moisture, faults);
       const depthM = optional("depth", typed.depth, "length", unit.length);
@@ -291,12 +303,14 @@ export function slipFacts(
         faults.temperature = "No bed is that cold: is the unit right?";
       if (belowRimM !== undefined && belowRimM > 10)
         faults.belowRim = "That is deeper than any bin: is the unit right?";
+      if (handful !== undefined && !isHandful(handful)) faults.handful = NO_HANDFUL;
       if (depthM !== undefined && depthM > 10)
         faults.depth = "That is deeper than any bin: is the unit right?";
       if (temperatureC !== undefined)
         readings.push({ of: "temperature", temperatureC, instrument: "probe", ...taken });
       if (moisture !== undefined) readings.push({ of: "moisture", moisture, instrument: "probe", ...taken });
       if (belowRimM !== undefined) readings.push({ of: "fillDepth", belowRimM, instrument: "ruler" });
+      if (handful !== undefined) readings.push({ of: "handful", count: handful, volumeL: HANDFUL_L });
       if (massKg !== undefined) readings.push({ of: "weight", massKg, instrument: "scale" });
       if (readings.length === 0 && Object.keys(faults).length === 0)
         faults.temperature = "Write at least one reading.";

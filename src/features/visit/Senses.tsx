@@ -24,6 +24,7 @@ export function Senses({
 }) {
   const { units } = useSession();
   const { typed, set, fault } = visit;
+  const faultAt = (field: string) => (fault?.field === field ? fault.sentence : undefined);
   const interval = typed.squeeze && squeezeInterval(typed.squeeze);
   const choose =
     <K extends "squeeze" | "smell" | "warmth">(field: K) =>
@@ -79,22 +80,31 @@ export function Senses({
           }
         />
       ))}
-      <div className={styles.warmth}>
-        <Choice
-          title="A hand laid on it"
-          name="warmth"
-          options={WARMTHS.map((value) => ({ value, label: value, mark: <WarmthMark warmth={value} /> }))}
-          chosen={typed.warmth}
-          expected={warmthAt(expectation.temperatureC.middle)}
-          onChoose={choose("warmth")}
-        />
+      <Choice
+        title="A hand laid on it"
+        name="warmth"
+        options={WARMTHS.map((value) => ({ value, label: value, mark: <WarmthMark warmth={value} /> }))}
+        chosen={typed.warmth}
+        expected={warmthAt(expectation.temperatureC.middle)}
+        onChoose={choose("warmth")}
+      />
+      <div className={styles.measured}>
         <QuantityField
           label="Probe, in the middle"
           dimension="temperature"
           unit={DEFAULT_UNIT[units].temperature}
           typed={typed.temperature}
           onTyped={(temperature) => set((before) => ({ ...before, temperature }))}
-          fault={fault?.field === "temperature" ? fault.sentence : undefined}
+          fault={faultAt("temperature")}
+        />
+        <QuantityField
+          label="In a handful"
+          dimension="count"
+          unit="worms"
+          typed={typed.handful}
+          onTyped={(handful) => set((before) => ({ ...before, handful }))}
+          fault={faultAt("handful")}
+          helper="out of the middle, two cupped hands"
         />
       </div>
       <SignChoice signs={typed.signs} onSigns={(signs) => set((before) => ({ ...before, signs }))} />

@@ -20,7 +20,9 @@ export function useRefined(
 ): { readonly expectation: Expectation; readonly isRefining: boolean } {
   const { subjects } = useSession();
   const refined = useTwinAnswer(binId, JSON.stringify(readings), refine);
-  return refined && readings.length > 0
+  // Without readings it says what stood before the lid was lifted, if that was not rules of thumb.
+  const isNeeded = readings.length > 0 || before.twin === undefined;
+  return refined && isNeeded
     ? { expectation: refined, isRefining: false }
-    : { expectation: before, isRefining: subjects.has(binId) && readings.length > 0 };
+    : { expectation: before, isRefining: subjects.has(binId) && isNeeded };
 }

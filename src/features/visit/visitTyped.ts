@@ -1,6 +1,8 @@
 import type { Reading } from "@/records/entry";
 import type { CompartmentId } from "@/vocabulary/fields";
 import type { Creature, FillMark, FoodLeft, Smell, Squeeze, Warmth } from "@/vocabulary/readings";
+import { HANDFUL_L } from "@/vocabulary/readings";
+import { isHandful, NO_HANDFUL } from "@/core/log/handful";
 import type { Outcome } from "@/vocabulary/outcome";
 import { done, refused } from "@/vocabulary/outcome";
 import { parseQuantity } from "@/core/quantity/parse";
@@ -20,6 +22,8 @@ export interface VisitTyped {
   /** For the quiet check: weight of the whole bin, and how far the contents lie below the rim. */
   readonly weight: string;
   readonly belowRim: string;
+  /** Worms counted in a handful. */
+  readonly handful: string;
   readonly fillMark?: FillMark;
   readonly note: string;
   /** Amounts typed over the proposed ones, and steps not done, by step key. */
@@ -34,6 +38,7 @@ export const NOTHING_TYPED: VisitTyped = {
   temperature: "",
   weight: "",
   belowRim: "",
+  handful: "",
   note: "",
   amounts: {},
   materials: {},
@@ -61,13 +66,14 @@ export function readingsIn(typed: VisitTyped, units: UnitSystem): Outcome<Readin
   const typedIn = DEFAULT_UNIT[units];
   const measured: readonly (readonly [
     string,
-    keyof VisitTyped & ("temperature" | "weight" | "belowRim"),
-    "temperature" | "mass" | "length",
+    keyof VisitTyped & ("temperature" | "weight" | "belowRim" | "handful"),
+    "temperature" | "mass" | "length" | "count",
     string,
   ])[] = [
     [typed.temperature, "temperature", "temperature", typedIn.temperature],
     [typed.weight, "weight", "mass", typedIn.mass],
     [typed.belowRim, "belowRim", "length", typedIn.length],
+    [typed.handful, "handful", "count", "worms"],
   ];
   for (const [text, field, dimension, unit] of measured) {
     if (text.trim() === "") continue;
@@ -77,6 +83,9 @@ export function readingsIn(typed: VisitTyped, units: UnitSystem): Outcome<Readin
       if (value.value < -60)
         return refused({ code: "visit/field", field, sentence: "No bed is that cold: is the unit right?" });
       readings.push({ of: "temperature", temperatureC: value.value, instrument: "probe", spot: "middle" });
+    } else if (field === "handful") {
+      if (!isHandful(value.value)) return refused({ code: "visit/field", field, sentence: NO_HANDFUL });
+      readings.push({ of: "handful", count: value.value, volumeL: HANDFUL_L });
     } else if (field === "weight") readings.push({ of: "weight", massKg: value.value, instrument: "scale" });
     else if (value.value > 10)
       return refused({

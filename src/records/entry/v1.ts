@@ -71,6 +71,8 @@ export const reading = z.discriminatedUnion("of", [
   z.strictObject({ of: z.literal("moisture"), moisture, ...taken }),
   z.strictObject({ of: z.literal("weight"), massKg, ...taken }),
   z.strictObject({ of: z.literal("fillDepth"), belowRimM: depthM, ...taken }),
+  /** Worms counted in a handful out of the middle. */
+  z.strictObject({ of: z.literal("handful"), count: count.max(5000), volumeL, ...taken }),
   z.strictObject({ of: z.literal("fillMark"), mark: z.enum(FILL_MARKS), ...taken }),
   z.strictObject({ of: z.literal("sign"), sign: z.enum(CREATURES), isPresent: z.boolean(), ...taken }),
 ]);
