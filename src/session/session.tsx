@@ -16,7 +16,16 @@ import type { NewRow, WriteProblem, Written } from "@/persistence/write";
 import { redo, sayWriteProblem, undo, write } from "@/persistence/write";
 import { useLiveQuery } from "dexie-react-hooks";
 import type { ReactNode } from "react";
-import { createContext, useCallback, useContext, useEffect, useMemo, useRef, useState } from "react";
+import {
+  createContext,
+  startTransition,
+  useCallback,
+  useContext,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+} from "react";
 import type { Author } from "./author";
 import { authorFor, deviceIdOf, stamp } from "./author";
 import { nextInstant, useToday } from "./clock";
@@ -172,7 +181,7 @@ function OpenSession({
       const kept = await keptForecasts(db, inOrder);
       const { binToday } = await judging();
       const forecasts = new Map<string, Expectation>();
-      const show = async () => {
+      const show = async (draw: (change: () => void) => void = (change) => change()) => {
         const all = await Promise.all(
           inOrder.map((bin) => {
             const state = states.get(bin.id)!.state;
@@ -180,7 +189,7 @@ function OpenSession({
             return binToday(bin, state, climate, today, forecasts.get(bin.id));
           }),
         );
-        if (!isOutdated) setBins(all);
+        if (!isOutdated) draw(() => setBins(all));
       };
       /** Asks for what is missing; once all is there, again where the bins have told each other something new of the keeper's hand. */
       const ask = async (of: Iterable<readonly [string, Expectation]>, isAgain: boolean) => {
@@ -203,9 +212,9 @@ function OpenSession({
             const { binId, fingerprint } = subject;
             kept.set(binId, { subjectId: binId, fingerprint, expectation });
           }
-          // Drawn anew a few at a time: with a hundred bins each drawing costs.
-          if (done % 10 === 0 || done === missing.length || missing.length <= 10) void show();
-          if (done < missing.length) setTwinWork({ done, of: missing.length });
+          // Drawn anew a few at a time and in slices: with a hundred bins each drawing costs.
+          if (done % 10 === 0 || done === missing.length || missing.length <= 10) void show(startTransition);
+          if (done < missing.length) startTransition(() => setTwinWork({ done, of: missing.length }));
           else if (isAgain) setTwinWork(undefined);
           else void ask(forecasts, true);
         });

@@ -1,6 +1,6 @@
 "use client";
 import type { Profile } from "@/core/bin/profile";
-import { useEffect, useRef, useState } from "react";
+import { memo, useEffect, useRef, useState } from "react";
 import { Cutaway } from "./cutaway/Cutaway";
 import styles from "./Rack.module.css";
 
@@ -47,7 +47,13 @@ const widthM = (profile: Profile): number =>
     : Math.max(...profile.compartments.map((one) => one.widthM));
 
 /** All bins on their planks, cut open, to one scale, in walking order. */
-export function Rack({ bins, chosen, onChoose, isFolded = false, shelfWidth = 820 }: RackProps) {
+export const Rack = memo(function Rack({
+  bins,
+  chosen,
+  onChoose,
+  isFolded = false,
+  shelfWidth = 820,
+}: RackProps) {
   const pxPerM = isFolded ? FOLDED_PX_PER_M : scaleOf(bins, shelfWidth);
   return (
     <nav aria-label="Bins on the rack" className={isFolded ? styles.folded : styles.rack}>
@@ -83,7 +89,7 @@ export function Rack({ bins, chosen, onChoose, isFolded = false, shelfWidth = 82
       </ul>
     </nav>
   );
-}
+});
 
 /** As many as a screen shows; the others are drawn when one comes near them. */
 const DRAWN_AT_ONCE = 14;

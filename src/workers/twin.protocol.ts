@@ -1,5 +1,5 @@
 import type { BinState } from "@/core/bin/state";
-import type { Expectation } from "@/core/expectation/expectation";
+import type { Expectation, TwinAdvice } from "@/core/expectation/expectation";
 import type { Course } from "@/core/twin/course";
 import type { Fist } from "@/core/twin/sharedFist";
 import type { Given, MealOutlook } from "@/core/twin/mealOutlook";
@@ -26,7 +26,12 @@ export interface TwinWorker {
   /** Undefined when the log does not say what the bin is, or when no one wants the answer any more. */
   today(task: number, subject: TwinSubject, onProgress: OnProgress): Promise<Expectation | undefined>;
   /** The same with a visit's readings in hand. */
-  refine(task: number, subject: TwinSubject, readings: readonly Reading[]): Promise<Expectation | undefined>;
+  refine(
+    task: number,
+    subject: TwinSubject,
+    readings: readonly Reading[],
+    knownHarvest: TwinAdvice["harvest"],
+  ): Promise<Expectation | undefined>;
   /** What amounts given at the visit in hand would do. */
   outlook(
     task: number,

@@ -149,10 +149,12 @@ const api: TwinWorker = {
     const now = await brought({ task, canWait: true, onProgress }, subject);
     return now && twinExpectation(now, localDate.parse(subject.today));
   },
-  refine: (task, subject, readings) =>
+  refine: (task, subject, readings, knownHarvest) =>
     atOnce(async () => {
       const now = await brought({ task }, subject);
-      return now && twinExpectation(withReadings(now, readings), localDate.parse(subject.today));
+      return (
+        now && twinExpectation(withReadings(now, readings), localDate.parse(subject.today), knownHarvest)
+      );
     }),
   outlook: (task, subject, readings, given) =>
     atOnce(async () => {

@@ -12,7 +12,7 @@ import { addDays, daysBetween } from "../calendar/day";
 import { DRY_BEDDING } from "../decision/moistureStep";
 import type { Practice } from "../decision/practice";
 import { practiceOf, targetMoisture } from "../decision/practice";
-import type { Band, Expectation, HelpfulReading, Surprise } from "../expectation/expectation";
+import type { Band, Expectation, HelpfulReading, Surprise, TwinAdvice } from "../expectation/expectation";
 import type { Ensemble } from "./ensemble";
 import { copied } from "./ensemble";
 import type { Fist } from "./sharedFist";
@@ -144,8 +144,15 @@ const MOST_MEAL_DAYS = 28;
 const placeAfter = (place: number, setup: Practice["setup"]): number =>
   (place % fedCompartment(setup).placeCount) + 1;
 
-/** Everything the screens and the decision ask of the twin on a day. */
-export function twinExpectation(now: TwinNow, today: LocalDate): Expectation {
+/**
+ * Everything the screens and the decision ask of the twin on a day. The harvest window looks months ahead: where it is
+ * known from before a visit's readings, which hardly move it, it is not worked out again.
+ */
+export function twinExpectation(
+  now: TwinNow,
+  today: LocalDate,
+  knownHarvest?: TwinAdvice["harvest"],
+): Expectation {
   const { ensemble, practice, state, script } = now;
   const { school, setup } = practice;
   const read = readDay(ensemble, script.startDay);
@@ -162,7 +169,9 @@ export function twinExpectation(now: TwinNow, today: LocalDate): Expectation {
     tried: (clearsInDays) => tried(state.feedings, clearsInDays),
   });
   const usual = usualPlan(now, meal.kg, Math.max(0, Math.round(quiet.mealInDays?.middle ?? forDays)));
-  const harvest = harvestWindow(ensemble, changed(usual, planned ?? {}, today, {}), horizonDays(practice));
+  const harvest =
+    knownHarvest ??
+    harvestOf(harvestWindow(ensemble, changed(usual, planned ?? {}, today, {}), horizonDays(practice)));
   const again =
     meal.kg > 0 && next
       ? readyAfter(
@@ -236,7 +245,7 @@ export function twinExpectation(now: TwinNow, today: LocalDate): Expectation {
         wormShare,
       })),
       sumpL: read.sumpL,
-      ...harvestOf(harvest),
+      harvest,
       habits: habitsOf(ensemble),
       fist: ownFist(now.dawn, script),
       surprises: now.surprises,
@@ -250,12 +259,10 @@ export function twinExpectation(now: TwinNow, today: LocalDate): Expectation {
   };
 }
 
-const harvestOf = ({
-  inDays,
+const harvestOf = ({ inDays, kg, gainsKg }: HarvestWindow): NonNullable<TwinAdvice["harvest"]> => ({
   kg,
   gainsKg,
-}: HarvestWindow): Pick<NonNullable<Expectation["twin"]>, "harvest"> => ({
-  harvest: { kg, gainsKg, ...(inDays ? { inDays } : {}) },
+  ...(inDays ? { inDays } : {}),
 });
 
 /** Every place the log knows, with what the twin says is left there; what has no marker any more is gone. */

@@ -1,13 +1,18 @@
 "use client";
-import type { Expectation } from "@/core/expectation/expectation";
+import type { Expectation, TwinAdvice } from "@/core/expectation/expectation";
 import type { Reading } from "@/records/entry";
 import { useSession } from "@/session/session";
 import type { Remote } from "@/workers/twin.client";
 import type { TwinSubject } from "@/workers/twin.protocol";
 import { useTwinAnswer } from "./useTwinAnswer";
 
-const refine = (worker: Remote, task: number, subject: TwinSubject, readings: string) =>
-  worker.refine(task, subject, JSON.parse(readings) as readonly Reading[]);
+const refine = (worker: Remote, task: number, subject: TwinSubject, asked: string) => {
+  const { readings, harvest } = JSON.parse(asked) as {
+    readonly readings: readonly Reading[];
+    readonly harvest?: NonNullable<TwinAdvice["harvest"]>;
+  };
+  return worker.refine(task, subject, readings, harvest);
+};
 
 /**
  * What the twin makes of the readings in hand. The expectation from before stands until it has answered, so that there is
@@ -19,7 +24,7 @@ export function useRefined(
   readings: readonly Reading[],
 ): { readonly expectation: Expectation; readonly isRefining: boolean } {
   const { subjects } = useSession();
-  const refined = useTwinAnswer(binId, JSON.stringify(readings), refine);
+  const refined = useTwinAnswer(binId, JSON.stringify({ readings, harvest: before.twin?.harvest }), refine);
   // Without readings it says what stood before the lid was lifted, if that was not rules of thumb.
   const isNeeded = readings.length > 0 || before.twin === undefined;
   return refined && isNeeded
