@@ -2,6 +2,7 @@ import type { Entry, Reading } from "@/records/entry";
 import { entrySchema } from "@/records/entry";
 import type { BinSetup } from "@/records/setup";
 import type { LocalDate } from "@/vocabulary/fields";
+import { ripenessAt } from "@/vocabulary/readings";
 import { addDays, dayOfYear, daysBetween } from "@/core/calendar/day";
 import { bellShaped } from "@/core/chance/seeded";
 import { applyEntry } from "@/core/bin/replay";
@@ -18,7 +19,8 @@ import type { Expectation } from "@/core/expectation/expectation";
 import { formatMass } from "@/core/quantity/format";
 import { leftAt } from "@/core/twin/ensemble";
 import { twinExpectation } from "@/core/twin/expect";
-import { harvestIndex, ripenessOf } from "@/core/twin/harvest";
+import { harvestIndex } from "@/core/twin/harvest";
+import { ripenessOf } from "@/core/twin/ripeness";
 import { fedIndex } from "@/core/twin/readDay";
 import { scriptOf } from "@/core/twin/script";
 import { felt, foodLeftSeen, smellOf, squeezeOf } from "@/core/twin/senses";
@@ -231,6 +233,14 @@ export class Keeper {
         foodLeft: foodLeftSeen(left + noise(0.1)),
         compartment: compartmentId,
         place,
+        instrument: "eye",
+      });
+    }
+    if (chance() < 0.3) {
+      const ripe = ensemble.lines[0]![harvestIndex(ensemble)]!;
+      readings.push({
+        of: "ripeness",
+        ripeness: ripenessAt(ripenessOf(ripe) + noise(0.1)),
         instrument: "eye",
       });
     }

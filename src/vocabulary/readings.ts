@@ -55,6 +55,14 @@ export const SPOTS = ["side", "middle", "top", "bottom", "tray"] as const;
 
 export type Spot = (typeof SPOTS)[number];
 
+/** How far bedding and food have become castings, by eye: where one would harvest. */
+export const RIPENESSES = ["plain", "mixed", "mostlyDark", "crumbly"] as const;
+export type RipenessSeen = (typeof RIPENESSES)[number];
+
+/** What one would most likely say of a share of castings. */
+export const ripenessAt = (share: number): RipenessSeen =>
+  RIPENESSES[[0.2, 0.45, 0.7].filter((limit) => share >= limit).length]!;
+
 /** What two cupped hands lift, when nobody measured it, L. Source: process model 9. */
 export const HANDFUL_L = 0.25;
 

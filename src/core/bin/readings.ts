@@ -87,6 +87,7 @@ function read(state: BinState, entry: EntryOf<"looked">, reading: Reading): BinS
     case "weight":
     case "fillDepth":
     case "handful":
+    case "ripeness":
     case "fillMark":
     case "sign":
       return after;

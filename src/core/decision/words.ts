@@ -1,5 +1,5 @@
 import type { LocalDate } from "@/vocabulary/fields";
-import type { FoodLeft, Smell, Squeeze } from "@/vocabulary/readings";
+import type { FoodLeft, RipenessSeen, Smell, Squeeze } from "@/vocabulary/readings";
 import { ago, spokenDay } from "../calendar/day";
 import { materialOf, shortName } from "../catalogue/material";
 import type { UnitSystem } from "../quantity/format";
@@ -23,6 +23,12 @@ export const FOOD_LEFT_WORDS: Record<FoodLeft, string> = {
   little: "a little",
   half: "about half",
   most: "most",
+};
+export const RIPENESS_WORDS: Record<RipenessSeen, string> = {
+  plain: "mostly bedding",
+  mixed: "half and half",
+  mostlyDark: "mostly dark",
+  crumbly: "dark and crumbly",
 };
 export const SMELL_WORDS: Record<Smell, string> = {
   earthy: "earthy",

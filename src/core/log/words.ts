@@ -2,7 +2,7 @@ import type { Amount, Entry, Reading } from "@/records/entry";
 import { COVER_WORDS } from "../bin/words";
 import { materialOf, shortName } from "../catalogue/material";
 import { schoolOf } from "../catalogue/school";
-import { FOOD_LEFT_WORDS, SMELL_WORDS, SQUEEZE_WORDS } from "../decision/words";
+import { FOOD_LEFT_WORDS, RIPENESS_WORDS, SMELL_WORDS, SQUEEZE_WORDS } from "../decision/words";
 import type { UnitSystem } from "../quantity/format";
 import {
   formatCount,
@@ -134,6 +134,8 @@ function sayReading(reading: Reading, units: UnitSystem): string {
       return `weighs ${formatMass(reading.massKg, units, "bucket")}`;
     case "fillDepth":
       return `${formatLength(reading.belowRimM, units)} below the rim`;
+    case "ripeness":
+      return `looks ${RIPENESS_WORDS[reading.ripeness]}`;
     case "handful":
       return `${reading.count} worms in a handful`;
     case "fillMark":

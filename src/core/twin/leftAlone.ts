@@ -78,7 +78,7 @@ export function readyAfter(
 }
 
 /** Chance that a place can take a meal: at most a quarter left there, and nothing sour anywhere. */
-function readinessOf(ensemble: Ensemble, weights: Float64Array, place: number): number {
+export function readinessOf(ensemble: Ensemble, weights: Float64Array, place: number): number {
   const { size, lines, marks } = ensemble;
   const fed = fedIndex(ensemble);
   let ready = 0;

@@ -1,8 +1,9 @@
-import type { FoodLeft, Smell, Squeeze, Warmth } from "@/vocabulary/readings";
-import { FOOD_LEFT, SMELLS, SQUEEZES, WARMTHS } from "@/vocabulary/readings";
+import type { FoodLeft, RipenessSeen, Smell, Squeeze, Warmth } from "@/vocabulary/readings";
+import { FOOD_LEFT, RIPENESSES, SMELLS, SQUEEZES, WARMTHS } from "@/vocabulary/readings";
 import type { Ensemble } from "./ensemble";
 import { leftAt, litresOf } from "./ensemble";
 import { twinSpecies } from "./library";
+import { ripenessOf } from "./ripeness";
 import { felt, SCALES } from "./senses";
 import { AT, castingsOf, cocoonsOf, dryOf, liveOf, moistureOf } from "./state";
 
@@ -16,6 +17,7 @@ export type Observed =
   | { readonly of: "weight"; readonly g: number }
   | { readonly of: "depth"; readonly cm: number }
   | { readonly of: "handful"; readonly worms: number; readonly litres: number }
+  | { readonly of: "ripeness"; readonly ripeness: RipenessSeen }
   | { readonly of: "smell"; readonly smell: Smell }
   | { readonly of: "harvest"; readonly dryG: number };
 export interface Observation {
@@ -77,7 +79,8 @@ export function addLogLikelihood(
   const named = at === undefined ? -1 : bin.compartments.findIndex(({ id }) => id === at);
   const isStack = bin.lie === "trays" || bin.lie === "column";
   const last = bin.compartments.length - 1;
-  const usual = reading.of === "harvest" ? (isStack ? 0 : last) : isStack ? last : 0;
+  const usual =
+    reading.of === "harvest" || reading.of === "ripeness" ? (isStack ? 0 : last) : isStack ? last : 0;
   const where = named >= 0 ? named : usual;
   const wider = isOneSpot ? 1.5 : 1;
   const cocoonG = twinSpecies(bin.speciesId).cocoonG;
@@ -132,6 +135,8 @@ function chanceOf(
       );
       return clumped(reading.worms, mean) + 1e-6;
     }
+    case "ripeness":
+      return classChance("ripeness", RIPENESSES.indexOf(reading.ripeness), ripenessOf(s), wider);
     case "smell":
       return smellChance(s, reading.smell);
     case "harvest": {

@@ -1,5 +1,7 @@
 import type { Ensemble, TwinAct } from "./ensemble";
 import { act, sleep } from "./ensemble";
+import { weightsOf } from "./learn";
+import { readinessOf } from "./leftAlone";
 import type { MealKind } from "./meal";
 import { give } from "./meal";
 
@@ -18,7 +20,13 @@ export interface PlanAhead {
   readonly acts?: readonly { readonly inDays: number; readonly act: TwinAct }[];
 }
 
-/** Carries an ensemble on under a plan, showing it at the dawn of each day, today first. Changes it. */
+/** Less than this chance that a place can take a meal, and the meal waits: nobody feeds onto food that lies there. */
+const READY = 0.4;
+
+/**
+ * Carries an ensemble on under a plan, showing it at the dawn of each day, today first. A meal that is due waits while
+ * its place is not ready. Changes the ensemble.
+ */
 export function carryOut(
   ensemble: Ensemble,
   plan: PlanAhead,
@@ -29,11 +37,12 @@ export function carryOut(
   let place = meal?.firstPlace ?? 1;
   const start = ensemble.day;
   let next = meal?.firstInDays ?? Infinity;
+  const weights = weightsOf(ensemble);
   for (let day = 0; day <= days; day += 1) {
     if (onDay(ensemble, day) === "enough") return;
     for (const one of acts) if (one.inDays === day) act(ensemble, one.act);
     const isAway = away !== undefined && day >= away.from && day < away.to;
-    if (meal && day >= next && !isAway) {
+    if (meal && day >= next && !isAway && readinessOf(ensemble, weights, place) >= READY) {
       give(ensemble, meal.kind, 1000 * meal.kg, place, `plan ${start + day}`);
       place = (place % meal.places) + 1;
       next = day + meal.everyDays;

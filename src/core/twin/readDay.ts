@@ -3,10 +3,11 @@ import { addDays } from "../calendar/day";
 import type { Band } from "../expectation/expectation";
 import type { Ensemble, FeedingMark } from "./ensemble";
 import { leftAt, litresOf } from "./ensemble";
-import { harvestIndex, ripenessOf } from "./harvest";
+import { harvestIndex } from "./harvest";
 import { weightsOf } from "./learn";
 import { twinSpecies } from "./library";
 import { bandOf } from "./quantiles";
+import { ripenessOf } from "./ripeness";
 import { AT, beddingOf, castingsOf, cocoonsOf, dryOf, foodOf, liveOf, moistureOf } from "./state";
 
 /** One compartment on a day. Dry kilograms. */

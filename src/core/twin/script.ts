@@ -295,6 +295,8 @@ export function observationOf(
       const compartment = setup.compartments.find(({ id }) => id === at) ?? setup.compartments.at(-1)!;
       return seen({ of: "depth", cm: 100 * Math.max(0, compartment.heightM - reading.belowRimM) });
     }
+    case "ripeness":
+      return seen({ of: "ripeness", ripeness: reading.ripeness });
     case "handful":
       return seen({ of: "handful", worms: reading.count, litres: reading.volumeL });
     case "fillMark":

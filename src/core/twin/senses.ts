@@ -8,6 +8,8 @@ import { AT, dryOf, heldG, moistureOf } from "./state";
 export const SCALES = {
   squeeze: { limits: [0.55, 0.7, 0.8, 0.86], spread: 0.035 },
   foodLeft: { limits: [0.08, 0.35, 0.7], spread: 0.12 },
+  /** By eye, of the share of castings; ours: the specification reads no ripeness, and without it no harvest date is known well. */
+  ripeness: { limits: [0.2, 0.45, 0.7], spread: 0.12 },
   warmth: { limits: [12, 18, 26, 33], spread: 2.5 },
 } as const;
 /** Number of the class a value falls into. */

@@ -1,4 +1,5 @@
 import type { SchoolId } from "@/vocabulary/setup";
+import { ripenessAt } from "@/vocabulary/readings";
 import { seeded } from "../chance/seeded";
 import { schoolOf } from "../catalogue/school";
 import type { Ensemble, TwinAct, TwinBin, TwinPlace } from "./ensemble";
@@ -7,6 +8,7 @@ import { harvestIndex, isWorthwhile } from "./harvest";
 import type { Observation } from "./observe";
 import type { ParameterName } from "./parameters";
 import { P, withParameters } from "./parameters";
+import { ripenessOf } from "./ripeness";
 import type { Script, ScriptDay } from "./script";
 import { felt as feltOf, foodLeftSeen, smellOf, squeezeOf } from "./senses";
 import { AT, castingsOf, liveOf, markerGiven, markerLeft, moistureOf } from "./state";
@@ -141,6 +143,11 @@ export function syntheticBin(number: number): SyntheticBin {
         if (chance() < 0.5)
           observations.push({
             reading: { of: "temperature", temperatureC: top[AT.T]! + 1.2 * bell(), isSurface: false },
+          });
+        // Where one would harvest, looked at now and then, by eye.
+        if (chance() < 0.5)
+          observations.push({
+            reading: { of: "ripeness", ripeness: ripenessAt(ripenessOf(first) + 0.12 * bell()) },
           });
         const smell = smellOf(top);
         if (chance() < 0.7) observations.push({ reading: { of: "smell", smell } });

@@ -1,7 +1,7 @@
 import { COVER_WORDS, DRAINAGE_WORDS, WALL_WORDS } from "@/core/bin/words";
 import { SCHOOL_TABLE } from "@/core/catalogue/school";
 import { speciesOf } from "@/core/catalogue/species";
-import { FOOD_LEFT_WORDS, SMELL_WORDS, SQUEEZE_WORDS } from "@/core/decision/words";
+import { FOOD_LEFT_WORDS, RIPENESS_WORDS, SMELL_WORDS, SQUEEZE_WORDS } from "@/core/decision/words";
 import type { UnitSystem } from "@/core/quantity/format";
 import { DEFAULT_UNIT, formatToEdit } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
@@ -14,7 +14,7 @@ import type { LocalDate } from "@/vocabulary/fields";
 import { localDate } from "@/vocabulary/fields";
 import type { Outcome } from "@/vocabulary/outcome";
 import { done, refused } from "@/vocabulary/outcome";
-import { FILL_MARKS, FOOD_LEFT, SMELLS, SQUEEZES, WARMTHS } from "@/vocabulary/readings";
+import { FILL_MARKS, FOOD_LEFT, RIPENESSES, SMELLS, SQUEEZES, WARMTHS } from "@/vocabulary/readings";
 import { COVERS, DRAINAGES, HARVEST_METHODS, WALLS } from "@/vocabulary/setup";
 
 /** One thing an entry states that can be put right, as it stands on the screen. */
@@ -308,6 +308,8 @@ export function correctionLines(entry: Entry, units: UnitSystem): CorrectionLine
         return percent(key, "Moisture", reading.moisture, put("moisture"));
       case "weight":
         return quantity(key, "Weight of the bin", reading.massKg, "mass", unit.mass, put("massKg"));
+      case "ripeness":
+        return choice(key, "Looks", reading.ripeness, RIPENESSES, RIPENESS_WORDS, put("ripeness"));
       case "handful":
         return quantity(key, "Worms in a handful", reading.count, "count", "worms", put("count"));
       case "fillDepth":

@@ -1,5 +1,6 @@
 "use client";
-import { FOOD_LEFT_WORDS, SMELL_WORDS, SQUEEZE_WORDS } from "@/core/decision/words";
+import { harvestCompartment } from "@/core/bin/system";
+import { FOOD_LEFT_WORDS, RIPENESS_WORDS, SMELL_WORDS, SQUEEZE_WORDS } from "@/core/decision/words";
 import type { Expectation } from "@/core/expectation/expectation";
 import { squeezeAt, squeezeInterval } from "@/core/moisture/squeeze";
 import { formatPercentRange } from "@/core/quantity/format";
@@ -9,7 +10,16 @@ import { Choice } from "@/ui/choice/Choice";
 import { QuantityField } from "@/ui/field/QuantityField";
 import { Fist } from "@/ui/marks/Fist";
 import { FoodLeftMark, SmellMark, WarmthMark } from "@/ui/marks/Sense";
-import { FOOD_LEFT, foodLeftAt, SMELLS, SQUEEZES, warmthAt, WARMTHS } from "@/vocabulary/readings";
+import {
+  FOOD_LEFT,
+  foodLeftAt,
+  RIPENESSES,
+  ripenessAt,
+  SMELLS,
+  SQUEEZES,
+  warmthAt,
+  WARMTHS,
+} from "@/vocabulary/readings";
 import { SignChoice } from "./SignChoice";
 import type { VisitInHand } from "./useVisit";
 import styles from "./Visit.module.css";
@@ -25,9 +35,10 @@ export function Senses({
   const { units } = useSession();
   const { typed, set, fault } = visit;
   const faultAt = (field: string) => (fault?.field === field ? fault.sentence : undefined);
+  const ripe = visit.practice && harvestCompartment(visit.practice.setup);
   const interval = typed.squeeze && squeezeInterval(typed.squeeze);
   const choose =
-    <K extends "squeeze" | "smell" | "warmth">(field: K) =>
+    <K extends "squeeze" | "smell" | "warmth" | "ripeness">(field: K) =>
     (value: (typeof typed)[K] | undefined) =>
       set((before) => {
         const { [field]: _, ...rest } = before;
@@ -87,6 +98,14 @@ export function Senses({
         chosen={typed.warmth}
         expected={warmthAt(expectation.temperatureC.middle)}
         onChoose={choose("warmth")}
+      />
+      <Choice
+        title={ripe?.name ? `How far it is, in the ${ripe.name}` : "How far it is"}
+        name="ripeness"
+        options={RIPENESSES.map((value) => ({ value, label: RIPENESS_WORDS[value] }))}
+        chosen={typed.ripeness}
+        expected={ripenessAt(expectation.ripeness.middle)}
+        onChoose={choose("ripeness")}
       />
       <div className={styles.measured}>
         <QuantityField

@@ -1,6 +1,14 @@
 import type { Reading } from "@/records/entry";
 import type { CompartmentId } from "@/vocabulary/fields";
-import type { Creature, FillMark, FoodLeft, Smell, Squeeze, Warmth } from "@/vocabulary/readings";
+import type {
+  Creature,
+  FillMark,
+  FoodLeft,
+  RipenessSeen,
+  Smell,
+  Squeeze,
+  Warmth,
+} from "@/vocabulary/readings";
 import { HANDFUL_L } from "@/vocabulary/readings";
 import { isHandful, NO_HANDFUL } from "@/core/log/handful";
 import type { Outcome } from "@/vocabulary/outcome";
@@ -15,6 +23,7 @@ export interface VisitTyped {
   readonly squeeze?: Squeeze;
   readonly smell?: Smell;
   readonly warmth?: Warmth;
+  readonly ripeness?: RipenessSeen;
   /** By `compartment/place`. */
   readonly foodLeft: Readonly<Record<string, FoodLeft>>;
   readonly signs: readonly Creature[];
@@ -63,6 +72,7 @@ export function readingsIn(typed: VisitTyped, units: UnitSystem): Outcome<Readin
     readings.push({ of: "foodLeft", foodLeft, compartment, place: Number(place), instrument: "eye" });
   }
   if (typed.warmth) readings.push({ of: "warmth", warmth: typed.warmth, instrument: "hand" });
+  if (typed.ripeness) readings.push({ of: "ripeness", ripeness: typed.ripeness, instrument: "eye" });
   const typedIn = DEFAULT_UNIT[units];
   const measured: readonly (readonly [
     string,

@@ -22,6 +22,7 @@ import {
   FILL_MARKS,
   FOOD_LEFT,
   INSTRUMENTS,
+  RIPENESSES,
   SMELLS,
   SPOTS,
   SQUEEZES,
@@ -73,6 +74,7 @@ export const reading = z.discriminatedUnion("of", [
   z.strictObject({ of: z.literal("fillDepth"), belowRimM: depthM, ...taken }),
   /** Worms counted in a handful out of the middle. */
   z.strictObject({ of: z.literal("handful"), count: count.max(5000), volumeL, ...taken }),
+  z.strictObject({ of: z.literal("ripeness"), ripeness: z.enum(RIPENESSES), ...taken }),
   z.strictObject({ of: z.literal("fillMark"), mark: z.enum(FILL_MARKS), ...taken }),
   z.strictObject({ of: z.literal("sign"), sign: z.enum(CREATURES), isPresent: z.boolean(), ...taken }),
 ]);

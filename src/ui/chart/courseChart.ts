@@ -113,6 +113,7 @@ export function courseChart({
       ...(least === undefined ? {} : { min: least }),
       ...(most === undefined ? {} : { max: most }),
       splitNumber: 4,
+      ...(most === 100 && least === 0 ? { interval: 25 } : {}),
       ...axis,
       splitLine: { lineStyle: { color: colours.hairline, opacity: 0.5 } },
     },
@@ -213,6 +214,8 @@ export function courseChart({
         type: "custom" as const,
         silent: true,
         tooltip: { show: false },
+        // Its second number is a kind, not a height: the axis takes no notice of it.
+        encode: { x: 0, y: [] },
         data: marks.map((one) => [one.day, one.kind === "harvested" ? 1 : one.kind === "fed" ? 0 : 2]),
         renderItem: (
           { coordSys }: { coordSys: { y: number; height: number } },
