@@ -62,6 +62,9 @@ export function decide(
         ? dryOutSteps(expectation, practice, seen)
         : [];
 
+  if (expectation.twin?.meal.limit === "cannot" && moisten.length === 0)
+    return capped(airFirst(expectation, practice, seen, today));
+
   const drain = trayDue(practice, today);
   const standing = foodStanding(expectation, practice, seen, today);
   if (standing) {
@@ -140,6 +143,31 @@ function beddingOnly(
     steps,
     nextDay: addDays(today, 3),
     cautions: smell === "rotten" ? ["gas", "wet-hands-mould"] : ["dust"],
+  };
+}
+
+/** The forecast goes wrong even without food: none today, air and dry bedding, and a look in three days. Source: process model 11. */
+function airFirst(expectation: Expectation, practice: Practice, seen: Seen, today: LocalDate): Decision {
+  const trouble = expectation.twin?.meal.trouble ?? 0;
+  const why = { code: "air/at-risk", trouble } as const;
+  const evidence = [
+    {
+      from: "expectation",
+      of: "moisture",
+      low: expectation.moisture.low,
+      high: expectation.moisture.high,
+    } as const,
+  ];
+  return {
+    verdict: "beddingOnly",
+    steps: [
+      { kind: "fluff", why, evidence },
+      ...dryOutSteps(expectation, practice, seen, { atLeast: true })
+        .filter((step) => step.kind === "addDryBedding")
+        .map((step) => ({ ...step, why })),
+    ],
+    nextDay: addDays(today, 3),
+    cautions: ["dust"],
   };
 }
 

@@ -34,6 +34,7 @@ export type Reason =
   | { readonly code: "emergency/rodents" }
   | { readonly code: "air/gas-off-first" }
   | { readonly code: "air/let-in" }
+  | { readonly code: "air/at-risk"; readonly trouble: number }
   | { readonly code: "smell/off"; readonly smell: Smell }
   | { readonly code: "smell/food-source" }
   | {

@@ -126,6 +126,8 @@ export function sayReason(why: Reason, { units, today }: Speech): string {
       return "What they found once they come back for.";
     case "air/gas-off-first":
       return "Your own lungs come first: work only when the sting is gone.";
+    case "air/at-risk":
+      return `Even without food, sour air or heat lies ahead in ${inHundred(why.trouble)}: air and dry bedding first.`;
     case "air/let-in":
       return "Air is what turns rotting back into composting.";
     case "smell/off":

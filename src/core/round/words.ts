@@ -1,5 +1,5 @@
 import type { LocalDate } from "@/vocabulary/fields";
-import { daysBetween, spokenDay } from "../calendar/day";
+import { daysBetween, shortDay, spokenDay } from "../calendar/day";
 import { nextPlace } from "../bin/place";
 import { dueDay } from "./due";
 import { harvestNear } from "../expectation/harvestNear";
@@ -44,7 +44,7 @@ export function sayStanding(
   if (!state.setup) return "Set-up missing";
   if (state.problems.length > 0 && task === undefined && state.entryCount < 3) return "Entries do not fit";
   if (task?.kind === "act") return "In trouble: look first";
-  if (task?.kind === "dryOut") return "Too wet";
+  if (task?.kind === "dryOut") return decision.steps[0]?.why.code === "air/at-risk" ? "Needs air" : "Too wet";
   if (task?.kind === "water") return "Too dry";
   if (task?.kind === "squeeze") return "Unsure: one squeeze would help";
   if (task?.kind === "drain") return "Sump is full";
@@ -66,7 +66,5 @@ export function sayStanding(
 }
 
 const shortSpoken = (day: LocalDate, today: LocalDate): string =>
-  daysBetween(today, day) < 7
-    ? spokenDay(day, today)
-    : `${Number(day.slice(8))} ${spokenDay(day, today).split(" ")[2] ?? ""}`;
+  daysBetween(today, day) < 7 ? spokenDay(day, today) : shortDay(day);
 const start = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

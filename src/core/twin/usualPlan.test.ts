@@ -2,6 +2,7 @@ import { CLIMATE, entry, look, meal, newTub, setupOf, START } from "../../../tes
 import { brought, expected, fedTub } from "../../../tests/twinLog";
 import { addDays } from "../calendar/day";
 import { decide } from "../decision/decide";
+import { sayReason } from "../decision/words";
 import { daysToLast, standingPlan, whenSomeoneIsThere } from "../bin/planAhead";
 import { dueDay } from "../round/due";
 import { courseAhead } from "./course";
@@ -82,4 +83,15 @@ test("the next day waits for the place after this one", () => {
   const { againInDays } = twin!;
   expect(againInDays!.low).toBeLessThanOrEqual(againInDays!.middle);
   expect(againInDays!.middle).toBeLessThanOrEqual(againInDays!.high);
+});
+
+test("where it goes wrong even without food: none today, air and dry bedding first, back in three days, and it says so", () => {
+  const { now } = seen(LOG);
+  const well = twinExpectation(now, day(78));
+  const meal = { ...well.twin!.meal, mostKg: 0, limit: "cannot" as const, trouble: 0.2 };
+  const decision = decide({ ...well, twin: { ...well.twin!, meal } }, now.practice, [], day(78));
+  expect(decision).toMatchObject({ verdict: "beddingOnly", nextDay: day(81) });
+  expect(decision.steps[0]!.kind).toBe("fluff");
+  expect(decision.steps.some((step) => step.kind === "feed")).toBe(false);
+  expect(sayReason(decision.steps[0]!.why, { units: "metric", today: day(78) })).toMatch(/20 in 100/);
 });

@@ -69,8 +69,8 @@ export function Outlook({ visit }: { readonly visit: VisitInHand }) {
           (gone.middle >= withinDays
             ? `In ${withinDays} days the meal is not gone yet; `
             : `The meal is gone by about ${spokenDay(addDays(today, Math.round(gone.middle)), today)} (${by(gone.low)} – ${gone.high >= withinDays ? "or later" : by(gone.high)}); `)}
-        a week on the bin is {formatPercentRange(moisture.low, moisture.high)} moist. Trouble within{" "}
-        {withinDays} days: {inHundred(trouble)}
+        {gone ? "a" : "A"} week on the bin is {formatPercentRange(moisture.low, moisture.high)} moist. Trouble
+        within {withinDays} days: {inHundred(trouble)}
         {isTooMuch
           ? `, against ${inHundred(troubleWithout)} with nothing given. That is more than this herd and bedding can take: it will heat or sour.`
           : "."}
@@ -83,7 +83,7 @@ export function Outlook({ visit }: { readonly visit: VisitInHand }) {
     <p className={styles.outlook} data-warn={ahead.overfed} data-by="rule">
       {ahead.goneInDays &&
         `The meal is gone by about ${spokenDay(addDays(today, Math.round(ahead.goneInDays.middle)), today)} (${by(ahead.goneInDays.low)} – ${by(ahead.goneInDays.high)}); `}
-      it leaves the bin about {formatPercent(ahead.moisture)} moist.
+      {ahead.goneInDays ? "it" : "This"} leaves the bin about {formatPercent(ahead.moisture)} moist.
       {ahead.overfed && " That is more than this herd and bedding can take: it will heat or sour."}
     </p>
   );
