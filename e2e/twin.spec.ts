@@ -35,7 +35,7 @@ async function ration(page: Page, name: string): Promise<number> {
 test("what is seen at a visit is a surprise, is learned, and changes the next ration", async ({ page }) => {
   await page.clock.setFixedTime(NOW);
   await openDemo(page);
-  await toBin(page, "Medlar");
+  await toBin(page, "Quince");
   await forecast(page);
   await page.getByRole("link", { name: "Lift the lid" }).click();
   await usable(page);
@@ -46,12 +46,12 @@ test("what is seen at a visit is a surprise, is learned, and changes the next ra
   await expect(page.getByText(/^Wetter than/)).toBeHidden();
   await page.getByRole("radio", { name: "earthy" }).check();
   await page.getByRole("button", { name: "Close the lid" }).click();
-  await expect(page.getByText("Medlar: visit kept")).toBeVisible();
+  await expect(page.getByText("Quince: visit kept")).toBeVisible();
 
   await page.clock.setFixedTime(new Date("2026-12-06T08:30:00"));
-  const afterLeftovers = await ration(page, "Medlar");
+  const afterLeftovers = await ration(page, "Quince");
   // The same visit, had the place been clean: the log is corrected and the twin starts again from before it.
-  await toBin(page, "Medlar");
+  await toBin(page, "Quince");
   await page
     .getByRole("button", { name: /^Change: looked/ })
     .first()
@@ -65,7 +65,7 @@ test("what is seen at a visit is a surprise, is learned, and changes the next ra
   await page.getByRole("option", { name: "none" }).click();
   await dialog.getByRole("button", { name: "Keep the correction" }).click();
   await expect(dialog).toBeHidden();
-  expect(await ration(page, "Medlar")).not.toBe(afterLeftovers);
+  expect(await ration(page, "Quince")).not.toBe(afterLeftovers);
 });
 
 test("a late entry changes past and forecast; dragging through time draws the bin of that day", async ({
