@@ -17,14 +17,14 @@ interface Bench {
   readonly whenFree: Lane;
 }
 
-/** Two cores do the work of a cellar; more would heat a phone. One core stays the page's own, or it would stutter. */
+/** Two cores do the work of a cellar; more would heat a phone. */
 const MOST_WORKERS = 2;
 let pool: readonly Bench[] | undefined;
 let tasks = 0;
 
 function benches(): readonly Bench[] {
   pool ??= Array.from(
-    { length: Math.max(1, Math.min(MOST_WORKERS, navigator.hardwareConcurrency - 1)) },
+    { length: Math.max(1, Math.min(MOST_WORKERS, navigator.hardwareConcurrency)) },
     (_, at) => ({
       worker: Comlink.wrap<TwinWorker>(
         new Worker(new URL("./twin.worker.ts", import.meta.url), { type: "module", name: `twin ${at + 1}` }),
