@@ -166,6 +166,11 @@ function OpenSession({
     if (!frame || !tallies) return;
     let isOutdated = false;
     let stopAsking: (() => void) | undefined;
+    const unread = (cause: unknown) =>
+      say({
+        tone: "problem",
+        text: `The cellar could not be read: ${cause instanceof Error ? cause.message : String(cause)}`,
+      });
     const work = async () => {
       const states = await statesOf(
         db,
@@ -216,7 +221,7 @@ function OpenSession({
           if (done % 10 === 0 || done === missing.length || missing.length <= 10) void show(startTransition);
           if (done < missing.length) startTransition(() => setTwinWork({ done, of: missing.length }));
           else if (isAgain) setTwinWork(undefined);
-          else void ask(forecasts, true);
+          else ask(forecasts, true).catch(unread);
         });
       };
       await ask(
@@ -227,12 +232,7 @@ function OpenSession({
       setReading(undefined);
       setBrokenEntries(frame.bins.reduce((sum, bin) => sum + (states.get(bin.id)?.brokenRows ?? 0), 0));
     };
-    work().catch((cause: unknown) =>
-      say({
-        tone: "problem",
-        text: `The cellar could not be read: ${cause instanceof Error ? cause.message : String(cause)}`,
-      }),
-    );
+    work().catch(unread);
     return () => {
       isOutdated = true;
       stopAsking?.();

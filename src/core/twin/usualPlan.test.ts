@@ -1,5 +1,5 @@
 import { CLIMATE, entry, look, meal, newTub, setupOf, START } from "../../../tests/log";
-import { brought, expected, fedTub } from "../../../tests/twinLog";
+import { brought, fedTub } from "../../../tests/twinLog";
 import { addDays } from "../calendar/day";
 import { decide } from "../decision/decide";
 import { sayReason } from "../decision/words";
@@ -7,6 +7,8 @@ import { daysToLast, standingPlan, whenSomeoneIsThere } from "../bin/planAhead";
 import { dueDay } from "../round/due";
 import { courseAhead } from "./course";
 import { twinExpectation } from "./expect";
+import { readyAfter } from "./leftAlone";
+import { SCRAPS_CHOPPED } from "./meal";
 import { mealOutlook } from "./mealOutlook";
 
 const day = (on: number) => addDays(START, on);
@@ -78,11 +80,12 @@ test("more food given today lies longer and wets more; dry card dries; far too m
   expect(given(0).goneInDays).toBeUndefined();
 });
 
-test("the next day waits for the place after this one", () => {
-  const { twin } = expected(LOG, 78);
-  const { againInDays } = twin!;
-  expect(againInDays!.low).toBeLessThanOrEqual(againInDays!.middle);
-  expect(againInDays!.middle).toBeLessThanOrEqual(againInDays!.high);
+test("the next day waits for the place: where there is but one, a larger meal keeps it longer", () => {
+  const { ensemble } = brought(LOG, 78);
+  const again = (kg: number, nextPlace: number) =>
+    readyAfter(ensemble, { kind: SCRAPS_CHOPPED, kg, place: 3, nextPlace }, 60)!.middle;
+  expect(again(1.5, 3)).toBeGreaterThan(again(0.2, 3));
+  expect(again(0.2, 3)).toBeGreaterThan(again(0.2, 4));
 });
 
 test("where it goes wrong even without food: none today, air and dry bedding first, back in three days, and it says so", () => {

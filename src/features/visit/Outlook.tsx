@@ -1,6 +1,7 @@
 "use client";
 import { nextPlace } from "@/core/bin/place";
 import { fedCompartment } from "@/core/bin/system";
+import { materialOf } from "@/core/catalogue/material";
 import { addDays, shortDay, spokenDay } from "@/core/calendar/day";
 import { outlook } from "@/core/decision/outlook";
 import type { Practice } from "@/core/decision/practice";
@@ -17,8 +18,8 @@ import { useTwinAnswer } from "./useTwinAnswer";
 import { amountOf, stepKey } from "./visitEntries";
 import styles from "./Visit.module.css";
 
-/** A bucket of scraps by volume. Source: food table, mixed kitchen scraps. */
-const SCRAPS_KG_PER_L = 0.6;
+/** For scraps told by the bucket. */
+const SCRAPS = materialOf("food", "mixed-kitchen-scraps");
 
 /** What will go in when the lid is closed now. */
 function givenNow(
@@ -33,7 +34,7 @@ function givenNow(
     const isMass = "massKg" in amount.value.amount;
     const value = "massKg" in amount.value.amount ? amount.value.amount.massKg : amount.value.amount.volumeL;
     if (step.kind === "feed") {
-      given.foodKg += isMass ? value : value * SCRAPS_KG_PER_L;
+      given.foodKg += isMass ? value : value * SCRAPS.densityKgPerL;
       given.place = step.place ?? given.place;
     }
     if (step.kind === "addDryBedding") given.dryBeddingKg += value;
