@@ -58,8 +58,6 @@ export interface Session {
   readonly bins: readonly BinToday[] | undefined;
   /** How many logs are read so far, while many must be read anew. */
   readonly reading: { readonly read: number; readonly of: number } | undefined;
-  /** Forecasts being worked out in the background; undefined while all stand. */
-  readonly twinWork: TwinWork | undefined;
   /** How to ask the twin about a bin as it stands now. */
   readonly subjects: ReadonlyMap<string, TwinSubject>;
   readonly broken: readonly BrokenRow[];
@@ -83,6 +81,8 @@ const judging = () => import("./binToday");
 const twins = () => import("./twins");
 
 const SessionContext = createContext<Session | undefined>(undefined);
+/** Apart from the session, for it changes with every forecast that comes in and concerns one line of the slate. */
+const TwinWorkContext = createContext<TwinWork | undefined>(undefined);
 
 /** @throws Error outside a SessionProvider, which is our own mistake. */
 export function useSession(): Session {
@@ -90,6 +90,9 @@ export function useSession(): Session {
   if (!session) throw new Error("useSession: no SessionProvider above");
   return session;
 }
+
+/** Forecasts being worked out in the background; undefined while all stand. */
+export const useTwinWork = (): TwinWork | undefined => useContext(TwinWorkContext);
 
 type Opened = { readonly open: OpenCellar; readonly db: CellarDatabase; readonly author: Author };
 
@@ -182,26 +185,31 @@ function OpenSession({
       const climates = Object.fromEntries(frame.rooms.map((room) => [room.id as string, room.climate]));
       const inOrder = walkingOrder(frame.bins, frame.cellar);
       const tallyOf = new Map(tallies.map((tally) => [tally.subjectId, tally]));
-      const { askForecasts, fistsIn, holding, keptForecasts, subjectsOf } = await twins();
+      const { askForecasts, fistsIn, holding, inPeace, keptForecasts, subjectsOf } = await twins();
       const kept = await keptForecasts(db, inOrder);
       const { binToday } = await judging();
       const forecasts = new Map<string, Expectation>();
-      const show = async (draw: (change: () => void) => void = (change) => change()) => {
-        const all = await Promise.all(
+      const judged = () =>
+        Promise.all(
           inOrder.map((bin) => {
             const state = states.get(bin.id)!.state;
             const climate = state.setup ? climates[state.setup.roomId] : undefined;
             return binToday(bin, state, climate, today, forecasts.get(bin.id));
           }),
         );
-        if (!isOutdated) draw(() => setBins(all));
+      /** With forecasts that came in, in slices and while the workers stand still. */
+      const showMore = async () => {
+        await inPeace();
+        const all = await judged();
+        if (!isOutdated) startTransition(() => setBins(all));
       };
       /** Asks for what is missing; once all is there, again where the bins have told each other something new of the keeper's hand. */
       const ask = async (of: Iterable<readonly [string, Expectation]>, isAgain: boolean) => {
         const asking = subjectsOf(db, inOrder, tallyOf, climates, today, fistsIn(of));
         for (const [binId, found] of holding(kept, asking)) forecasts.set(binId, found);
-        await show();
+        const all = await judged();
         if (isOutdated) return;
+        setBins(all);
         setSubjects(new Map(asking.map((subject) => [subject.binId, subject])));
         const missing = asking.filter(
           ({ binId, fingerprint }) =>
@@ -217,8 +225,8 @@ function OpenSession({
             const { binId, fingerprint } = subject;
             kept.set(binId, { subjectId: binId, fingerprint, expectation });
           }
-          // Drawn anew a few at a time and in slices: with a hundred bins each drawing costs.
-          if (done % 10 === 0 || done === missing.length || missing.length <= 10) void show(startTransition);
+          // A few at a time: with a hundred bins each drawing costs.
+          if (done % 10 === 0 || done === missing.length || missing.length <= 10) void showMore();
           if (done < missing.length) startTransition(() => setTwinWork({ done, of: missing.length }));
           else if (isAgain) setTwinWork(undefined);
           else ask(forecasts, true).catch(unread);
@@ -300,7 +308,6 @@ function OpenSession({
         timetables: frame.timetables,
         bins,
         reading,
-        twinWork,
         subjects,
         broken: frame.broken,
         brokenEntries,
@@ -320,7 +327,6 @@ function OpenSession({
       author,
       bins,
       reading,
-      twinWork,
       subjects,
       brokenEntries,
       notice,
@@ -332,7 +338,11 @@ function OpenSession({
     ],
   );
   if (!session) return waiting;
-  return <SessionContext.Provider value={session}>{children}</SessionContext.Provider>;
+  return (
+    <SessionContext.Provider value={session}>
+      <TwinWorkContext.Provider value={twinWork}>{children}</TwinWorkContext.Provider>
+    </SessionContext.Provider>
+  );
 }
 
 /** Behind every bin that has its place. */

@@ -67,6 +67,14 @@ export const fistsIn = (
 ): (OwnFist & { readonly binId: string })[] =>
   [...expectations].flatMap(([binId, { twin }]) => (twin?.fist ? [{ binId, ...twin.fist }] : []));
 
+/** Long enough to draw a rack of a hundred bins. */
+const REST_MS = 250;
+/** Waits until the workers stand still for as long as a drawing takes. */
+export async function inPeace(): Promise<void> {
+  const { restTwins } = await import("@/workers/twin.client");
+  await restTwins(REST_MS).catch(() => undefined);
+}
+
 /**
  * Asks the twin about bins whose forecast is missing, in the background; `onAnswer` hears of each. Returns what stops it:
  * questions no one waits for any more are not worked out.

@@ -99,5 +99,10 @@ export function askTwin<R>(
   };
 }
 
+/** Lets all workers stand still for so long, questions at a bin excepted: a small machine has no core left to draw with otherwise. */
+export async function restTwins(ms: number): Promise<void> {
+  await Promise.all((pool ?? []).map(({ worker }) => worker.rest(ms)));
+}
+
 /** A callback a worker may call while it works. */
 export const progressTo = (say: (day: number, until: number) => void) => Comlink.proxy(say);

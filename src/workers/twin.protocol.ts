@@ -45,5 +45,7 @@ export interface TwinWorker {
     ask: { readonly from: string; readonly whatIf?: WhatIf },
     onProgress: OnProgress,
   ): Promise<Course | undefined>;
+  /** For so many ms nothing is worked out that can wait. */
+  rest(ms: number): void;
   cancel(task: number): void;
 }

@@ -35,8 +35,11 @@ const keyOf = ({ database, binId, fingerprint }: TwinSubject): string =>
   `${database}/${binId}/${fingerprint}`;
 const pause = (ms: number): Promise<void> => new Promise((go) => setTimeout(go, ms));
 
-/** Questions of someone who stands at a bin. While there are any, what is worked out for later stands still. */
+/** Questions of someone who stands at a bin, and screens being drawn. While there are any, what is worked out for later stands still. */
 let asking = 0;
+const calm = async (): Promise<void> => {
+  while (asking > 0) await pause(SLICE_MS);
+};
 async function atOnce<R>(work: () => Promise<R>): Promise<R> {
   asking += 1;
   try {
@@ -65,7 +68,7 @@ async function inSlices<R>(
     if (performance.now() - since < SLICE_MS) continue;
     onProgress?.(step.value.day, step.value.until);
     await pause(0);
-    while (canWait && asking > 0) await pause(SLICE_MS);
+    if (canWait) await calm();
     if (cancelled.delete(task)) return undefined;
     since = performance.now();
   }
@@ -147,6 +150,7 @@ const api: TwinWorker = {
   },
   today: async (task, subject, onProgress) => {
     const now = await brought({ task, canWait: true, onProgress }, subject);
+    await calm();
     return now && twinExpectation(now, localDate.parse(subject.today));
   },
   refine: (task, subject, readings, knownHarvest) =>
@@ -171,6 +175,10 @@ const api: TwinWorker = {
         past && { past, ...courseAhead(now, localDate.parse(subject.today), subject.climates, ask.whatIf) }
       );
     }),
+  rest: (ms) => {
+    asking += 1;
+    setTimeout(() => (asking -= 1), ms);
+  },
   cancel: (task) => {
     cancelled.add(task);
   },

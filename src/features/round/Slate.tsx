@@ -1,6 +1,7 @@
 "use client";
 import { daysBetween, spokenDay, weekdayName } from "@/core/calendar/day";
 import { sayReason } from "@/core/decision/words";
+import type { UnitSystem } from "@/core/quantity/format";
 import { formatMass, formatVolume } from "@/core/quantity/format";
 import { dueDay } from "@/core/round/due";
 import type { Carry, Task } from "@/core/round/round";
@@ -8,11 +9,11 @@ import { planRound } from "@/core/round/round";
 import { sayTask } from "@/core/round/words";
 import { harvestNear } from "@/core/expectation/harvestNear";
 import { useErrands } from "@/session/errand";
-import { useSession } from "@/session/session";
+import { useSession, useTwinWork } from "@/session/session";
 import type { LocalDate } from "@/vocabulary/fields";
 import dynamic from "next/dynamic";
 import Link from "next/link";
-import { useMemo, useState } from "react";
+import { memo, useMemo, useState } from "react";
 import styles from "./Slate.module.css";
 import { useBackupAge } from "./useBackupAge";
 
@@ -28,14 +29,14 @@ function Back({ due }: { readonly due: LocalDate | undefined }) {
 
 /** The slate: what to do today, in walking order, and what to carry down. */
 export function Slate() {
-  const { bins, today, units, timetables, batches, twinWork } = useSession();
+  const { bins, today, units, timetables, batches } = useSession();
   const { chosen } = useErrands();
   const [isDrawn, setDrawn] = useState(false);
   const round = useMemo(() => planRound(bins ?? [], today), [bins, today]);
   const ripe = (bins ?? []).filter(({ expectation }) => harvestNear(expectation) !== undefined);
   const doneToday = (bins ?? []).filter(({ state }) => state.lastLook?.day === today);
   if (!bins || bins.length === 0) return null;
-  const nameOf = (id: string) => bins.find((one) => one.bin.id === id)?.bin.name ?? "";
+  const nameOf = new Map<string, string>(bins.map(({ bin }) => [bin.id, bin.name]));
   return (
     <aside className={styles.slate} aria-label="The slate" data-drawn={isDrawn}>
       <h2 className={styles.title}>
@@ -56,7 +57,14 @@ export function Slate() {
       </p>
       <ol className={styles.tasks}>
         {round.tasks.map((task) => (
-          <TaskLine key={task.binId} task={task} name={nameOf(task.binId)} isChosen={chosen === task.binId} />
+          <TaskLine
+            key={task.binId}
+            binId={task.binId}
+            name={nameOf.get(task.binId) ?? ""}
+            {...sayTask(task, units)}
+            why={sayWhy(task, units, today)}
+            isChosen={chosen === task.binId}
+          />
         ))}
         {doneToday.map(({ bin, state }) => (
           <li key={bin.id} className={styles.done}>
@@ -75,11 +83,7 @@ export function Slate() {
         ))}
       </ol>
       {ripe.length > 0 && <Ripe bins={ripe} today={today} units={units} />}
-      {twinWork && (
-        <p className={styles.twinWork} role="status" data-twin-work>
-          Working out what comes: {twinWork.done} of {twinWork.of} bins
-        </p>
-      )}
+      <ComingForecasts />
       {(timetables.length > 0 || batches.length > 0) && <DatedLines />}
       {round.tasks.length > 0 && <ToCarry carry={round.carry} units={units} />}
       <BackupReminder />
@@ -87,39 +91,56 @@ export function Slate() {
   );
 }
 
-function TaskLine({
-  task,
+const sayWhy = ({ step, overdueDays }: Task, units: UnitSystem, today: LocalDate): string =>
+  [
+    step && sayReason(step.why, { units, today }),
+    overdueDays > 0 && `${overdueDays} ${overdueDays === 1 ? "day" : "days"} late.`,
+  ]
+    .filter(Boolean)
+    .join(" ");
+
+/** Drawn again only where its words are new: with a hundred bins all of them would hold the screen. */
+const TaskLine = memo(function TaskLine({
+  binId,
   name,
+  verb,
+  amount,
+  why,
   isChosen,
 }: {
-  readonly task: Task;
+  readonly binId: string;
   readonly name: string;
+  readonly verb: string;
+  readonly amount: string;
+  readonly why: string;
   readonly isChosen: boolean;
 }) {
-  const { units, today } = useSession();
-  const words = sayTask(task, units);
   return (
     <li className={styles.task}>
-      <Link
-        href={`/visit?id=${task.binId}`}
-        className={styles.line}
-        aria-current={isChosen ? "true" : undefined}
-      >
+      <Link href={`/visit?id=${binId}`} className={styles.line} aria-current={isChosen ? "true" : undefined}>
         <span className={styles.box} aria-hidden="true" />
         <span>
-          <b>{name}</b> {words.verb}
+          <b>{name}</b> {verb}
         </span>
-        <span className={styles.amount}>{words.amount}</span>
-        <span className={styles.why}>
-          {task.step ? sayReason(task.step.why, { units, today }) : ""}
-          {task.overdueDays > 0 && ` ${task.overdueDays} ${task.overdueDays === 1 ? "day" : "days"} late.`}
-        </span>
+        <span className={styles.amount}>{amount}</span>
+        <span className={styles.why}>{why}</span>
       </Link>
     </li>
   );
+});
+
+/** So far it is with the forecasts. */
+function ComingForecasts() {
+  const work = useTwinWork();
+  if (!work) return null;
+  return (
+    <p className={styles.twinWork} role="status" data-twin-work>
+      Working out what comes: {work.done} of {work.of} bins
+    </p>
+  );
 }
 
-function ToCarry({ carry, units }: { readonly carry: Carry; readonly units: "metric" | "us" }) {
+function ToCarry({ carry, units }: { readonly carry: Carry; readonly units: UnitSystem }) {
   const rows: (readonly [string, string])[] = [
     ["Scraps", carry.scrapsKg > 0 ? formatMass(carry.scrapsKg, units, "bucket") : "none"],
     ["Dry shredded card", carry.dryBeddingKg > 0 ? formatMass(carry.dryBeddingKg, units) : "none"],

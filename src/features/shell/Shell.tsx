@@ -1,6 +1,6 @@
 "use client";
 import { ErrandProvider, useErrands } from "@/session/errand";
-import { SessionProvider, useSession } from "@/session/session";
+import { SessionProvider, useSession, useTwinWork } from "@/session/session";
 import Button from "@mui/material/Button";
 import dynamic from "next/dynamic";
 import type { ReactNode } from "react";
@@ -61,7 +61,7 @@ const CannotOpen = ({ message }: { readonly message: string }) => (
 
 /** For those who take pictures or measure: whether what is shown is still the rules of thumb. */
 function ForecastMark() {
-  const { twinWork } = useSession();
+  const twinWork = useTwinWork();
   return <span hidden data-forecasts={twinWork ? "working" : "done"} />;
 }
 
