@@ -30,21 +30,27 @@ export async function previewImport(
   return done(merging.plan());
 }
 
-/** Writes a plan in one transaction, all or nothing, in portions that leave the screen free in between. */
+/** Writes a plan in one transaction, all or nothing, and says after each portion how far it is. */
 export async function importPlan(
   db: CellarDatabase,
   plan: MergePlan,
   setAside: readonly SetAside[],
+  onWritten: (rows: number, of: number) => void = () => undefined,
 ): Promise<Outcome<void, WriteProblem>> {
+  const of = RECORD_KINDS.reduce((sum, kind) => sum + plan.fresh[kind].length, 0);
+  let written = 0;
   return settled(() =>
     db.transaction("rw", [...RECORD_KINDS, "tallies", "setAside"], async () => {
       for (const kind of RECORD_KINDS) {
         const rows: readonly AnyRecord[] = plan.fresh[kind];
         for (let from = 0; from < rows.length; from += READ_AT_ONCE) {
+          const portion = rows.slice(from, from + READ_AT_ONCE);
           await addRows(
             db,
-            rows.slice(from, from + READ_AT_ONCE).map((row) => ({ kind, row })),
+            portion.map((row) => ({ kind, row })),
           );
+          written += portion.length;
+          onWritten(written, of);
         }
       }
       const known = new Set(

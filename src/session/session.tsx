@@ -189,14 +189,19 @@ function OpenSession({
       const kept = await keptForecasts(db, inOrder);
       const { binToday } = await judging();
       const forecasts = new Map<string, Expectation>();
-      const judged = () =>
-        Promise.all(
-          inOrder.map((bin) => {
-            const state = states.get(bin.id)!.state;
-            const climate = state.setup ? climates[state.setup.roomId] : undefined;
-            return binToday(bin, state, climate, today, forecasts.get(bin.id));
-          }),
-        );
+      const judged = async () => {
+        const all: BinToday[] = [];
+        let since = performance.now();
+        for (const bin of inOrder) {
+          const state = states.get(bin.id)!.state;
+          const climate = state.setup ? climates[state.setup.roomId] : undefined;
+          all.push(await binToday(bin, state, climate, today, forecasts.get(bin.id)));
+          if (performance.now() - since < BREATH_MS) continue;
+          await new Promise((go) => setTimeout(go));
+          since = performance.now();
+        }
+        return all;
+      };
       /** With forecasts that came in, in slices and while the workers stand still. */
       const showMore = async () => {
         await inPeace();
@@ -344,6 +349,9 @@ function OpenSession({
     </SessionContext.Provider>
   );
 }
+
+/** Bins are judged for so long at a stretch, and then the screen has its turn. */
+const BREATH_MS = 15;
 
 /** Behind every bin that has its place. */
 const LAST = 1_000_000;

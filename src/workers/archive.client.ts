@@ -1,5 +1,8 @@
 import * as Comlink from "comlink";
-import type { ArchiveWorker } from "./archive.protocol";
+import type { ArchiveWorker, OnWritten } from "./archive.protocol";
+
+/** A callback the worker may call while it works. */
+export const progressTo = (say: OnWritten) => Comlink.proxy(say);
 
 /** Starts a worker for one errand; `end` it afterwards, so that a large archive does not stay in memory. */
 export function startArchiveWorker(): {

@@ -1,23 +1,25 @@
 import type { BadArchive } from "@/archive/decode";
-import type { SetAside } from "@/archive/document";
-import type { RecordKind } from "@/records/kinds";
+import type { MergeSummary } from "@/archive/merge";
+import type { WriteProblem } from "@/persistence/write";
 import type { Outcome } from "@/vocabulary/outcome";
 
-/** What an archive holds, before its rows are asked for in portions that the page can take without a hitch. */
-export interface ArchiveHead {
-  readonly exportedAt: string;
-  readonly counts: Readonly<Record<RecordKind, number>>;
-  readonly setAside: readonly SetAside[];
-}
+/** Rows written so far. */
+export type OnWritten = (rows: number, of: number) => void;
 
-/** Plain data in, plain data out. One archive is held at a time. */
+/**
+ * Whole cellars in and out of files. Rows go between the file and the cellar's own store inside the worker; the page
+ * hears what would change, how far it is and how it ended.
+ */
 export interface ArchiveWorker {
-  decode(bytes: ArrayBuffer): Outcome<ArchiveHead, BadArchive>;
-  /** The demo cellar that ends on a day, by the same door as a file. */
-  demo(lastDay: string): Outcome<ArchiveHead, BadArchive>;
-  rows(kind: RecordKind, from: number, count: number): readonly unknown[];
-  forget(): void;
-  begin(head: { readonly exportedAt: string; readonly deviceId: string }): void;
-  add(kind: RecordKind, rows: readonly unknown[]): void;
-  finish(setAside: readonly SetAside[]): ArrayBuffer;
+  /** Everything in a cellar as one file; rows that cannot be read go along whole. */
+  pack(
+    database: string,
+    head: { readonly exportedAt: string; readonly deviceId: string },
+  ): Promise<ArrayBuffer>;
+  /** What importing a file would change. Writes nothing; the archive is held for `accept`. */
+  open(database: string, bytes: ArrayBuffer): Promise<Outcome<MergeSummary, BadArchive>>;
+  /** Writes the archive opened last, all of it or nothing. @throws Error when none is. */
+  accept(onWritten: OnWritten): Promise<Outcome<void, WriteProblem>>;
+  /** Empties a cellar and fills it with the demo that ends on a day, through the door any file takes. */
+  demo(database: string, lastDay: string): Promise<Outcome<void, WriteProblem>>;
 }

@@ -1,48 +1,44 @@
 import * as Comlink from "comlink";
 import type { DecodedArchive } from "@/archive/decode";
 import { decodeArchive } from "@/archive/decode";
-import type { ArchiveRecords } from "@/archive/document";
 import { encodeArchive } from "@/archive/document";
+import type { MergePlan } from "@/archive/merge";
 import { demoArchive } from "@/demo/demoCellar";
-import { RECORD_KINDS } from "@/records/kinds";
-import { done } from "@/vocabulary/outcome";
+import { CellarDatabase } from "@/persistence/database";
+import { importPlan, previewImport, readEverything, replaceCellar } from "@/persistence/importing";
 import { localDate } from "@/vocabulary/fields";
+import { done } from "@/vocabulary/outcome";
 import type { ArchiveWorker } from "./archive.protocol";
 
-let held: DecodedArchive | undefined;
-let packing:
-  { head: { exportedAt: string; deviceId: string }; records: Record<string, unknown[]> } | undefined;
+let held:
+  { readonly db: CellarDatabase; readonly archive: DecodedArchive; readonly plan: MergePlan } | undefined;
 
 const api: ArchiveWorker = {
-  decode: (bytes) => hold(new TextDecoder().decode(bytes)),
-  demo: (lastDay) => hold(demoArchive(localDate.parse(lastDay))),
-  rows: (kind, from, count) => held?.records[kind].slice(from, from + count) ?? [],
-  forget: () => {
-    held = undefined;
-  },
-  begin: (head) => {
-    packing = { head, records: Object.fromEntries(RECORD_KINDS.map((kind) => [kind, []])) };
-  },
-  add: (kind, rows) => packing?.records[kind]?.push(...rows),
-  finish: (setAside) => {
-    if (!packing) throw new Error("archive worker: finish before begin");
-    const text = encodeArchive(packing.head, packing.records as unknown as ArchiveRecords, setAside);
-    packing = undefined;
-    const { buffer } = new TextEncoder().encode(text);
+  pack: async (database, head) => {
+    const { records, setAside } = await readEverything(new CellarDatabase(database));
+    const { buffer } = new TextEncoder().encode(encodeArchive(head, records, setAside));
     return Comlink.transfer(buffer, [buffer]);
   },
+  open: async (database, bytes) => {
+    held = undefined;
+    const archive = decodeArchive(new TextDecoder().decode(bytes));
+    if (!archive.ok) return archive;
+    const db = new CellarDatabase(database);
+    const plan = await previewImport(db, archive.value);
+    if (!plan.ok) return plan;
+    held = { db, archive: archive.value, plan: plan.value };
+    return done(plan.value.summary);
+  },
+  accept: async (onWritten) => {
+    if (!held) throw new Error("archive worker: accept before open");
+    const { db, archive, plan } = held;
+    return importPlan(db, plan, archive.setAside, onWritten);
+  },
+  demo: async (database, lastDay) => {
+    const archive = decodeArchive(demoArchive(localDate.parse(lastDay)));
+    if (!archive.ok) throw new Error(`archive worker: the demo was refused (${archive.problem.code})`);
+    return replaceCellar(new CellarDatabase(database), archive.value);
+  },
 };
-
-function hold(text: string): ReturnType<ArchiveWorker["decode"]> {
-  const decoded = decodeArchive(text);
-  if (!decoded.ok) return decoded;
-  held = decoded.value;
-  const counts = Object.fromEntries(RECORD_KINDS.map((kind) => [kind, decoded.value.records[kind].length]));
-  return done({
-    exportedAt: held.exportedAt,
-    counts: counts as Record<(typeof RECORD_KINDS)[number], number>,
-    setAside: held.setAside,
-  });
-}
 
 Comlink.expose(api);

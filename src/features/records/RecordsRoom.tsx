@@ -10,6 +10,9 @@ import { BrokenRows } from "./BrokenRows";
 import styles from "./Records.module.css";
 import { useArchive } from "./useArchive";
 
+/** With thin spaces, as the figures of this app are written. */
+const counted = (rows: number): string => rows.toLocaleString("en").replace(/,/g, "\u202f");
+
 /** How the keeper's work is kept: saving it as a file, bringing one in, what cannot be read, what was done last. */
 export function RecordsRoom() {
   const { db, open, bins } = useSession();
@@ -26,7 +29,7 @@ export function RecordsRoom() {
       <p className={styles.lead}>
         {entryCount === undefined
           ? ""
-          : `${entryCount.toLocaleString("en").replace(/,/g, "\u202f")} rows of log for ${bins?.length ?? 0} ${bins?.length === 1 ? "bin" : "bins"}, `}
+          : `${counted(entryCount)} rows of log for ${bins?.length ?? 0} ${bins?.length === 1 ? "bin" : "bins"}, `}
         in this browser on this device and nowhere else.
       </p>
       <div className={styles.two}>
@@ -79,14 +82,20 @@ export function RecordsRoom() {
           </label>
           <div aria-live="polite">
             {importing.status === "reading" && <p>Reading and checking every row</p>}
-            {importing.status === "writing" && <p>Writing</p>}
+            {importing.status === "writing" && (
+              <p>
+                Writing{" "}
+                {importing.of > 0 &&
+                  `${counted(importing.written)} of ${counted(importing.of)} rows. Nothing is changed until all are there.`}
+              </p>
+            )}
             {importing.status === "refused" && (
               <p role="alert" className={styles.warn}>
                 <b>{importing.fileName}:</b> {importing.sentence}
               </p>
             )}
             {importing.status === "preview" && (
-              <Preview summary={importing.plan.summary} onAccept={() => void accept()} onLeave={leave} />
+              <Preview summary={importing.summary} onAccept={() => void accept()} onLeave={leave} />
             )}
           </div>
         </section>
