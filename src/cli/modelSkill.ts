@@ -1,9 +1,10 @@
 import { schoolOf } from "@/core/catalogue/school";
 import { clearingDays } from "@/core/ration/ration";
 import type { Ensemble } from "@/core/twin/ensemble";
-import { sleep } from "@/core/twin/ensemble";
+import { sleep } from "@/core/twin/sleep";
 import { follow, live } from "@/core/twin/follow";
-import { harvestIndex, isWorthwhile } from "@/core/twin/harvest";
+import { isWorthwhile } from "@/core/twin/harvest";
+import { fedAt, harvestedAt } from "@/core/twin/twinBin";
 import { weightsOf } from "@/core/twin/learn";
 import { quantiles } from "@/core/twin/quantiles";
 import { castingsOf, moistureOf } from "@/core/twin/state";
@@ -53,7 +54,7 @@ function ofFortnight(bin: SyntheticBin, number: number, visits: number): void {
   const when = `, after ${visits} visits`;
   const until = from + AHEAD;
   const truth = bin.truth[until]!;
-  const fedAt = bin.script.bin.lie === "single" ? 0 : bin.script.bin.compartments.length - 1;
+  const fedIn = fedAt(bin.script.bin);
   for (const [by, learns] of [
     ["twin", true],
     ["unlearned", false],
@@ -71,13 +72,13 @@ function ofFortnight(bin: SyntheticBin, number: number, visits: number): void {
       `moisture, points of percent${when}`,
       by,
       100 * truth.moisture,
-      bandsOf(ensemble, ({ lines }, m) => 100 * moistureOf(lines[m]![fedAt]!)),
+      bandsOf(ensemble, ({ lines }, m) => 100 * moistureOf(lines[m]![fedIn]!)),
     );
     note(
       `food left of a fortnight's meals, % of given${when}`,
       by,
       100 * truth.left,
-      bandsOf(ensemble, (one, m) => 100 * leftOfFortnight(one, m, fedAt, until)),
+      bandsOf(ensemble, (one, m) => 100 * leftOfFortnight(one, m, fedIn, until)),
     );
     note(
       `castings, % of true dry mass${when}`,
@@ -132,7 +133,7 @@ function ofHarvest(bin: SyntheticBin, number: number): void {
     const byDay = new Map(bin.script.days.map((day) => [day.day, day]));
     while (ensemble.day < 320) {
       ensemble.lines.forEach((line, member) => {
-        if (days[member] === 320 && isWorthwhile(line[harvestIndex(ensemble)]!, 1000 * areaM2 * heightM))
+        if (days[member] === 320 && isWorthwhile(line[harvestedAt(ensemble.bin)]!, 1000 * areaM2 * heightM))
           days[member] = ensemble.day;
       });
       live(ensemble, byDay.get(ensemble.day), false);

@@ -1,4 +1,6 @@
-import { act, newEnsemble, oneMass } from "@/core/twin/ensemble";
+import { act } from "@/core/twin/act";
+import { newEnsemble } from "@/core/twin/ensemble";
+import { TOTE } from "@/core/twin/twinBin";
 import { twinSpecies } from "@/core/twin/library";
 import { P } from "@/core/twin/parameters";
 import { AT, STRIDE } from "@/core/twin/state";
@@ -27,14 +29,7 @@ const around = {
 };
 function begin() {
   const ensemble = newEnsemble({
-    bin: {
-      ...oneMass(0.2, 0.3),
-      insulation: 1,
-      drainage: "free",
-      cover: "vented",
-      speciesId: "fetida",
-      sumpL: 0,
-    },
+    bin: TOTE,
     place: { meanC: 20, swingC: 0, hottestDay: 200, humidity: 0.55 },
     startDayOfYear: 0,
     size: SIZE,

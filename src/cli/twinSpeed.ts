@@ -2,7 +2,8 @@ import { addDays } from "@/core/calendar/day";
 import { bringToToday, twinExpectation, withReadings } from "@/core/twin/expect";
 import { SCRAPS_CHOPPED } from "@/core/twin/meal";
 import { carryOut } from "@/core/twin/plan";
-import { copied, newEnsemble, oneMass } from "@/core/twin/ensemble";
+import { copied, newEnsemble } from "@/core/twin/ensemble";
+import { TOTE } from "@/core/twin/twinBin";
 import { readDay } from "@/core/twin/readDay";
 import type { Entry } from "@/records/entry";
 import { entrySchema } from "@/records/entry";
@@ -97,14 +98,7 @@ const years = [1, 3, 10].map((count) => {
 });
 
 const ensemble = newEnsemble({
-  bin: {
-    ...oneMass(0.2, 0.3),
-    insulation: 1,
-    drainage: "free",
-    cover: "vented",
-    speciesId: "fetida",
-    sumpL: 0,
-  },
+  bin: TOTE,
   place: { meanC: 18, swingC: 3, hottestDay: 205, humidity: 0.6 },
   startDayOfYear: 0,
   size: 200,

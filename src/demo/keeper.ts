@@ -17,11 +17,10 @@ import type { Practice } from "@/core/decision/practice";
 import { practiceOf } from "@/core/decision/practice";
 import type { Expectation } from "@/core/expectation/expectation";
 import { formatMass } from "@/core/quantity/format";
-import { leftAt } from "@/core/twin/ensemble";
+import { leftAt } from "@/core/twin/measures";
 import { twinExpectation } from "@/core/twin/expect";
-import { harvestIndex } from "@/core/twin/harvest";
+import { fedAt, harvestedAt } from "@/core/twin/twinBin";
 import { ripenessOf } from "@/core/twin/ripeness";
-import { fedIndex } from "@/core/twin/readDay";
 import { scriptOf } from "@/core/twin/script";
 import { felt, foodLeftSeen, smellOf, squeezeOf } from "@/core/twin/senses";
 import { AT, castingsOf, moistureOf } from "@/core/twin/state";
@@ -208,7 +207,7 @@ export class Keeper {
   private read(): Reading[] {
     const { chance, state } = this;
     const { ensemble } = this.truth!;
-    const at = fedIndex(ensemble);
+    const at = fedAt(ensemble.bin);
     const fed = ensemble.lines[0]![at]!;
     const noise = (spread: number) => spread * bellShaped(chance);
     const readings: Reading[] = [
@@ -237,7 +236,7 @@ export class Keeper {
       });
     }
     if (chance() < 0.3) {
-      const ripe = ensemble.lines[0]![harvestIndex(ensemble)]!;
+      const ripe = ensemble.lines[0]![harvestedAt(ensemble.bin)]!;
       readings.push({
         of: "ripeness",
         ripeness: ripenessAt(ripenessOf(ripe) + noise(0.1)),
@@ -347,7 +346,7 @@ export class Keeper {
       return;
     const from = harvestCompartment(state.setup ?? setup);
     const { ensemble } = this.truth!;
-    const s = ensemble.lines[0]![harvestIndex(ensemble)]!;
+    const s = ensemble.lines[0]![harvestedAt(ensemble.bin)]!;
     if (ripenessOf(s) < 0.4) return;
     const netKg = (0.7 * castingsOf(s)) / 1000 / (1 - moistureOf(s));
     if (netKg < 0.5) return;

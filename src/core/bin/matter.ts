@@ -62,6 +62,12 @@ export const settledVolumes = (contents: Contents): Volumes => ({
   castingsL: contents.castingsDryKg / SETTLED.castings,
 });
 
+/** Litres among which food can lie without souring: bedding, and half of the castings. */
+export function bufferL(contents: Contents): number {
+  const { beddingL, castingsL } = settledVolumes(contents);
+  return beddingL + castingsL / 2;
+}
+
 /** A share of everything moves one compartment along the line; the last receives without giving. */
 export function advancedAlong(
   order: readonly Compartment[],

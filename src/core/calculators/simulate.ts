@@ -2,8 +2,9 @@ import { count, fraction, massKg, moisture, temperatureC, volumeL } from "@/voca
 import { done, refused } from "@/vocabulary/outcome";
 import { COVERS, DRAINAGES, HARVEST_METHODS } from "@/vocabulary/setup";
 import { z } from "@/vocabulary/z";
-import type { TwinBin, TwinPlace } from "../twin/ensemble";
-import { closure, oneMass } from "../twin/ensemble";
+import type { TwinBin, TwinPlace } from "../twin/twinBin";
+import { closure } from "../twin/measures";
+import { fedAt, oneMass } from "../twin/twinBin";
 import type { ReadOut } from "../twin/readOut";
 import { readOut } from "../twin/readOut";
 import type { DatedEvent, TwinRun } from "../twin/run";
@@ -264,7 +265,7 @@ export const simulate = calculator({
     };
     const worst = { dryMatter: 0, water: 0 };
     const runs: ReadOut[][] = Array.from({ length: members }, () => []);
-    const fed = run.bin.lie === "trays" || run.bin.lie === "column" ? run.bin.compartments.length - 1 : 0;
+    const fed = fedAt(run.bin);
     runTwin({ ...run, members, seed }, ({ lines }) => {
       lines.forEach((line, member) => {
         const { dryMatter, water } = closure(line, id);

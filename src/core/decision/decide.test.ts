@@ -86,7 +86,7 @@ test("a dusty handful: water first, at most a tenth of the bin in one go", () =>
   expect(kinds(decision)).toEqual(["water"]);
   const state = replay(fedTub());
   expect(waterOf(decision)).toBeLessThanOrEqual(
-    0.1 * simpleExpectation(state, CLIMATE, addDays(START, LAST + 7)).wetMassKg.middle + 1e-9,
+    0.1 * simpleExpectation(state, CLIMATE, addDays(START, LAST + 7)).fedMassKg.middle + 1e-9,
   );
 });
 test("a stream: dry bedding first, no food, no water", () => {

@@ -39,7 +39,7 @@ export function sayEvidence(evidence: Evidence, { units, today }: Speech): strin
       }
       if (evidence.of === "volume")
         return `By bedding: at most ${formatMass(evidence.byRatioKg, units)} at one time (${round(evidence.ratio)} to 1, ${formatVolume(evidence.beddingL, units)} of bedding).`;
-      return `Never more than ${formatPercent(evidence.shareOfWetMass)} of the bin's weight in one go.`;
+      return `Never more than ${formatPercent(evidence.shareOfWetMass)} of what lies there in one go.`;
     case "log":
       return `Last meal: ${formatMass(evidence.massKg, units)} at place ${evidence.place}, ${ago(evidence.day, today)}.`;
     case "school":

@@ -265,7 +265,7 @@ function coverStep(practice: Practice, foodKg: number): Step {
 function gritStep({ state, setup }: Practice, expectation: Expectation, today: LocalDate): Step[] {
   const last = state.gritOn ?? state.worms.since;
   if (!last || daysBetween(last, today) < 30 || setup.system === "tower") return [];
-  const litres = expectation.wetMassKg.middle / 0.7;
+  const litres = expectation.fedMassKg.middle / 0.7;
   return [
     {
       kind: "grit",

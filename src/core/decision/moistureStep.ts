@@ -45,7 +45,7 @@ export function moistureFault(
 export function moistenSteps(expectation: Expectation, practice: Practice, seen: Seen): Step[] {
   const target = targetMoisture(practice);
   const moisture = moistureToday(seen, expectation);
-  const massKg = expectation.wetMassKg.middle;
+  const massKg = expectation.fedMassKg.middle;
   // The nearer end of the band: a dry bed takes water slowly, and what it does not take runs through.
   const wanted = correctMoisture({ massKg, moisture, targetMoisture: Math.max(moisture, target.low) });
   const need = expectation.twin?.hasReadToday ? expectation.twin.need : undefined;
@@ -105,7 +105,7 @@ export function dryOutSteps(
 ): Step[] {
   const target = targetMoisture(practice);
   const moisture = moistureToday(seen, expectation);
-  const massKg = expectation.wetMassKg.middle;
+  const massKg = expectation.fedMassKg.middle;
   const wanted = correctMoisture(
     { massKg, moisture, targetMoisture: Math.min(moisture, target.high) },
     DRY_BEDDING,

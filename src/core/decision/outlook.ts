@@ -32,7 +32,7 @@ export function outlook(
   }).kgPerDay;
   const food = materialOf("food", "mixed-kitchen-scraps");
   const card = materialOf("bedding", "cardboard-corrugated");
-  const mass = expectation.wetMassKg.middle;
+  const mass = expectation.fedMassKg.middle;
   const water =
     mass * moistureNow + given.foodKg * food.moisture + given.dryBeddingKg * card.moisture + given.waterL;
   const whole = mass + given.foodKg + given.dryBeddingKg + given.waterL;

@@ -38,8 +38,9 @@ export interface Expectation {
   readonly ripeness: Band;
   /** Chance that something is going wrong, 0 to 1. */
   readonly troubleRisk: Band;
-  readonly wetMassKg: Band;
-  /** Settled litres that can buffer food: bedding, and half of the castings among it. */
+  /** Wet mass of the compartment one feeds: where moisture is read and put right. */
+  readonly fedMassKg: Band;
+  /** Settled litres of that compartment that can buffer food: bedding, and half of the castings among it. */
   readonly beddingL: number;
   /** Dry matter of each compartment, by its id. */
   readonly contents: Readonly<Record<string, Contents>>;

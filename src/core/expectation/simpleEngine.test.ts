@@ -98,7 +98,7 @@ test("for any bin on any day: bands in order, shares within bounds, nothing nega
         outcome.moisture,
         outcome.wormsKg,
         outcome.castingsKg,
-        outcome.wetMassKg,
+        outcome.fedMassKg,
         outcome.ripeness,
         outcome.troubleRisk,
         ...outcome.places.map((place) => place.left),

@@ -6,7 +6,7 @@ import { addDays, daysBetween } from "../calendar/day";
 import { schoolOf } from "../catalogue/school";
 import { speciesOf } from "../catalogue/species";
 import type { Contents } from "../bin/matter";
-import { castingsShare, dryKg, NOTHING, settledVolumes, worked } from "../bin/matter";
+import { bufferL, castingsShare, dryKg, NOTHING, settledVolumes, worked } from "../bin/matter";
 import type { BinState, MoistureRecord, PlaceState } from "../bin/state";
 import { fedCompartment, harvestCompartment, surfaceM2, volumeOfL } from "../bin/system";
 import { capacity, clearingDays } from "../ration/ration";
@@ -26,7 +26,7 @@ export function simpleExpectation(state: BinState, climate: Climate, day: LocalD
   const moisture = expectedMoisture(state, climate, day);
   const wormsKg = herd(state, temperatureC.middle, day);
   const contents = contentsOn(state, day);
-  const whole = Object.values(contents).reduce((sum, one) => sum + dryKg(one), 0);
+  const fed = (state.setup && contents[fedCompartment(state.setup).id]) ?? NOTHING;
   const castingsDry = Object.values(contents).reduce((sum, one) => sum + one.castingsDryKg, 0);
   const ripe = state.setup ? castingsShare(contents[harvestCompartment(state.setup).id] ?? NOTHING) : 0;
   const places = expectedPlaces(state, wormsKg, temperatureC.middle, moisture.middle, day);
@@ -40,11 +40,8 @@ export function simpleExpectation(state: BinState, climate: Climate, day: LocalD
     places,
     castingsKg: band(wet(castingsDry) * 0.7, wet(castingsDry), wet(castingsDry) * 1.3),
     ripeness: band(Math.max(0, ripe - 0.15), ripe, Math.min(1, ripe + 0.15)),
-    wetMassKg: band(wet(whole) * 0.85, wet(whole), wet(whole) * 1.15),
-    beddingL: Object.values(contents).reduce(
-      (sum, one) => sum + settledVolumes(one).beddingL + settledVolumes(one).castingsL / 2,
-      0,
-    ),
+    fedMassKg: band(wet(dryKg(fed)) * 0.85, wet(dryKg(fed)), wet(dryKg(fed)) * 1.15),
+    beddingL: bufferL(fed),
     contents,
     freeL: state.setup ? roomIn(fedCompartment(state.setup), contents) : 0,
     troubleRisk: trouble(state, moisture, temperatureC, places),

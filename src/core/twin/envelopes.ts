@@ -1,7 +1,7 @@
 import type { Preparation } from "@/vocabulary/setup";
 import { P } from "./parameters";
-import type { TwinBin, TwinPlace } from "./ensemble";
-import { oneMass } from "./ensemble";
+import type { TwinBin, TwinPlace } from "./twinBin";
+import { TOTE, oneMass } from "./twinBin";
 import { lineEnvelopes } from "./lineEnvelopes";
 import type { TwinWalk } from "./run";
 import { startTwin } from "./run";
@@ -16,14 +16,6 @@ export interface Envelope {
   readonly obtained: number;
 }
 
-const TOTE: TwinBin = {
-  ...oneMass(0.2, 0.3),
-  insulation: 1,
-  drainage: "free",
-  cover: "vented",
-  speciesId: "fetida",
-  sumpL: 0,
-};
 const ROOM: TwinPlace = { meanC: 20, swingC: 0, hottestDay: 200, humidity: 0.55 };
 
 function begin(

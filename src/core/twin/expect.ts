@@ -6,7 +6,7 @@ import { daysToLast, standingPlan } from "../bin/planAhead";
 import { replay } from "../bin/replay";
 import type { BinState } from "../bin/state";
 import { placeKey } from "../bin/state";
-import { settledVolumes } from "../bin/matter";
+import { bufferL, NOTHING } from "../bin/matter";
 import { fedCompartment, volumeOfL } from "../bin/system";
 import { addDays, daysBetween } from "../calendar/day";
 import { DRY_BEDDING } from "../decision/moistureStep";
@@ -206,11 +206,8 @@ export function twinExpectation(
     castingsKg: read.castingsKg,
     ripeness: read.ripeness,
     troubleRisk: { low: troubleSoon / 2, middle: troubleSoon, high: Math.min(1, 1.5 * troubleSoon + 0.02) },
-    wetMassKg: read.wetMassKg,
-    beddingL: Object.values(contents).reduce(
-      (sum, one) => sum + settledVolumes(one).beddingL + settledVolumes(one).castingsL / 2,
-      0,
-    ),
+    fedMassKg: read.fedMassKg,
+    beddingL: bufferL(contents[fed.id] ?? NOTHING),
     contents,
     freeL: Math.max(0, 0.9 * volumeOfL(fed) - litres),
     sureness:

@@ -1,5 +1,7 @@
 import type { Ensemble, Frozen } from "./ensemble";
-import { act, frozen, newEnsemble, sleep, thawed } from "./ensemble";
+import { act } from "./act";
+import { frozen, newEnsemble, thawed } from "./ensemble";
+import { sleep } from "./sleep";
 import { assimilate } from "./learn";
 import { misfitAct, misfitReadings } from "./misfits";
 import type { Script, ScriptDay } from "./script";

@@ -1,11 +1,13 @@
 import type { Habit, Warning } from "../expectation/expectation";
 import type { Ensemble } from "./ensemble";
-import { copied, sleep } from "./ensemble";
+import { copied } from "./ensemble";
+import { sleep } from "./sleep";
 import { weightsOf } from "./learn";
 import { twinSpecies } from "./library";
 import { FIST_SPREAD, SPREAD } from "./members";
 import { chanceThat, quantiles } from "./quantiles";
-import { fedIndex, heatLimitC, isInTrouble } from "./readDay";
+import { heatLimitC, isInTrouble } from "./readDay";
+import { fedAt } from "./twinBin";
 import { AT, moistureOf } from "./state";
 
 const OF = { kI: "appetite", kE: "drying", kD: "rotting", kP: "herd" } as const;
@@ -49,7 +51,7 @@ export function warningsOf(
   target: { readonly low: number; readonly high: number },
 ): { readonly warnings: Warning[]; readonly troubleSoon: number } {
   const weights = weightsOf(ensemble);
-  const fed = fedIndex(ensemble);
+  const fed = fedAt(ensemble.bin);
   const { adultG } = twinSpecies(ensemble.bin.speciesId);
   const median = (value: (s: Float64Array) => number): number =>
     quantiles(

@@ -1,5 +1,5 @@
 import { WHOLE_MATERIALS } from "../catalogue/composition";
-import { oneMass } from "./ensemble";
+import { TOTE } from "./twinBin";
 import { isListedFood } from "./materials";
 import { startTwin } from "./run";
 import { markerGiven, markerLeft } from "./state";
@@ -20,14 +20,7 @@ export function halfLives(): HalfLife[] {
   return WHOLE_MATERIALS.flatMap((row) => {
     if (row.use !== "food" || row.stance === "avoid") return [];
     const walk = startTwin({
-      bin: {
-        ...oneMass(0.2, 0.3),
-        insulation: 1,
-        drainage: "free",
-        cover: "vented",
-        speciesId: "fetida",
-        sumpL: 0,
-      },
+      bin: TOTE,
       place: { meanC: 20.5, swingC: 0, hottestDay: 200, humidity: 0.7 },
       startDayOfYear: 0,
       maturity: 1,

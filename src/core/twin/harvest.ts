@@ -8,10 +8,7 @@ import { carryOut } from "./plan";
 import { ripenessOf } from "./ripeness";
 import { bandOf } from "./quantiles";
 import { castingsOf, moistureOf } from "./state";
-
-/** Index of the compartment one harvests from: the lowest of a stack, the far end of a line. */
-export const harvestIndex = ({ bin }: Ensemble): number =>
-  bin.lie === "line" ? bin.compartments.length - 1 : 0;
+import { harvestedAt } from "./twinBin";
 
 /** Ripe by half and at least an eighth of the room: worth the work. Source: process model 8. */
 export const isWorthwhile = (s: Float64Array, litres: number): boolean =>
@@ -33,7 +30,7 @@ export function harvestWindow(ensemble: Ensemble, plan: PlanAhead, mostDays: num
   const one = copied(ensemble);
   const { size } = one;
   const weights = weightsOf(one);
-  const ripe = harvestIndex(one);
+  const ripe = harvestedAt(one.bin);
   const { areaM2, heightM } = one.bin.compartments[ripe]!;
   const litres = 1000 * areaM2 * heightM;
   const days = new Float64Array(size).fill(mostDays + 1);

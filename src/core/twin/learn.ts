@@ -4,6 +4,7 @@ import { chanceFor, MULTIPLIERS, normal, SPREAD, uniform } from "./members";
 import type { Observation } from "./observe";
 import { addLogLikelihood, surpriseOf } from "./observe";
 import { P } from "./parameters";
+import { compartmentAt } from "./twinBin";
 import { AT, cocoonsOf, liveOf, MARKER_AT, MARKER_SIZE, MARKERS } from "./state";
 
 /** A keeper's readings share errors and the model is imperfect: they count for so much. Source: process model 10.2, 10.3. */
@@ -89,15 +90,13 @@ function openUp(ensemble: Ensemble, observations: readonly Observation[]): void 
   if (ensemble.readings < 3) return;
   const weights = weightsOf(ensemble);
   const { bin, lines, seed, day, size } = ensemble;
-  const isStack = bin.lie === "trays" || bin.lie === "column";
   const seen = new Set<string>();
   for (const one of observations) {
     const surprise = surpriseOf(ensemble, weights, one);
     if (!surprise || Math.max(surprise.below, surprise.above) < UNFORESEEN) continue;
     const { of } = one.reading;
     const what = of === "squeeze" || of === "moisture" ? "water" : of === "foodLeft" ? "food" : "warmth";
-    const named = bin.compartments.findIndex(({ id }) => id === one.at);
-    const at = named >= 0 ? named : isStack ? bin.compartments.length - 1 : 0;
+    const at = compartmentAt(bin, one.at);
     if (seen.has(`${what} ${at}`)) continue;
     seen.add(`${what} ${at}`);
     const purpose = chanceFor(seed, `unforeseen ${what} ${day}`);

@@ -4,7 +4,8 @@ import { brought, expected, fedTub, SIZE, squeeze } from "../../../tests/twinLog
 import type { Entry } from "@/records/entry";
 import { addDays } from "../calendar/day";
 import { decide } from "../decision/decide";
-import { closure, sleep } from "./ensemble";
+import { closure } from "./measures";
+import { sleep } from "./sleep";
 import { twinExpectation, withReadings } from "./expect";
 import { courseAhead } from "./course";
 import { follow, live } from "./follow";
@@ -141,7 +142,7 @@ test("entries that cannot all be true are named, and the twin stays sane", () =>
     new Set(["harvest-above-castings", "worms-above-herd", "reading-against-log"]),
   );
   for (const misfit of found.twin!.misfits) expect(sayMisfit(misfit, found.day)).toMatch(/^\d+ \w{3}: /);
-  for (const band of [found.moisture, found.castingsKg, found.wormsKg, found.wetMassKg]) {
+  for (const band of [found.moisture, found.castingsKg, found.wormsKg, found.fedMassKg]) {
     expect(band.low).toBeGreaterThanOrEqual(0);
     expect(band.low <= band.middle && band.middle <= band.high && Number.isFinite(band.high)).toBe(true);
   }

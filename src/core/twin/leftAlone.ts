@@ -1,10 +1,12 @@
 import type { Ensemble } from "./ensemble";
-import { copied, leftAt, sleep } from "./ensemble";
+import { copied } from "./ensemble";
+import { leftAt } from "./measures";
+import { sleep } from "./sleep";
 import { weightsOf } from "./learn";
 import type { MealKind } from "./meal";
 import { give } from "./meal";
 import { bandOf } from "./quantiles";
-import { fedIndex } from "./readDay";
+import { fedAt } from "./twinBin";
 import { AT } from "./state";
 import type { Band } from "../expectation/expectation";
 
@@ -80,7 +82,7 @@ export function readyAfter(
 /** Chance that a place can take a meal: at most a quarter left there, and nothing sour anywhere. */
 export function readinessOf(ensemble: Ensemble, weights: Float64Array, place: number): number {
   const { size, lines, marks } = ensemble;
-  const fed = fedIndex(ensemble);
+  const fed = fedAt(ensemble.bin);
   let ready = 0;
   let sour = 0;
   for (let member = 0; member < size; member += 1) {

@@ -1,5 +1,5 @@
 import type { Envelope } from "./envelopes";
-import type { TwinBin } from "./ensemble";
+import type { TwinBin } from "./twinBin";
 import type { TwinWalk } from "./run";
 import { startTwin } from "./run";
 import { cocoonsOf, liveOf, moistureOf } from "./state";

@@ -1,5 +1,6 @@
-import type { Ensemble, TwinAct } from "./ensemble";
-import { act } from "./ensemble";
+import type { TwinAct } from "./act";
+import type { Ensemble } from "./ensemble";
+import { act } from "./act";
 
 /** One meal as the rules try it: wet grams of a food, with so much dry bedding to a gram. */
 export interface MealKind {

@@ -1,10 +1,13 @@
 import type { Band } from "../expectation/expectation";
 import type { Ensemble } from "./ensemble";
-import { act, copied, sleep } from "./ensemble";
+import { act } from "./act";
+import { copied } from "./ensemble";
+import { sleep } from "./sleep";
 import { weightsOf } from "./learn";
 import { give, SCRAPS_CHOPPED } from "./meal";
 import { bandOf, chanceThat } from "./quantiles";
-import { fedIndex, heatLimitC, isInTrouble } from "./readDay";
+import { heatLimitC, isInTrouble } from "./readDay";
+import { fedAt } from "./twinBin";
 import { markerGiven, markerLeft, moistureOf } from "./state";
 
 /** What is put in at a visit, wet kilograms and litres. */
@@ -45,7 +48,7 @@ function weeksOf(
 ): Pick<MealOutlook, "goneInDays" | "moisture" | "trouble"> {
   const one = copied(ensemble);
   const { size, lines, day: start } = one;
-  const fed = fedIndex(one);
+  const fed = fedAt(one.bin);
   const limitC = heatLimitC(one);
   const weights = weightsOf(one);
   const key = `trial ${start}`;

@@ -1,5 +1,6 @@
-import type { EarlierMisfit, Ensemble, TwinAct } from "./ensemble";
-import { harvestIndex } from "./harvest";
+import type { TwinAct } from "./act";
+import type { EarlierMisfit, Ensemble } from "./ensemble";
+import { harvestedAt } from "./twinBin";
 import { weightsOf } from "./learn";
 import type { Observation } from "./observe";
 import { surpriseOf } from "./observe";
@@ -31,7 +32,7 @@ export function misfitAct(ensemble: Ensemble, { event, key }: TwinAct): EarlierM
   const value = (line: readonly Float64Array[]): number => {
     if (event.kind === "takeWorms") return line.reduce((sum, s) => sum + liveOf(s), 0);
     // In several compartments an entry may be on any of them: all castings of the bin are the limit.
-    const s = line[harvestIndex(ensemble)]!;
+    const s = line[harvestedAt(ensemble.bin)]!;
     return (
       line.reduce((sum, one) => sum + castingsOf(one), 0) /
       Math.max(0.05, 1 - (event.moisture ?? moistureOf(s)))

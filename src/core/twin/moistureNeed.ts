@@ -2,6 +2,7 @@ import type { Ensemble } from "./ensemble";
 import { weightsOf } from "./learn";
 import { bandOf } from "./quantiles";
 import { AT, dryOf } from "./state";
+import { fedAt } from "./twinBin";
 import type { Band } from "../expectation/expectation";
 
 /** Water or dry bedding that brings the fed compartment to a target, over the members. Never both in one member. */
@@ -12,7 +13,10 @@ export interface MoistureNeed {
   readonly isUnsure: boolean;
 }
 
-/** Source: process model 11, Moisture to a target. `extra` is a meal that goes in first, wet and dry grams. */
+/**
+ * Of the compartment one feeds: there it is read, and there water and bedding go. Source: process model 11, Moisture to a
+ * target. `extra` is a meal that goes in first, wet and dry grams.
+ */
 export function moistureNeed(
   ensemble: Ensemble,
   target: number,
@@ -24,13 +28,9 @@ export function moistureNeed(
   const takes = r * (1 - beddingMoisture) - beddingMoisture;
   const water = new Float64Array(ensemble.size);
   const bedding = new Float64Array(ensemble.size);
-  ensemble.lines.forEach((line, member) => {
-    let dry = extra.dryG;
-    let wet = extra.waterG;
-    for (const s of line) {
-      dry += dryOf(s);
-      wet += s[AT.W]!;
-    }
+  ensemble.views[fedAt(ensemble.bin)]!.forEach((s, member) => {
+    const dry = dryOf(s) + extra.dryG;
+    const wet = s[AT.W]! + extra.waterG;
     water[member] = Math.max(0, r * dry - wet) / 1000;
     bedding[member] = takes > 0 ? Math.max(0, (wet - r * dry) / takes) / 1000 : 0;
   });

@@ -1,10 +1,11 @@
 import type { FoodLeft, RipenessSeen, Smell, Squeeze, Warmth } from "@/vocabulary/readings";
 import { FOOD_LEFT, RIPENESSES, SMELLS, SQUEEZES, WARMTHS } from "@/vocabulary/readings";
 import type { Ensemble } from "./ensemble";
-import { leftAt, litresOf } from "./ensemble";
+import { leftAt, litresOf } from "./measures";
 import { twinSpecies } from "./library";
 import { ripenessOf } from "./ripeness";
 import { felt, SCALES } from "./senses";
+import { compartmentAt, fedAt, harvestedAt } from "./twinBin";
 import { AT, castingsOf, cocoonsOf, dryOf, liveOf, moistureOf } from "./state";
 
 /** What a keeper read, as the model weighs it. Grams, centimetres, °C, shares. Source: process model 9. */
@@ -76,12 +77,8 @@ export function addLogLikelihood(
 ): void {
   const { bin, lines, marks, size } = ensemble;
   const isWhole = reading.of === "weight";
-  const named = at === undefined ? -1 : bin.compartments.findIndex(({ id }) => id === at);
-  const isStack = bin.lie === "trays" || bin.lie === "column";
-  const last = bin.compartments.length - 1;
-  const usual =
-    reading.of === "harvest" || reading.of === "ripeness" ? (isStack ? 0 : last) : isStack ? last : 0;
-  const where = named >= 0 ? named : usual;
+  const isOfFinished = reading.of === "harvest" || reading.of === "ripeness";
+  const where = compartmentAt(bin, at, isOfFinished ? harvestedAt(bin) : fedAt(bin));
   const wider = isOneSpot ? 1.5 : 1;
   const cocoonG = twinSpecies(bin.speciesId).cocoonG;
   for (let member = 0; member < size; member += 1) {
@@ -164,9 +161,7 @@ export function surpriseOf(
   const value = readValue(reading, slack);
   if (value === undefined) return undefined;
   const { bin, lines, marks, size } = ensemble;
-  const isStack = bin.lie === "trays" || bin.lie === "column";
-  const named = bin.compartments.findIndex(({ id }) => id === at);
-  const where = named >= 0 ? named : isStack ? bin.compartments.length - 1 : 0;
+  const where = compartmentAt(bin, at);
   let below = 0;
   let above = 0;
   for (let member = 0; member < size; member += 1) {

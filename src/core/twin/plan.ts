@@ -1,5 +1,7 @@
-import type { Ensemble, TwinAct } from "./ensemble";
-import { act, sleep } from "./ensemble";
+import type { TwinAct } from "./act";
+import type { Ensemble } from "./ensemble";
+import { act } from "./act";
+import { sleep } from "./sleep";
 import { weightsOf } from "./learn";
 import { readinessOf } from "./leftAlone";
 import type { MealKind } from "./meal";

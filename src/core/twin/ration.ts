@@ -1,11 +1,13 @@
 import type { RationLimit } from "../expectation/expectation";
 import type { Ensemble } from "./ensemble";
-import { copied, sleep } from "./ensemble";
+import { copied } from "./ensemble";
+import { sleep } from "./sleep";
 import { weightsOf } from "./learn";
 import type { MealKind } from "./meal";
 import { give } from "./meal";
 import { chanceThat, quantiles } from "./quantiles";
-import { fedIndex, heatLimitC, isInTrouble } from "./readDay";
+import { heatLimitC, isInTrouble } from "./readDay";
+import { fedAt } from "./twinBin";
 import type { Tried } from "./tried";
 import { foodOf, liveOf, markerGiven, markerLeft } from "./state";
 
@@ -111,7 +113,7 @@ function tryRation(
 ): Trial {
   const one = copied(ensemble);
   const { size, lines } = one;
-  const fed = fedIndex(one);
+  const fed = fedAt(one.bin);
   const limitC = heatLimitC(one);
   const start = one.day;
   const whole = days * Math.ceil(28 / days);
@@ -157,7 +159,7 @@ function tryRation(
 /** First day on which a small meal is surely gone but for a third: the time this preparation needs in this bin. */
 function clearingTime(ensemble: Ensemble, meal: MealKind, g: number, place: number): number {
   const one = copied(ensemble);
-  const fed = fedIndex(one);
+  const fed = fedAt(one.bin);
   const weights = weightsOf(one);
   const start = one.day;
   give(one, meal, Math.max(1, g), place, `trial ${start}`);
@@ -174,6 +176,6 @@ function clearingTime(ensemble: Ensemble, meal: MealKind, g: number, place: numb
 }
 
 const slotOf = (ensemble: Ensemble, day: number, place: number): number =>
-  ensemble.marks[fedIndex(ensemble)]!.findLastIndex((mark) => mark.day === day && mark.place === place);
+  ensemble.marks[fedAt(ensemble.bin)]!.findLastIndex((mark) => mark.day === day && mark.place === place);
 const shareLeft = (s: Float64Array, slot: number): number =>
   markerLeft(s, slot) / Math.max(1e-9, markerGiven(s, slot));

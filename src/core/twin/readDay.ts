@@ -2,8 +2,8 @@ import type { LocalDate } from "@/vocabulary/fields";
 import { addDays } from "../calendar/day";
 import type { Band } from "../expectation/expectation";
 import type { Ensemble, FeedingMark } from "./ensemble";
-import { leftAt, litresOf } from "./ensemble";
-import { harvestIndex } from "./harvest";
+import { leftAt, litresOf } from "./measures";
+import { fedAt, harvestedAt } from "./twinBin";
 import { weightsOf } from "./learn";
 import { twinSpecies } from "./library";
 import { bandOf } from "./quantiles";
@@ -48,7 +48,7 @@ export interface TwinDay {
   readonly ripeness: Band;
   /** Chance that air or warmth goes wrong: anaerobic over a half, or too hot for the herd. */
   readonly trouble: number;
-  readonly wetMassKg: Band;
+  readonly fedMassKg: Band;
   /** Standing under it. */
   readonly sumpL: Band;
   readonly compartments: readonly CompartmentDay[];
@@ -71,8 +71,6 @@ export function isInTrouble(line: readonly Float64Array[], limitC: number): bool
   }
   return false;
 }
-export const fedIndex = ({ bin }: Ensemble): number =>
-  bin.lie === "trays" || bin.lie === "column" ? bin.compartments.length - 1 : 0;
 
 /**
  * Widened by a fifth about its middle: the bands of standing food and of air are that much too narrow (process model
@@ -106,6 +104,7 @@ export function readDay(ensemble: Ensemble, startDay: LocalDate): TwinDay {
   const rows = rowsFor(size);
   const limitC = heatLimitC(ensemble);
   const cocoonG = twinSpecies(bin.speciesId).cocoonG;
+  const fed = fedAt(bin);
   let trouble = 0;
   for (let member = 0; member < size; member += 1) {
     const line = lines[member]!;
@@ -121,7 +120,7 @@ export function readDay(ensemble: Ensemble, startDay: LocalDate): TwinDay {
       adult += s[AT.BA]!;
       cocoons += eggs;
       castings += castingsOf(s) / Math.max(0.05, dry / Math.max(1e-9, dry + water));
-      wet += dry + water + liveOf(s) + eggs * cocoonG;
+      if (at === fed) wet = dry + water + liveOf(s) + eggs * cocoonG;
       sump += s[AT.SU]!;
     }
     rows.food[member] = food / 1000;
@@ -147,7 +146,7 @@ export function readDay(ensemble: Ensemble, startDay: LocalDate): TwinDay {
     cocoons: band("cocoons"),
     castingsKg: band("castings"),
     trouble,
-    wetMassKg: band("wet"),
+    fedMassKg: band("wet"),
     sumpL: bin.drainage === "sump" ? band("sump") : NONE,
     places: marks.flatMap((slots, at) => {
       const newest = new Map<number, FeedingMark>();
@@ -218,11 +217,11 @@ function compartmentsOn(
       litres,
     };
   });
-  const fed = compartments[fedIndex(ensemble)]!;
+  const fed = compartments[fedAt(ensemble.bin)]!;
   return {
     moisture: fed.moisture,
     temperatureC: fed.temperatureC,
-    ripeness: compartments[harvestIndex(ensemble)]!.ripeness,
+    ripeness: compartments[harvestedAt(ensemble.bin)]!.ripeness,
     compartments,
   };
 }

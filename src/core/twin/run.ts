@@ -1,5 +1,9 @@
-import type { BinEvent, Ensemble, TwinBin, TwinPlace } from "./ensemble";
-import { act, newEnsemble, sleep } from "./ensemble";
+import type { BinEvent } from "./act";
+import type { Ensemble } from "./ensemble";
+import type { TwinBin, TwinPlace } from "./twinBin";
+import { act } from "./act";
+import { newEnsemble } from "./ensemble";
+import { sleep } from "./sleep";
 import type { TwinEvent } from "./events";
 
 export interface DatedEvent {

@@ -2,9 +2,15 @@ import type { SchoolId } from "@/vocabulary/setup";
 import { ripenessAt } from "@/vocabulary/readings";
 import { seeded } from "../chance/seeded";
 import { schoolOf } from "../catalogue/school";
-import type { Ensemble, TwinAct, TwinBin, TwinPlace } from "./ensemble";
-import { act, leftAt, litresOf, newEnsemble, oneMass, sleep } from "./ensemble";
-import { harvestIndex, isWorthwhile } from "./harvest";
+import type { TwinAct } from "./act";
+import type { Ensemble } from "./ensemble";
+import type { TwinBin, TwinPlace } from "./twinBin";
+import { act } from "./act";
+import { newEnsemble } from "./ensemble";
+import { leftAt, litresOf } from "./measures";
+import { sleep } from "./sleep";
+import { fedAt, harvestedAt, oneMass } from "./twinBin";
+import { isWorthwhile } from "./harvest";
 import type { Observation } from "./observe";
 import type { ParameterName } from "./parameters";
 import { P, withParameters } from "./parameters";
@@ -99,7 +105,7 @@ export function syntheticBin(number: number): SyntheticBin {
     let harvestDay: number | undefined;
     let next = 3;
     let givenLately: { readonly day: number; readonly g: number }[] = [];
-    const fedAt = bin.lie === "single" ? 0 : bin.compartments.length - 1;
+    const fedIn = fedAt(bin);
     const log = (day: number, observations: Observation[], acts: TwinAct[]) => {
       days.push({ day, observations, acts });
       for (const one of acts)
@@ -112,10 +118,10 @@ export function syntheticBin(number: number): SyntheticBin {
     let fed = 0;
     while (truth.day < LONGEST) {
       const day = truth.day;
-      const top = truth.lines[0]![fedAt]!;
+      const top = truth.lines[0]![fedIn]!;
       givenLately = givenLately.filter((one) => day - one.day <= 28);
-      truths.push(truthOf(truth, fedAt, day));
-      const first = truth.lines[0]![harvestIndex(truth)]!;
+      truths.push(truthOf(truth, fedIn, day));
+      const first = truth.lines[0]![harvestedAt(bin)]!;
       const litres = 1000 * bin.compartments[0]!.areaM2 * bin.compartments[0]!.heightM;
       if (harvestDay === undefined && day > 30 && isWorthwhile(first, litres)) harvestDay = day;
       if (day === 0)
@@ -131,7 +137,7 @@ export function syntheticBin(number: number): SyntheticBin {
       else if (day === next) {
         const observations: Observation[] = [];
         const place = (fed % usualPlaces) + 1;
-        const left = leftAt(top, truth.marks[fedAt]!, place);
+        const left = leftAt(top, truth.marks[fedIn]!, place);
         const felt = feltOf(top) + fist + 0.035 * bell();
         if (chance() < 0.8)
           observations.push({
@@ -160,7 +166,7 @@ export function syntheticBin(number: number): SyntheticBin {
             },
           });
         if (chance() < 0.15) {
-          const depth = (100 * litresOf(top)) / 1000 / bin.compartments[fedAt]!.areaM2;
+          const depth = (100 * litresOf(top)) / 1000 / bin.compartments[fedIn]!.areaM2;
           observations.push({ reading: { of: "depth", cm: Math.max(0, depth + 2 * bell()) } });
         }
         visits.push(day);
@@ -213,13 +219,13 @@ function misjudged(event: TwinAct["event"], by: number): TwinAct["event"] {
 export function leftOfFortnight(
   { lines, marks }: Ensemble,
   member: number,
-  fedAt: number,
+  fedIn: number,
   day: number,
 ): number {
-  const s = lines[member]![fedAt]!;
+  const s = lines[member]![fedIn]!;
   let left = 0;
   let given = 0;
-  marks[fedAt]!.forEach((mark, slot) => {
+  marks[fedIn]!.forEach((mark, slot) => {
     if (day - mark.day > 14) return;
     const share = markerShare(s, slot);
     left += share * mark.wetG;
@@ -232,11 +238,11 @@ const markerShare = (s: Float64Array, slot: number): number => {
   return given > 0 ? markerLeft(s, slot) / given : 0;
 };
 
-function truthOf(ensemble: Ensemble, fedAt: number, day: number): Truth {
+function truthOf(ensemble: Ensemble, fedIn: number, day: number): Truth {
   const line = ensemble.lines[0]!;
   return {
-    moisture: moistureOf(line[fedAt]!),
-    left: leftOfFortnight(ensemble, 0, fedAt, day),
+    moisture: moistureOf(line[fedIn]!),
+    left: leftOfFortnight(ensemble, 0, fedIn, day),
     castingsDryG: line.reduce((sum, s) => sum + castingsOf(s), 0),
     wormsG: line.reduce((sum, s) => sum + liveOf(s), 0),
   };

@@ -1,8 +1,9 @@
 import fc from "fast-check";
 import type { SpeciesId } from "@/vocabulary/setup";
 import { envelopes } from "./envelopes";
-import type { TwinBin, TwinPlace } from "./ensemble";
-import { closure, oneMass } from "./ensemble";
+import type { TwinBin, TwinPlace } from "./twinBin";
+import { closure } from "./measures";
+import { TOTE } from "./twinBin";
 import { halfLives } from "./halfLives";
 import { TEMPO } from "./materials";
 import type { DatedEvent } from "./run";
@@ -10,14 +11,6 @@ import { runTwin } from "./run";
 import type { Field } from "./state";
 import { AT, beddingOf, castingsOf, cocoonsOf, foodOf, liveOf, moistureOf, STRIDE } from "./state";
 
-const TOTE: TwinBin = {
-  ...oneMass(0.2, 0.3),
-  insulation: 1,
-  drainage: "free",
-  cover: "vented",
-  speciesId: "fetida",
-  sumpL: 0,
-};
 const threeOf = (lie: TwinBin["lie"]): Pick<TwinBin, "lie" | "compartments"> => ({
   lie,
   compartments: ["a", "b", "c"].map((id) => ({ id, areaM2: 0.15, heightM: 0.2, faceM2: 0.1 })),

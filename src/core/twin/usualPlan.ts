@@ -6,7 +6,7 @@ import { daysBetween } from "../calendar/day";
 import { DRY_BEDDING } from "../decision/moistureStep";
 import type { Practice } from "../decision/practice";
 import { targetMoisture } from "../decision/practice";
-import type { TwinAct } from "./ensemble";
+import type { TwinAct } from "./act";
 import type { MealKind } from "./meal";
 import { SCRAPS_CHOPPED } from "./meal";
 import type { PlanAhead } from "./plan";

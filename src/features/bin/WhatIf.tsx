@@ -23,7 +23,7 @@ export interface Question {
 /** Changes one may ask about: smaller meals, an absence, another room, dry card, a split. */
 function useQuestions(one: BinToday): readonly Question[] {
   const { today, rooms, units } = useSession();
-  const card = Math.max(0.1, 0.04 * one.expectation.wetMassKg.middle);
+  const card = Math.max(0.1, 0.04 * one.expectation.fedMassKg.middle);
   return [
     { id: "half", words: "feed half", change: { mealShare: 0.5 }, isPlan: true },
     { id: "more", words: "feed half as much again", change: { mealShare: 1.5 }, isPlan: true },

@@ -1,0 +1,59 @@
+import type { Cover, Drainage, SpeciesId } from "@/vocabulary/setup";
+import type { Lie } from "./line";
+
+export interface TwinCompartment {
+  readonly id: string;
+  readonly areaM2: number;
+  readonly heightM: number;
+  /** Face it shares with the next one along. */
+  readonly faceM2: number;
+}
+/** The bin as the model takes it: from the bottom up in trays and columns, from the fed end in a line. Source: process model 3.1, 18. */
+export interface TwinBin {
+  readonly lie: Lie;
+  readonly compartments: readonly TwinCompartment[];
+  readonly insulation: number;
+  readonly drainage: Drainage;
+  readonly cover: Cover;
+  readonly speciesId: SpeciesId;
+  readonly sumpL: number;
+}
+/** The air around it over the year. Source: process model 3.2. */
+export interface TwinPlace {
+  readonly meanC: number;
+  readonly swingC: number;
+  readonly hottestDay: number;
+  /** A fraction. */
+  readonly humidity: number;
+}
+
+/** A bin of one well-mixed mass. */
+export const oneMass = (areaM2: number, heightM: number): Pick<TwinBin, "lie" | "compartments"> => ({
+  lie: "single",
+  compartments: [{ id: "c1", areaM2, heightM, faceM2: 0 }],
+});
+
+export const airAt = (place: TwinPlace, dayOfYear: number): number =>
+  place.meanC + place.swingC * Math.cos((2 * Math.PI * (dayOfYear - place.hottestDay)) / 365.25);
+
+/** The tote that the model's own examples speak of: 60 litres, one mass, vented. Source: process model 3. */
+export const TOTE: TwinBin = {
+  ...oneMass(0.2, 0.3),
+  insulation: 1,
+  drainage: "free",
+  cover: "vented",
+  speciesId: "fetida",
+  sumpL: 0,
+};
+
+/** Trays and columns are fed above and harvested below; a line is fed at its one end and harvested at the other. */
+export const isStack = ({ lie }: TwinBin): boolean => lie === "trays" || lie === "column";
+/** Index of the compartment that is fed. */
+export const fedAt = (bin: TwinBin): number => (isStack(bin) ? bin.compartments.length - 1 : 0);
+/** Index of the compartment one harvests from. */
+export const harvestedAt = (bin: TwinBin): number => (isStack(bin) ? 0 : bin.compartments.length - 1);
+/** Index of the compartment of that name, or else of the usual one. */
+export const compartmentAt = (bin: TwinBin, id: string | undefined, usual = fedAt(bin)): number => {
+  const named = id === undefined ? -1 : bin.compartments.findIndex((one) => one.id === id);
+  return named >= 0 ? named : usual;
+};

@@ -1,0 +1,128 @@
+/** A question of the fake worker, answered when the test says so. */
+interface Asked {
+  readonly worker: number;
+  readonly name: string;
+  readonly answer: (value: string) => void;
+  readonly fail: (why: Error) => void;
+}
+let started = 0;
+let asked: Asked[] = [];
+const cancelled: number[] = [];
+const rested: [worker: number, ms: number][] = [];
+
+jest.mock("comlink", () => ({
+  wrap: () => {
+    const worker = (started += 1);
+    return {
+      ask: (name: string) =>
+        new Promise<string>((answer, fail) => asked.push({ worker, name, answer, fail })),
+      cancel: (task: number) => cancelled.push(task),
+      rest: (ms: number) => Promise.resolve(rested.push([worker, ms])),
+    };
+  },
+  proxy: (callback: unknown) => callback,
+}));
+
+type Client = typeof import("./twin.client");
+let client: Client;
+const ask = (binId: string, isUrgent: boolean, name: string) =>
+  client.askTwin<string>(binId, isUrgent, (worker) =>
+    (worker as unknown as { ask: (name: string) => Promise<string> }).ask(name),
+  );
+const settle = async () => {
+  for (let n = 0; n < 20; n += 1) await Promise.resolve();
+};
+const under = () => asked.map(({ name }) => name);
+const finish = async (name: string, value = `${name} done`) => {
+  const at = asked.findIndex((one) => one.name === name);
+  asked.splice(at, 1)[0]!.answer(value);
+  await settle();
+};
+
+beforeEach(async () => {
+  started = 0;
+  asked = [];
+  cancelled.length = rested.length = 0;
+  jest.resetModules();
+  Object.assign(globalThis, { Worker: class {} });
+  Object.defineProperty(globalThis, "navigator", {
+    value: { hardwareConcurrency: 8 },
+    configurable: true,
+  });
+  client = await import("./twin.client");
+});
+
+test("a lid that is up is answered while what can wait is still under way; each lane keeps its order", async () => {
+  const later = ["a", "b", "c"].map((name) => ask("bin-1", false, name));
+  await settle();
+  expect(under()).toEqual(["a"]);
+  const urgent = ask("bin-1", true, "lid");
+  await settle();
+  expect(under()).toEqual(["a", "lid"]);
+  await finish("lid");
+  expect(await urgent.answer).toBe("lid done");
+  await finish("a");
+  expect(under()).toEqual(["b"]);
+  await finish("b");
+  await finish("c");
+  expect(await Promise.all(later.map((one) => one.answer))).toEqual(["a done", "b done", "c done"]);
+});
+
+test("no more than two workers, all of them used, and a bin always goes to the same one", async () => {
+  const bins = Array.from({ length: 24 }, (_, at) => `bin-${at}`);
+  const workerOf = new Map<string, number>();
+  for (const round of [1, 2])
+    for (const binId of bins) {
+      const one = ask(binId, round === 2, binId);
+      await settle();
+      const { worker } = asked[0]!;
+      expect(workerOf.get(binId) ?? worker).toBe(worker);
+      workerOf.set(binId, worker);
+      await finish(binId);
+      await one.answer;
+    }
+  expect(started).toBe(2);
+  expect(new Set(workerOf.values())).toEqual(new Set([1, 2]));
+});
+
+test("what is cancelled before its turn is never asked; under way the worker hears of it and the answer is dropped", async () => {
+  const first = ask("bin-1", false, "first");
+  const second = ask("bin-1", false, "second");
+  const third = ask("bin-1", false, "third");
+  await settle();
+  second.cancel();
+  second.cancel();
+  expect(cancelled).toEqual([]);
+  first.cancel();
+  expect(cancelled).toHaveLength(1);
+  await finish("first");
+  expect(under()).toEqual(["third"]);
+  await finish("third");
+  expect(await Promise.all([first.answer, second.answer, third.answer])).toEqual([
+    undefined,
+    undefined,
+    "third done",
+  ]);
+});
+
+test("a question that fails says so and does not hold up the next", async () => {
+  const bad = ask("bin-1", false, "bad");
+  const good = ask("bin-1", false, "good");
+  await settle();
+  asked.shift()!.fail(new Error("log unreadable"));
+  await expect(bad.answer).rejects.toThrow("log unreadable");
+  await settle();
+  await finish("good");
+  expect(await good.answer).toBe("good done");
+});
+
+test("all workers rest together; without any there is nothing to wait for", async () => {
+  await client.restTwins(250);
+  expect(rested).toEqual([]);
+  void ask("bin-1", false, "a");
+  await client.restTwins(250);
+  expect(rested).toEqual([
+    [1, 250],
+    [2, 250],
+  ]);
+});
