@@ -1,13 +1,15 @@
 import { schoolOf } from "@/core/catalogue/school";
 import { clearingDays } from "@/core/ration/ration";
 import type { Ensemble } from "@/core/twin/ensemble";
+import { copied } from "@/core/twin/ensemble";
 import { sleep } from "@/core/twin/sleep";
+import { MULTIPLIERS } from "@/core/twin/members";
 import { follow, live } from "@/core/twin/follow";
 import { isWorthwhile } from "@/core/twin/harvest";
 import { fedAt, harvestedAt } from "@/core/twin/twinBin";
 import { weightsOf } from "@/core/twin/learn";
 import { quantiles } from "@/core/twin/quantiles";
-import { castingsOf, moistureOf } from "@/core/twin/state";
+import { AT, castingsOf, moistureOf } from "@/core/twin/state";
 import type { SyntheticBin } from "@/core/twin/synthetic";
 import { leftOfFortnight, syntheticBin } from "@/core/twin/synthetic";
 
@@ -117,17 +119,26 @@ function ofFortnight(bin: SyntheticBin, number: number, visits: number): void {
     ]);
 }
 
+/** A synthetic bin as it truly is on a day, but with habits like any other: all that readings could tell at best. */
+function hiddenAt(number: number, day: number): Ensemble {
+  let found: Ensemble | undefined;
+  syntheticBin(number, (truth) => {
+    if (truth.day === day) found = copied(truth);
+  });
+  for (const line of found!.lines) for (const s of line) for (const name of MULTIPLIERS) s[AT[name]] = 1;
+  return found!;
+}
+
 /** From six weeks before a harvest was truly worth it: what date did each expect? */
 function ofHarvest(bin: SyntheticBin, number: number): void {
   const truth = bin.harvestDay;
   if (truth === undefined || truth - 42 < bin.visits[VISITS - 1]!) return;
   const from = truth - 42;
-  for (const [by, learns] of [
-    ["twin", true],
-    ["unlearned", false],
+  for (const [by, ensemble] of [
+    ["twin", follow(bin.script, from, { seed: number, learns: true })],
+    ["unlearned", follow(bin.script, from, { seed: number, learns: false })],
+    ["told what is inside", hiddenAt(number, from)],
   ] as const) {
-    // prettier-ignore
-    const ensemble = follow(bin.script, from, { seed: number, learns });
     const { areaM2, heightM } = bin.script.bin.compartments[0]!;
     const days = new Float64Array(ensemble.size).fill(320);
     const byDay = new Map(bin.script.days.map((day) => [day.day, day]));
@@ -172,7 +183,10 @@ console.table(
         bins: errors.length,
         "median error": Number(median(errors).toFixed(1)),
         "mean error": Number((errors.reduce((sum, one) => sum + one, 0) / errors.length).toFixed(1)),
-        "in 10–90 % band": by === "rule of thumb" ? "" : `${Math.round((100 * inBand) / errors.length)} %`,
+        "in 10–90 % band":
+          by === "rule of thumb" || by === "told what is inside"
+            ? ""
+            : `${Math.round((100 * inBand) / errors.length)} %`,
       };
     }),
 );

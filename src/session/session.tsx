@@ -214,7 +214,8 @@ function OpenSession({
         for (const [binId, found] of holding(kept, asking)) forecasts.set(binId, found);
         const all = await judged();
         if (isOutdated) return;
-        setBins(all);
+        if (isAgain) startTransition(() => setBins(all));
+        else setBins(all);
         setSubjects(new Map(asking.map((subject) => [subject.binId, subject])));
         const missing = asking.filter(
           ({ binId, fingerprint }) =>

@@ -66,8 +66,11 @@ const ALTERED: readonly ParameterName[] = [
 
 const LONGEST = 320;
 
-/** One bin of its own kind, climate, keeper and hidden nature, followed for up to 320 days. The same for the same number. */
-export function syntheticBin(number: number): SyntheticBin {
+/**
+ * One bin of its own kind, climate, keeper and hidden nature, followed for up to 320 days. The same for the same number.
+ * `atDawn` is shown what is hidden, for whoever asks what more one could know.
+ */
+export function syntheticBin(number: number, atDawn?: (truth: Ensemble) => void): SyntheticBin {
   const chance = seeded(`synthetic ${number}`);
   const bell = () => Math.sqrt(-2 * Math.log(1 - chance())) * Math.cos(2 * Math.PI * chance());
   const between = (from: number, to: number) => from + (to - from) * chance();
@@ -118,6 +121,7 @@ export function syntheticBin(number: number): SyntheticBin {
     let fed = 0;
     while (truth.day < LONGEST) {
       const day = truth.day;
+      atDawn?.(truth);
       const top = truth.lines[0]![fedIn]!;
       givenLately = givenLately.filter((one) => day - one.day <= 28);
       truths.push(truthOf(truth, fedIn, day));
