@@ -1,3 +1,5 @@
+import type * as TwinClient from "./twin.client";
+
 /** A question of the fake worker, answered when the test says so. */
 interface Asked {
   readonly worker: number;
@@ -23,8 +25,7 @@ jest.mock("comlink", () => ({
   proxy: (callback: unknown) => callback,
 }));
 
-type Client = typeof import("./twin.client");
-let client: Client;
+let client: typeof TwinClient;
 const ask = (binId: string, isUrgent: boolean, name: string) =>
   client.askTwin<string>(binId, isUrgent, (worker) =>
     (worker as unknown as { ask: (name: string) => Promise<string> }).ask(name),
