@@ -1,36 +1,5 @@
 import AxeBuilder from "@axe-core/playwright";
-import { expect, openDemo, test, usable } from "./fixtures";
-
-const ROOMS = [
-  "/",
-  "/visit?id=demo-fennel",
-  "/visit?id=demo-bay&quiet=1",
-  "/bin?id=demo-quince",
-  "/bins",
-  "/setup",
-  "/records",
-  "/settings",
-  "/plan",
-  "/plan?step=room",
-  "/plan?step=time",
-  "/plan?step=wish",
-  "/plan?step=proposals",
-  "/plan?step=many",
-  "/start",
-  "/stock",
-  "/mix",
-  "/store",
-  "/guide",
-  "/guide?in=belief",
-  "/guide?page=food/garlic",
-  "/guide?page=worm/eisenia-fetida",
-  "/guide?page=sign/smell-sour",
-  "/guide?page=cause/acid",
-  "/guide?page=school/moving-wedge",
-  "/guide?page=sum/mix",
-  "/no-such-room",
-  "/bin?id=nobody",
-];
+import { expect, openDemo, ROOMS, test, usable } from "./fixtures";
 
 for (const colorScheme of ["dark", "light"] as const) {
   test.describe(colorScheme === "dark" ? "in the cellar" : "in daylight", () => {

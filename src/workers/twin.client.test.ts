@@ -106,6 +106,36 @@ test("what is cancelled before its turn is never asked; under way the worker hea
   ]);
 });
 
+test("the bin someone looks at comes before those that wait, and no one is forgotten", async () => {
+  const same = Array.from({ length: 40 }, (_, at) => `bin-${at}`);
+  const first = ask(same[0]!, false, same[0]!);
+  await settle();
+  const { worker } = asked[0]!;
+  await finish(same[0]!);
+  await first.answer;
+  // Bins that go to the same worker.
+  const queue: string[] = [];
+  for (const binId of same.slice(1)) {
+    const one = ask(binId, false, binId);
+    await settle();
+    const mine = asked.find(({ name }) => name === binId);
+    if (mine?.worker !== worker) one.cancel();
+    else queue.push(binId);
+    for (const { name } of [...asked]) await finish(name);
+  }
+  const waiting = queue.slice(0, 4);
+  const answers = waiting.map((binId) => ask(binId, false, binId).answer);
+  await settle();
+  client.favour(waiting[2]!);
+  const order: string[] = [];
+  while (asked.length > 0) {
+    order.push(asked[0]!.name);
+    await finish(asked[0]!.name);
+  }
+  expect(order).toEqual([waiting[0], waiting[2], waiting[1], waiting[3]]);
+  expect(await Promise.all(answers)).toEqual(waiting.map((binId) => `${binId} done`));
+});
+
 test("a question that fails says so and does not hold up the next", async () => {
   const bad = ask("bin-1", false, "bad");
   const good = ask("bin-1", false, "good");

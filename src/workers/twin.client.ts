@@ -3,6 +3,7 @@ import type { TwinWorker } from "./twin.protocol";
 
 export type Remote = Comlink.Remote<TwinWorker>;
 interface Job {
+  readonly binId: string;
   readonly run: (worker: Remote) => Promise<void>;
   readonly isWanted: () => boolean;
 }
@@ -44,11 +45,20 @@ function benchFor(binId: string): Bench {
   return all[sum % all.length]!;
 }
 
+let favoured: string | undefined;
+/** Whatever waits for this bin comes first from now on: it is the one someone looks at. */
+export const favour = (binId: string): void => {
+  favoured = binId;
+};
+function nextOf({ waiting }: Lane): Job | undefined {
+  const at = waiting.findIndex((job) => job.binId === favoured);
+  return waiting.splice(Math.max(0, at), 1)[0];
+}
+
 async function serve(worker: Remote, lane: Lane): Promise<void> {
   if (lane.isBusy) return;
   lane.isBusy = true;
-  for (let job = lane.waiting.shift(); job; job = lane.waiting.shift())
-    if (job.isWanted()) await job.run(worker);
+  for (let job = nextOf(lane); job; job = nextOf(lane)) if (job.isWanted()) await job.run(worker);
   lane.isBusy = false;
 }
 
@@ -74,6 +84,7 @@ export function askTwin<R>(
   let isRunning = false;
   const answer = new Promise<R | undefined>((resolve, reject) => {
     lane.waiting.push({
+      binId,
       isWanted: () => {
         if (!isWanted) resolve(undefined);
         return isWanted;

@@ -1,5 +1,5 @@
 "use client";
-import { addDays, ago, dayAndMonth, shortDay, spokenDay } from "@/core/calendar/day";
+import { addDays, ago, dayAndMonth, daysBetween, shortDay, span, spokenDay } from "@/core/calendar/day";
 import { binVolumeL, fedCompartment, systemOf } from "@/core/bin/system";
 import { nextPlace } from "@/core/bin/place";
 import { placeKey } from "@/core/bin/state";
@@ -10,6 +10,7 @@ import type { BinToday } from "@/core/round/round";
 import { useErrands } from "@/session/errand";
 import { dueDay } from "@/core/round/due";
 import { useSession } from "@/session/session";
+import { useFavoured } from "@/session/useFavoured";
 import { BinFigure } from "@/ui/BinFigure";
 import { LidMap } from "@/ui/LidMap";
 import { useRoom } from "@/ui/useRoom";
@@ -64,6 +65,7 @@ function BinPage({ one }: { readonly one: BinToday }) {
   const { choose, ask } = useErrands();
   const [isAltering, setAltering] = useState(false);
   const room = useRoom();
+  useFavoured(one.bin.id);
   const log = useBinLog(one.bin.id);
   const { bin, state, expectation } = one;
   const [shown, setShown] = useState<string>(today);
@@ -119,7 +121,11 @@ function BinPage({ one }: { readonly one: BinToday }) {
           <p className={styles.facts}>
             {due && (
               <>
-                <b>Back {spokenDay(due, today)}.</b>{" "}
+                <b>
+                  {due < today
+                    ? `Due since ${dayAndMonth(due, today)}, ${span(daysBetween(due, today))} late.`
+                    : `Back ${spokenDay(due, today)}.`}
+                </b>{" "}
               </>
             )}
             {state.lastLook ? `Looked at ${ago(state.lastLook.day, today)}; ` : ""}

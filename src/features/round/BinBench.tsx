@@ -8,6 +8,7 @@ import type { BinToday } from "@/core/round/round";
 import type { SlipKind } from "@/session/errand";
 import { useErrands } from "@/session/errand";
 import { useSession } from "@/session/session";
+import { useFavoured } from "@/session/useFavoured";
 import { BinFigure } from "@/ui/BinFigure";
 import { useRoom } from "@/ui/useRoom";
 import Button from "@mui/material/Button";
@@ -30,6 +31,7 @@ export function BinBench({ one }: { readonly one: BinToday }) {
   const { units, today } = useSession();
   const { ask } = useErrands();
   const room = useRoom();
+  useFavoured(one.bin.id);
   const { bin, state, expectation, decision } = one;
   const profile = useMemo(
     () => profileOf(bin.id, state, expectation, today),

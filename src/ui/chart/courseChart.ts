@@ -30,6 +30,8 @@ export interface CourseChartInput {
 }
 
 type Pair = readonly [string, number];
+/** Against the forecast's length. */
+const SHORT_PAST = 0.3;
 const PATTERN = ["solid", "dashed", "dotted"] as const;
 
 /**
@@ -112,9 +114,13 @@ export function courseChart({
       name: unit,
       ...(least === undefined ? {} : { min: least }),
       ...(most === undefined ? {} : { max: most }),
-      splitNumber: 4,
-      ...(most === 100 && least === 0 ? { interval: 25 } : {}),
       ...axis,
+      splitNumber: 4,
+      // On the first days of a log the word "today" stands where the name would begin.
+      ...(past.length < SHORT_PAST * ahead.length
+        ? { nameTextStyle: { ...axis.nameTextStyle, padding: [0, 0, 0, 34] } }
+        : {}),
+      ...(most === 100 && least === 0 ? { interval: 25 } : {}),
       splitLine: { lineStyle: { color: colours.hairline, opacity: 0.5 } },
     },
     series: [
