@@ -113,16 +113,17 @@ export function sayMisfit({ code, day }: Misfit, today: LocalDate): string {
   }
 }
 
+/** A sentence. */
 export function sayWarning({ of, chance }: Warning): string {
   const odds = chance === undefined ? "" : `, ${Math.round(chance * 10)} in 10`;
   return {
-    heat: `may overheat within five days${odds}`,
-    air: `may go sour within ten days${odds}`,
-    ammonia: "ammonia is building up",
-    salt: "salt is building up",
-    acid: "turning sour",
-    dry: "drier than this way of keeping wants",
-    soaking: "wetter than this way of keeping wants",
-    hunger: "the worms are thin: they want food",
+    heat: `It may overheat within five days${odds}.`,
+    air: `It may go sour within ten days${odds}.`,
+    ammonia: "Ammonia is building up.",
+    salt: "Salt is building up.",
+    acid: "It is turning sour.",
+    dry: "It is drier than this way of keeping wants.",
+    soaking: "It is wetter than this way of keeping wants.",
+    hunger: "The worms are thin: they want food.",
   }[of];
 }

@@ -32,7 +32,7 @@ export function BinInsight({
     <ul className={styles.insight} aria-label="What the forecast says">
       {twin.warnings.map((warning) => (
         <li key={warning.of} data-kind="warning">
-          This bin {sayWarning(warning)}.
+          {sayWarning(warning)}
         </li>
       ))}
       {twin.surprises.map((surprise) => (

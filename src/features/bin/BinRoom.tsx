@@ -97,7 +97,14 @@ function BinPage({ one }: { readonly one: BinToday }) {
           {setup?.resting && ", resting"}
         </p>
       </div>
-      <div className={styles.top}>
+      {!setup && (
+        <p className={styles.problem} role="alert">
+          The log does not say what this bin is, so nothing can be drawn, expected or proposed. Its set-up was
+          taken back, or cannot be read. <Link href="/records">Under Records</Link> what was done last can be
+          put back, and rows that cannot be read are shown. All other entries are as they were.
+        </p>
+      )}
+      <div className={styles.top} hidden={!setup}>
         <div className={styles.figure}>
           {profile && (
             <BinFigure

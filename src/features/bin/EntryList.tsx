@@ -127,6 +127,8 @@ function EntryLine({
     entry.readings.every((reading) =>
       ["temperature", "moisture", "fillDepth", "weight", "handful"].includes(reading.of),
     );
+  // Without it nothing could be drawn, expected or proposed.
+  const saysWhatItIs = entry.kind === "altered" && entry.changes.system !== undefined;
   const slip = isMeasured ? "measured" : SLIP_OF[entry.kind];
   const close = () => setAnchor(null);
   const strike = async () => {
@@ -176,9 +178,13 @@ function EntryLine({
               Correct it
             </MenuItem>
           )}
-          <MenuItem onClick={() => void strike()}>
-            {entry.actId ? "Strike it out, in every log it stands in" : "Strike it out"}
-          </MenuItem>
+          {saysWhatItIs ? (
+            <MenuItem disabled>It says what the bin is, and stays</MenuItem>
+          ) : (
+            <MenuItem onClick={() => void strike()}>
+              {entry.actId ? "Strike it out, in every log it stands in" : "Strike it out"}
+            </MenuItem>
+          )}
         </Menu>
       )}
     </li>

@@ -25,6 +25,17 @@ export function VisitRoom() {
       </main>
     );
   }
+  if (!one.state.setup) {
+    return (
+      <main className={styles.visit}>
+        <h1>{one.bin.name}</h1>
+        <p>The log does not say what this bin is, so there is nothing to compare with what you find.</p>
+        <Button variant="contained" component={Link} href={`/bin?id=${one.bin.id}`}>
+          Open its log
+        </Button>
+      </main>
+    );
+  }
   const lid = params.get("quiet") ? "closed" : "lifted";
   return <VisitBench key={`${one.bin.id}/${lid}`} one={one} lid={lid} />;
 }
