@@ -1,14 +1,17 @@
 import fc from "fast-check";
 import type { Entry, Reading } from "@/records/entry";
 import { CLIMATE, entry, look, meal, newTub, setupOf, START } from "../../../tests/log";
+import { expected } from "../../../tests/twinLog";
 import { addDays } from "../calendar/day";
 import { replay } from "../bin/replay";
 import { simpleExpectation } from "../expectation/simpleEngine";
+import type { Squeeze } from "@/vocabulary/readings";
 import { SQUEEZES } from "@/vocabulary/readings";
+import type { System } from "@/vocabulary/setup";
 import { SYSTEMS } from "@/vocabulary/setup";
 import { decide } from "./decide";
 import type { Decision, StepKind } from "./decision";
-import { practiceOf } from "./practice";
+import { practiceOf, targetMoisture } from "./practice";
 import { sayEvidence } from "./evidenceWords";
 import { sayReason, sayStep } from "./words";
 
@@ -104,6 +107,33 @@ test("a breeding tub at three to four drops is sound, a tub of castings is not",
   expect(decided(breeder, wet, 30).steps.some((step) => step.why.code === "moisture/wet")).toBe(false);
   const pot = [...newTub(0.2, setupOf("fabricPot"))];
   expect(decided(pot, wet, 30).steps.some((step) => step.why.code === "moisture/wet")).toBe(true);
+});
+test("a squeeze one class beside yields to a forecast that has weighed it; dust and stream never do", () => {
+  const inBin = (system: System) => {
+    const log = [...newTub(0.2, setupOf(system)), meal(0.1, 1, 9)];
+    const practice = practiceOf(replay(log))!;
+    const target = targetMoisture(practice);
+    const real = expected(log, 20);
+    const asks = (squeeze: Squeeze, lowest: number, hasReadToday = true) => {
+      const moisture = { low: lowest, middle: (target.low + target.high) / 2, high: target.high };
+      const expectation = { ...real, moisture, twin: { ...real.twin!, hasReadToday } };
+      const { steps } = decide(expectation, practice, [{ of: "squeeze", squeeze }], addDays(START, 20));
+      return steps.flatMap(({ why }) =>
+        why.code === "moisture/dry" || why.code === "moisture/wet" ? [why] : [],
+      );
+    };
+    return { target, asks };
+  };
+  const breeder = inBin("breederTub");
+  expect(breeder.asks("fewDrops", breeder.target.low)).toEqual([]);
+  expect(breeder.asks("fewDrops", breeder.target.low, false)).toHaveLength(1);
+  expect(breeder.asks("dust", breeder.target.low)).toMatchObject([{ code: "moisture/dry" }]);
+  const tub = inBin("tub");
+  expect(tub.asks("manyDrops", tub.target.low)).toEqual([]);
+  expect(tub.asks("stream", tub.target.low)).toMatchObject([{ code: "moisture/wet" }]);
+  // Less sure, the fist is heard, and the sentence names what it says, not a figure that is no fault.
+  const [why] = breeder.asks("fewDrops", breeder.target.low - 0.05);
+  expect(why!.moisture).toBeLessThan(why!.target);
 });
 test.each([
   [[{ of: "sign", sign: "mass-escape", isPresent: true }], "emergency/escape"],

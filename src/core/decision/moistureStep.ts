@@ -34,13 +34,28 @@ export function moistureFault(
   }
   if (seen.squeeze !== undefined) {
     const felt = squeezeMoisture(seen.squeeze);
-    if (felt < target.low - FIST_TOLERANCE) return seen.squeeze === "dust" ? "dust" : "dry";
-    if (felt > target.high + FIST_TOLERANCE) return seen.squeeze === "stream" ? "stream" : "wet";
-    return undefined;
+    if (felt < target.low - FIST_TOLERANCE && seen.squeeze === "dust") return "dust";
+    if (felt > target.high + FIST_TOLERANCE && seen.squeeze === "stream") return "stream";
+    if (isSurelyWithin(expectation, target)) return undefined;
+    return felt < target.low - FIST_TOLERANCE
+      ? "dry"
+      : felt > target.high + FIST_TOLERANCE
+        ? "wet"
+        : undefined;
   }
   if (expectation.moisture.high < target.low) return "dry";
   return expectation.moisture.low > target.high ? "wet" : undefined;
 }
+
+/**
+ * A forecast that has weighed today's readings, this keeper's fist and what this bin's matter holds, and finds the whole
+ * of its band where it should be: a squeeze one class beside says no more then. Dust and stream are never argued away.
+ */
+const isSurelyWithin = (
+  { moisture, twin }: Expectation,
+  target: { readonly low: number; readonly high: number },
+): boolean =>
+  twin?.hasReadToday === true && moisture.low >= target.low - 0.01 && moisture.high <= target.high + 0.01;
 
 export function moistenSteps(expectation: Expectation, practice: Practice, seen: Seen): Step[] {
   const target = targetMoisture(practice);
@@ -66,7 +81,8 @@ export function moistenSteps(expectation: Expectation, practice: Practice, seen:
       amount: { volumeL: waterL },
       why: {
         code: "moisture/dry",
-        moisture,
+        // Where the forecast finds nothing wrong it is the fist that asks.
+        moisture: moisture < target.low ? moisture : felt(seen, moisture),
         target: target.low,
         ...(seen.squeeze ? { squeeze: seen.squeeze } : {}),
       },
@@ -148,7 +164,7 @@ export function dryOutSteps(
       materialId: DRY_BEDDING.id,
       why: {
         code: "moisture/wet",
-        moisture,
+        moisture: moisture > target.high ? moisture : felt(seen, moisture),
         target: target.high,
         ...(seen.squeeze ? { squeeze: seen.squeeze } : {}),
       },
