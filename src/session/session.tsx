@@ -202,11 +202,16 @@ function OpenSession({
         }
         return all;
       };
-      /** With forecasts that came in, in slices and while the workers stand still. */
+      let drawings = 0;
+      let newest = 0;
+      /** With forecasts that came in, in slices and while the workers stand still; a later drawing is not drawn over. */
       const showMore = async () => {
+        const drawing = (drawings += 1);
         await inPeace();
         const all = await judged();
-        if (!isOutdated) startTransition(() => setBins(all));
+        if (isOutdated || drawing < newest) return;
+        newest = drawing;
+        startTransition(() => setBins(all));
       };
       /** Asks for what is missing; once all is there, again where the bins have told each other something new of the keeper's hand. */
       const ask = async (of: Iterable<readonly [string, Expectation]>, isAgain: boolean) => {
@@ -232,10 +237,17 @@ function OpenSession({
             kept.set(binId, { subjectId: binId, fingerprint, expectation });
           }
           // A few at a time: with a hundred bins each drawing costs.
-          if (done % 10 === 0 || done === missing.length || missing.length <= 10) void showMore();
-          if (done < missing.length) startTransition(() => setTwinWork({ done, of: missing.length }));
-          else if (isAgain) setTwinWork(undefined);
-          else ask(forecasts, true).catch(unread);
+          const isLast = done === missing.length;
+          const drawn = done % 10 === 0 || isLast || missing.length <= 10 ? showMore() : Promise.resolve();
+          if (!isLast) startTransition(() => setTwinWork({ done, of: missing.length }));
+          drawn
+            .then(() => {
+              if (!isLast || isOutdated) return undefined;
+              if (!isAgain) return ask(forecasts, true);
+              startTransition(() => setTwinWork(undefined));
+              return undefined;
+            })
+            .catch(unread);
         });
       };
       await ask(
