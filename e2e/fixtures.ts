@@ -35,38 +35,6 @@ export const test = base.extend<{ problems: string[] }>({
 });
 export { expect };
 
-/** Every room of the app, in the demo cellar. */
-export const ROOMS = [
-  "/",
-  "/visit?id=demo-fennel",
-  "/visit?id=demo-bay&quiet=1",
-  "/bin?id=demo-quince",
-  "/bins",
-  "/setup",
-  "/records",
-  "/settings",
-  "/plan",
-  "/plan?step=room",
-  "/plan?step=time",
-  "/plan?step=wish",
-  "/plan?step=proposals",
-  "/plan?step=many",
-  "/start",
-  "/stock",
-  "/mix",
-  "/store",
-  "/guide",
-  "/guide?in=belief",
-  "/guide?page=food/garlic",
-  "/guide?page=worm/eisenia-fetida",
-  "/guide?page=sign/smell-sour",
-  "/guide?page=cause/acid",
-  "/guide?page=school/moving-wedge",
-  "/guide?page=sum/mix",
-  "/no-such-room",
-  "/bin?id=nobody",
-];
-
 /** Waits until a room has read what it shows. */
 export const usable = (page: Page) => expect(page.locator("[data-usable=true]")).toBeVisible();
 

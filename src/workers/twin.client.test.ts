@@ -30,6 +30,8 @@ const ask = (binId: string, isUrgent: boolean, name: string) =>
   client.askTwin<string>(binId, isUrgent, (worker) =>
     (worker as unknown as { ask: (name: string) => Promise<string> }).ask(name),
   );
+const onCores = (hardwareConcurrency: number) =>
+  Object.defineProperty(globalThis, "navigator", { value: { hardwareConcurrency }, configurable: true });
 const settle = async () => {
   for (let n = 0; n < 20; n += 1) await Promise.resolve();
 };
@@ -46,10 +48,7 @@ beforeEach(async () => {
   cancelled.length = rested.length = 0;
   jest.resetModules();
   Object.assign(globalThis, { Worker: class {} });
-  Object.defineProperty(globalThis, "navigator", {
-    value: { hardwareConcurrency: 8 },
-    configurable: true,
-  });
+  onCores(8);
   client = await import("./twin.client");
 });
 
@@ -84,6 +83,17 @@ test("no more than two workers, all of them used, and a bin always goes to the s
     }
   expect(started).toBe(2);
   expect(new Set(workerOf.values())).toEqual(new Set([1, 2]));
+});
+
+test.each([
+  [1, 1],
+  [2, 1],
+  [3, 2],
+  [16, 2],
+])("on %i cores %i of them work, so that the page keeps one where it can", (cores, workers) => {
+  onCores(cores);
+  void ask("bin-1", false, "a");
+  expect(started).toBe(workers);
 });
 
 test("what is cancelled before its turn is never asked; under way the worker hears of it and the answer is dropped", async () => {

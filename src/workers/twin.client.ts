@@ -18,22 +18,20 @@ interface Bench {
   readonly whenFree: Lane;
 }
 
-/** Two cores do the work of a cellar; more would heat a phone. */
+/** Two cores do the work of a cellar; more would heat a phone. One is the page's own: with none left its drawing waits. */
 const MOST_WORKERS = 2;
+const workersOn = (cores: number): number => Math.max(1, Math.min(MOST_WORKERS, cores - 1));
 let pool: readonly Bench[] | undefined;
 let tasks = 0;
 
 function benches(): readonly Bench[] {
-  pool ??= Array.from(
-    { length: Math.max(1, Math.min(MOST_WORKERS, navigator.hardwareConcurrency)) },
-    (_, at) => ({
-      worker: Comlink.wrap<TwinWorker>(
-        new Worker(new URL("./twin.worker.ts", import.meta.url), { type: "module", name: `twin ${at + 1}` }),
-      ),
-      atOnce: { waiting: [], isBusy: false },
-      whenFree: { waiting: [], isBusy: false },
-    }),
-  );
+  pool ??= Array.from({ length: workersOn(navigator.hardwareConcurrency) }, (_, at) => ({
+    worker: Comlink.wrap<TwinWorker>(
+      new Worker(new URL("./twin.worker.ts", import.meta.url), { type: "module", name: `twin ${at + 1}` }),
+    ),
+    atOnce: { waiting: [], isBusy: false },
+    whenFree: { waiting: [], isBusy: false },
+  }));
   return pool;
 }
 
