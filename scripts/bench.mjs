@@ -42,6 +42,16 @@ async function roundReady(page) {
   return median(times);
 }
 
+/** Jiffies of all cores so far, and those a host gave to others: a page that is not let run looks held. */
+function jiffies() {
+  try {
+    const fields = readFileSync("/proc/stat", "utf8").split("\n")[0].trim().split(/\s+/).slice(1).map(Number);
+    return { all: fields.slice(0, 8).reduce((sum, one) => sum + one, 0), stolen: fields[7] };
+  } catch {
+    return undefined;
+  }
+}
+
 /** Longest time the main thread was held, in ms, while something was done. */
 async function longest(page, work) {
   await page.evaluate(() => {
@@ -51,9 +61,13 @@ async function longest(page, work) {
     );
     window.watcher.observe({ type: "longtask" });
   });
+  const before = jiffies();
   const result = await work();
+  const after = jiffies();
   const tasks = await page.evaluate(() => window.longTasks);
-  return { result, longest: Math.round(Math.max(0, ...tasks)) };
+  const stolen =
+    before && after ? Math.round((100 * (after.stolen - before.stolen)) / (after.all - before.all)) : "?";
+  return { result, longest: Math.round(Math.max(0, ...tasks)), stolen };
 }
 
 /** Opens the lid of the bin in hand, answers two questions, closes it; gives the ms from the press. */
@@ -233,6 +247,7 @@ note(
   "",
 );
 note("longest hold of the main thread meanwhile, ms", "", forecasting.longest, "≤ 50");
+note("share of the machine its host gave to others meanwhile, %", "", forecasting.stolen, "");
 note("forecasts of 100 bins the next day, from kept standings, ms", "", nextDay.result, "");
 note("decision of a visit after the last answer, median ms", "", median(decisions), "≤ 400");
 note(
