@@ -34,6 +34,18 @@ export const setupOf = (system: System, changes: Partial<BinSetup> = {}): BinSet
   });
 };
 
+/** The row of the bin whose log these are. */
+export const BIN_ROW = {
+  schemaVersion: 1,
+  rowId: "bin-row",
+  id: "bin-1",
+  revision: 1,
+  recordedAt: "2026-11-23T08:00:00.000Z",
+  deviceId: "laptop",
+  name: "Quince",
+  firstDay: START,
+};
+
 type Facts = { kind: Entry["kind"] } & Record<string, unknown>;
 let written = 0;
 

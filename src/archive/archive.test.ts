@@ -1,4 +1,4 @@
-import { meal, newTub, START } from "../../tests/log";
+import { BIN_ROW, meal, newTub, START } from "../../tests/log";
 import type { Bin } from "@/records/bin";
 import { binSchema } from "@/records/bin";
 import type { Entry } from "@/records/entry";
@@ -13,16 +13,7 @@ import { demoRecords } from "@/demo/demoCellar";
 import { sayBadArchive } from "./words";
 
 const HEAD = { exportedAt: "2026-11-23T08:00:00.000Z", deviceId: "laptop" };
-const bin: Bin = binSchema.parse({
-  schemaVersion: 1,
-  rowId: "bin-row",
-  id: "bin-1",
-  revision: 1,
-  recordedAt: HEAD.exportedAt,
-  deviceId: "laptop",
-  name: "Quince",
-  firstDay: "2026-03-02",
-});
+const bin: Bin = binSchema.parse(BIN_ROW);
 const planMerge = (
   archive: DecodedArchive,
   here: (kind: keyof ArchiveRecords, rowId: string) => unknown,

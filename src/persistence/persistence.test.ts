@@ -1,6 +1,6 @@
 import "fake-indexeddb/auto";
 import Dexie from "dexie";
-import { entry, kilograms, litres, meal, newTub } from "../../tests/log";
+import { BIN_ROW, entry, kilograms, litres, meal, newTub } from "../../tests/log";
 import { decodeArchive } from "@/archive/decode";
 import { encodeArchive } from "@/archive/document";
 import type { Entry } from "@/records/entry";
@@ -25,16 +25,6 @@ const stamp: Stamp = {
 const rows = (entries: readonly Entry[]): NewRow[] => entries.map((row) => ({ kind: "entries", row }));
 const AT = "2026-11-23T08:00:00.000Z";
 const effective = async () => effectiveEntries((await readLog(db, "bin-1")).rows).map((one) => one.kind);
-const binRow = {
-  schemaVersion: 1,
-  rowId: "bin-row",
-  id: "bin-1",
-  revision: 1,
-  recordedAt: AT,
-  deviceId: "laptop",
-  name: "Quince",
-  firstDay: "2026-03-02",
-};
 
 beforeEach(() => {
   db = new CellarDatabase(`cellar-${(made += 1)}`);
@@ -135,7 +125,7 @@ test("tallies follow every write, so that stale digests are known", async () => 
 });
 
 test("a broken row is shown, goes along in the archive, and can be mended", async () => {
-  await write(db, "set up", [{ kind: "bins", row: binRow }, ...rows(newTub())], AT);
+  await write(db, "set up", [{ kind: "bins", row: BIN_ROW }, ...rows(newTub())], AT);
   const wrong = { ...meal(0.4, 1, 9), parts: "rind" };
   await db.table("entries").add(wrong);
   const log = await readLog(db, "bin-1");
@@ -173,7 +163,7 @@ test("a broken row is shown, goes along in the archive, and can be mended", asyn
 });
 
 test("export and import gives the same cellar; a second import adds nothing; a failing one writes nothing", async () => {
-  await write(db, "set up", [{ kind: "bins", row: binRow }, ...rows([...newTub(), meal(0.4, 1, 9)])], AT);
+  await write(db, "set up", [{ kind: "bins", row: BIN_ROW }, ...rows([...newTub(), meal(0.4, 1, 9)])], AT);
   await undo(db, stamp);
   const { records, setAside } = await readEverything(db);
   const decoded = decodeArchive(encodeArchive({ exportedAt: AT, deviceId: "laptop" }, records, setAside));
@@ -199,7 +189,7 @@ test("export and import gives the same cellar; a second import adds nothing; a f
 });
 
 test("a database of version 1 opens under version 2: rows are stepped, a broken one is kept, nothing is lost", async () => {
-  await write(db, "set up", [{ kind: "bins", row: binRow }, ...rows([meal(0.4, 1, 9)])], AT);
+  await write(db, "set up", [{ kind: "bins", row: BIN_ROW }, ...rows([meal(0.4, 1, 9)])], AT);
   await db.table("bins").add({ rowId: "odd", id: "odd", schemaVersion: 1, name: 12 });
   const name = db.name;
   db.close();
@@ -232,7 +222,7 @@ test("a database of the first release opens under this one: the log stands, the 
   const stores = new CellarDatabase("x").formats.stores;
   const first = new CellarDatabase(name, { stores: stores.slice(0, 1), records: RECORD_FORMATS });
   await first.open();
-  await first.table("bins").add(binRow);
+  await first.table("bins").add(BIN_ROW);
   await first.table("entries").bulkAdd([meal(0.4, 1, 9), meal(0.2, 2, 12)]);
   first.close();
 

@@ -1,5 +1,5 @@
 import "fake-indexeddb/auto";
-import { CLIMATE, entry, kilograms, look, meal, newTub, setupOf, START } from "../../tests/log";
+import { BIN_ROW, CLIMATE, entry, kilograms, look, meal, newTub, setupOf, START } from "../../tests/log";
 import { addDays } from "@/core/calendar/day";
 import { replay } from "@/core/bin/replay";
 import { simpleExpectation } from "@/core/expectation/simpleEngine";
@@ -15,16 +15,7 @@ import { statesOf } from "./digest";
 import { fistsIn, holding, keptForecasts, subjectsOf } from "./twins";
 
 const AT = "2026-11-23T08:00:00.000Z";
-const bin: Bin = binSchema.parse({
-  schemaVersion: 1,
-  rowId: "bin-row",
-  id: "bin-1",
-  revision: 1,
-  recordedAt: AT,
-  deviceId: "laptop",
-  name: "Quince",
-  firstDay: START,
-});
+const bin: Bin = binSchema.parse(BIN_ROW);
 const TODAY = addDays(START, 20);
 let db: CellarDatabase;
 let made = 0;
