@@ -1,36 +1,29 @@
-import type { Entry, Reading } from "@/records/entry";
+import type { Entry } from "@/records/entry";
 import { entrySchema } from "@/records/entry";
 import type { BinSetup } from "@/records/setup";
 import type { LocalDate } from "@/vocabulary/fields";
-import { ripenessAt } from "@/vocabulary/readings";
-import { addDays, dayOfYear, daysBetween } from "@/core/calendar/day";
-import { bellShaped } from "@/core/chance/seeded";
+import { addDays, daysBetween } from "@/core/calendar/day";
 import { applyEntry } from "@/core/bin/replay";
 import type { BinState } from "@/core/bin/state";
-import { EMPTY_BIN, placeKey } from "@/core/bin/state";
-import { nextPlace } from "@/core/bin/place";
+import { EMPTY_BIN } from "@/core/bin/state";
 import { harvestCompartment, systemOf, usualCompartments } from "@/core/bin/system";
 import { schoolOf } from "@/core/catalogue/school";
 import { decide } from "@/core/decision/decide";
-import type { Step } from "@/core/decision/decision";
 import type { Practice } from "@/core/decision/practice";
 import { practiceOf } from "@/core/decision/practice";
 import type { Expectation } from "@/core/expectation/expectation";
-import { formatMass } from "@/core/quantity/format";
-import { leftAt } from "@/core/twin/measures";
 import { twinExpectation } from "@/core/twin/expect";
-import { fedAt, harvestedAt } from "@/core/twin/twinBin";
+import { harvestedAt } from "@/core/twin/twinBin";
 import { ripenessOf } from "@/core/twin/ripeness";
 import { scriptOf } from "@/core/twin/script";
-import { felt, foodLeftSeen, smellOf, squeezeOf } from "@/core/twin/senses";
-import { AT, castingsOf, moistureOf } from "@/core/twin/state";
+import { castingsOf, moistureOf } from "@/core/twin/state";
+import type { Facts } from "./hands";
+import { doneFor, round } from "./hands";
+import { readingsOf } from "./look";
 import type { DemoBin } from "./scenario";
-import { menuOf, ROOMS } from "./scenario";
+import { ROOMS } from "./scenario";
 import type { Truth } from "./truth";
 import { flood, liveADay, newTruth } from "./truth";
-
-/** A hand that calls it a little wetter than it is, as long as it is hers; moisture. */
-const FIST = 0.015;
 
 /** The device that the demo was written on. */
 export const DEVICE = "demo-device";
@@ -138,7 +131,7 @@ export class Keeper {
     const { state } = this;
     const practice = practiceOf(state);
     if (!practice) return;
-    const readings = this.read();
+    const readings = readingsOf(this.truth!, state, this.chance);
     const expectation = this.expects(practice, day);
     const decision = decide(expectation, practice, readings, day);
     const nextDay = this.ownDate(decision.nextDay);
@@ -155,7 +148,10 @@ export class Keeper {
         temperatureHighC: expectation.temperatureC.high,
       },
     });
-    for (const step of decision.steps) this.follow(step, day);
+    for (const step of decision.steps) {
+      const facts = doneFor(step, day, this.chance);
+      if (facts) this.tell(day, facts);
+    }
     if (this.advances && daysBetween(this.movedOn, day) >= 30) this.advance(day);
     const isFull = decision.steps.some(
       ({ why: { code } }) => code === "food/no-room" || code === "food/by-room",
@@ -202,138 +198,6 @@ export class Keeper {
       kind: "altered",
       changes: { resting: true, restingUntil: addDays(this.lastDay, this.bin.dueIn) },
     });
-  }
-
-  private read(): Reading[] {
-    const { chance, state } = this;
-    const { ensemble } = this.truth!;
-    const at = fedAt(ensemble.bin);
-    const fed = ensemble.lines[0]![at]!;
-    const noise = (spread: number) => spread * bellShaped(chance);
-    const readings: Reading[] = [
-      { of: "squeeze", squeeze: squeezeOf(felt(fed) + FIST + noise(0.03)), instrument: "fist" },
-      { of: "smell", smell: smellOf(fed), instrument: "nose" },
-    ];
-    const asked = new Map(
-      [nextPlace(state), state.feedings.at(-1)].flatMap((place) =>
-        place && state.places[placeKey(place.compartmentId, place.place)]?.fedOn
-          ? [[placeKey(place.compartmentId, place.place), place] as const]
-          : [],
-      ),
-    );
-    for (const { compartmentId, place } of asked.values()) {
-      const where = Math.max(
-        0,
-        ensemble.bin.compartments.findIndex(({ id }) => id === compartmentId),
-      );
-      const left = leftAt(ensemble.lines[0]![where]!, ensemble.marks[where]!, place);
-      readings.push({
-        of: "foodLeft",
-        foodLeft: foodLeftSeen(left + noise(0.1)),
-        compartment: compartmentId,
-        place,
-        instrument: "eye",
-      });
-    }
-    if (chance() < 0.3) {
-      const ripe = ensemble.lines[0]![harvestedAt(ensemble.bin)]!;
-      readings.push({
-        of: "ripeness",
-        ripeness: ripenessAt(ripenessOf(ripe) + noise(0.1)),
-        instrument: "eye",
-      });
-    }
-    if (chance() < 0.6)
-      readings.push({
-        of: "temperature",
-        temperatureC: Math.round((fed[AT.T]! + noise(0.8)) * 2) / 2,
-        instrument: "probe",
-        spot: "middle",
-      });
-    if (chance() < 0.15)
-      readings.push({
-        of: "sign",
-        sign: chance() < 0.5 ? "springtails" : "worms-on-food-cluster",
-        isPresent: true,
-        instrument: "eye",
-      });
-    return readings;
-  }
-
-  private follow(step: Step, day: LocalDate): void {
-    const { chance } = this;
-    const at = {
-      ...(step.compartmentId ? { compartment: step.compartmentId } : {}),
-      ...(step.place === undefined ? {} : { place: step.place }),
-    };
-    const rough = 0.9 + 0.2 * chance();
-    switch (step.kind) {
-      case "feed": {
-        if (!step.amount || !("massKg" in step.amount)) return;
-        const massKg = step.amount.massKg * rough;
-        const parts = menuOf(dayOfYear(day), chance()).map(({ materialId, share }) => {
-          const partKg = round(massKg * share);
-          return {
-            materialId,
-            amount: { massKg: partKg, measuredBy: "weighed" as const, typed: formatMass(partKg, "metric") },
-            preparation: "chopped" as const,
-          };
-        });
-        this.tell(day, { kind: "fed", ...at, parts, buriedM: 0.04 });
-        return;
-      }
-      case "addDryBedding":
-      case "cover": {
-        // The old cover is often good for another turn.
-        if (step.kind === "cover" && chance() < 0.55) return;
-        const part =
-          step.kind === "cover"
-            ? {
-                materialId: "leaf-mould",
-                amount: {
-                  volumeL: round(
-                    (step.amount && "volumeL" in step.amount ? step.amount.volumeL : 1) * 0.4 * rough,
-                  ),
-                  measuredBy: "volume" as const,
-                },
-                moisture: 0.72,
-              }
-            : {
-                materialId: "cardboard-corrugated",
-                amount: {
-                  massKg: round((step.amount && "massKg" in step.amount ? step.amount.massKg : 0.1) * rough),
-                  measuredBy: "weighed" as const,
-                },
-              };
-        this.tell(day, {
-          kind: "bedded",
-          ...at,
-          parts: [part],
-          ...(step.kind === "cover" ? { isCover: true } : {}),
-        });
-        return;
-      }
-      case "water": {
-        const volumeL = round((step.amount && "volumeL" in step.amount ? step.amount.volumeL : 0) * rough);
-        this.tell(day, { kind: "watered", amount: { volumeL, measuredBy: "volume" } });
-        return;
-      }
-      case "grit":
-        this.tell(day, {
-          kind: "dosed",
-          materialId: "eggshell-crushed",
-          amount: { massKg: 0.03, measuredBy: "guessed" },
-        });
-        return;
-      case "fluff":
-        this.tell(day, { kind: "turned" });
-        return;
-      case "drain":
-        this.tell(day, { kind: "drained", amount: { volumeL: 0.8, measuredBy: "volume" } });
-        return;
-      default:
-        return;
-    }
   }
 
   private harvest(day: LocalDate, isFull: boolean): void {
@@ -414,7 +278,7 @@ export class Keeper {
     this.tell(day, { kind: "bedded", parts: [part] });
   }
 
-  private tell(day: LocalDate, facts: Record<string, unknown>): void {
+  private tell(day: LocalDate, facts: Facts): void {
     const no = this.entries.length + 1;
     const id = `${this.bin.id}-${no}`;
     const entry = entrySchema.parse({
@@ -433,6 +297,3 @@ export class Keeper {
     this.state = applyEntry(this.state, entry);
   }
 }
-
-/** To a weight a kitchen scale shows. */
-const round = (value: number): number => Number(value.toFixed(3));

@@ -1,0 +1,61 @@
+import type { LocalDate } from "@/vocabulary/fields";
+import { dayOfYear } from "@/core/calendar/day";
+import type { Step } from "@/core/decision/decision";
+import { formatMass } from "@/core/quantity/format";
+import { menuOf } from "./scenario";
+
+/** To a weight a kitchen scale shows. */
+export const round = (value: number): number => Number(value.toFixed(3));
+
+/** What an entry says beyond its day and its bin. */
+export type Facts = Readonly<Record<string, unknown>>;
+
+/** What a keeper writes down having done what a decision says, roughly measured; undefined where nothing is noted. */
+export function doneFor(step: Step, day: LocalDate, chance: () => number): Facts | undefined {
+  const rough = 0.9 + 0.2 * chance();
+  const massKg = step.amount && "massKg" in step.amount ? step.amount.massKg : undefined;
+  const volumeL = step.amount && "volumeL" in step.amount ? step.amount.volumeL : undefined;
+  const at = {
+    ...(step.compartmentId ? { compartment: step.compartmentId } : {}),
+    ...(step.place === undefined ? {} : { place: step.place }),
+  };
+  switch (step.kind) {
+    case "feed": {
+      if (massKg === undefined) return undefined;
+      const parts = menuOf(dayOfYear(day), chance()).map(({ materialId, share }) => {
+        const partKg = round(massKg * rough * share);
+        return {
+          materialId,
+          amount: { massKg: partKg, measuredBy: "weighed", typed: formatMass(partKg, "metric") },
+          preparation: "chopped",
+        };
+      });
+      return { kind: "fed", ...at, parts, buriedM: 0.04 };
+    }
+    case "cover": {
+      // The old cover is often good for another turn.
+      if (chance() < 0.55) return undefined;
+      const amount = { volumeL: round((volumeL ?? 1) * 0.4 * rough), measuredBy: "volume" };
+      const parts = [{ materialId: "leaf-mould", amount, moisture: 0.72 }];
+      return { kind: "bedded", ...at, parts, isCover: true };
+    }
+    case "addDryBedding": {
+      const amount = { massKg: round((massKg ?? 0.1) * rough), measuredBy: "weighed" };
+      return { kind: "bedded", ...at, parts: [{ materialId: "cardboard-corrugated", amount }] };
+    }
+    case "water":
+      return { kind: "watered", amount: { volumeL: round((volumeL ?? 0) * rough), measuredBy: "volume" } };
+    case "grit":
+      return {
+        kind: "dosed",
+        materialId: "eggshell-crushed",
+        amount: { massKg: 0.03, measuredBy: "guessed" },
+      };
+    case "fluff":
+      return { kind: "turned" };
+    case "drain":
+      return { kind: "drained", amount: { volumeL: 0.8, measuredBy: "volume" } };
+    default:
+      return undefined;
+  }
+}
