@@ -1,18 +1,15 @@
 import type { LocalDate } from "@/vocabulary/fields";
 import type { Climate } from "@/records/room";
-import { standingPlan } from "../bin/planAhead";
 import type { Ensemble } from "./ensemble";
 import { copied } from "./ensemble";
 import type { TwinNow } from "./expect";
-
-import { leftAlone } from "./leftAlone";
 import type { PlanAhead } from "./plan";
 import { carryOut } from "./plan";
-import { largestRation } from "./ration";
+import { planNow } from "./planNow";
 import type { TwinDay } from "./readDay";
 import { readDay } from "./readDay";
 import type { WhatIf } from "./usualPlan";
-import { changed, horizonDays, mealKind, usualPlan } from "./usualPlan";
+import { changed, horizonDays } from "./usualPlan";
 
 export interface Course {
   readonly past: readonly TwinDay[];
@@ -31,15 +28,8 @@ export function courseAhead(
   whatIf?: WhatIf,
 ): Omit<Course, "past"> {
   const { ensemble, practice, script } = now;
-  const quiet = leftAlone(ensemble, 1, 21);
-  const most = largestRation(ensemble, {
-    meal: mealKind(practice),
-    days: practice.school.usualIntervalDays,
-    place: 1,
-    places: practice.setup.compartments[0]!.placeCount,
-  });
-  const usual = usualPlan(now, most.kg, Math.max(0, Math.round(quiet.mealInDays?.middle ?? 3)));
-  const standing = changed(usual, standingPlan(practice.setup, today) ?? {}, today, climates);
+  const { usual, planned } = planNow(now, today);
+  const standing = changed(usual, planned ?? {}, today, climates);
   const days = horizonDays(practice);
   return {
     ahead: shown(ensemble, standing, days, script.startDay),

@@ -1,8 +1,6 @@
 import type { Entry, Reading } from "@/records/entry";
 import type { Climate } from "@/records/room";
 import type { LocalDate } from "@/vocabulary/fields";
-import { nextPlace } from "../bin/place";
-import { daysToLast, standingPlan } from "../bin/planAhead";
 import { replay } from "../bin/replay";
 import type { BinState } from "../bin/state";
 import { placeKey } from "../bin/state";
@@ -23,17 +21,16 @@ import { habitsOf, warningsOf } from "./habits";
 import type { HarvestWindow } from "./harvest";
 import { harvestWindow } from "./harvest";
 import { assimilate, weightsOf } from "./learn";
-import { leftAlone, readyAfter } from "./leftAlone";
+import { readyAfter } from "./leftAlone";
 import { moistureNeed } from "./moistureNeed";
 import type { Observation } from "./observe";
 import { surpriseOf } from "./observe";
-import { largestRation } from "./ration";
+import { planNow } from "./planNow";
 import type { TwinDay } from "./readDay";
 import { readDay } from "./readDay";
 import type { Script } from "./script";
 import { observationOf, scriptOf } from "./script";
-import { tried } from "./tried";
-import { changed, horizonDays, mealKind, usualPlan } from "./usualPlan";
+import { changed, horizonDays, mealKind } from "./usualPlan";
 
 /** What the twin is asked of one bin: its effective entries in order, the rooms' climates, the day. */
 export interface TwinQuestion {
@@ -139,8 +136,6 @@ const keptDays = (dawn: number): ReadonlySet<number> =>
     [dawn, 30 * Math.floor((dawn - 14) / 30), 120 * Math.floor((dawn - 44) / 120)].filter((day) => day > 0),
   );
 
-/** Longer than this no meal is meant to last: the herd lives on bedding and castings. */
-const MOST_MEAL_DAYS = 28;
 const placeAfter = (place: number, setup: Practice["setup"]): number =>
   (place % fedCompartment(setup).placeCount) + 1;
 
@@ -153,35 +148,19 @@ export function twinExpectation(
   today: LocalDate,
   knownHarvest?: TwinAdvice["harvest"],
 ): Expectation {
-  const { ensemble, practice, state, script } = now;
+  const { ensemble, practice, script } = now;
   const { school, setup } = practice;
   const read = readDay(ensemble, script.startDay);
   const target = targetMoisture(practice);
-  const next = nextPlace(state);
-  const quiet = leftAlone(ensemble, next?.place ?? 1, Math.min(60, Math.max(21, school.maxIntervalDays)));
-  const planned = standingPlan(setup, today);
-  const forDays = Math.min(MOST_MEAL_DAYS, daysToLast(planned, today, school.usualIntervalDays));
-  const meal = largestRation(ensemble, {
-    meal: mealKind(practice),
-    days: forDays,
-    place: next?.place ?? 1,
-    places: fedCompartment(setup).placeCount,
-    tried: (clearsInDays) => tried(state.feedings, clearsInDays),
-  });
-  const usual = usualPlan(now, meal.kg, Math.max(0, Math.round(quiet.mealInDays?.middle ?? forDays)));
+  const { place, quiet, forDays, meal, usual, planned } = planNow(now, today);
   const harvest =
     knownHarvest ??
     harvestOf(harvestWindow(ensemble, changed(usual, planned ?? {}, today, {}), horizonDays(practice)));
   const again =
-    meal.kg > 0 && next
+    meal.kg > 0
       ? readyAfter(
           ensemble,
-          {
-            kind: mealKind(practice),
-            kg: meal.kg,
-            place: next.place,
-            nextPlace: placeAfter(next.place, setup),
-          },
+          { kind: mealKind(practice), kg: meal.kg, place, nextPlace: placeAfter(place, setup) },
           Math.min(60, school.maxIntervalDays),
         )
       : undefined;

@@ -6,7 +6,7 @@ import { P } from "./parameters";
 import type { PlanAhead } from "./plan";
 import { carryOut } from "./plan";
 import { ripenessOf } from "./ripeness";
-import { bandOf } from "./quantiles";
+import { bandOf, chanceThat } from "./quantiles";
 import { castingsOf, moistureOf } from "./state";
 import { harvestedAt } from "./twinBin";
 
@@ -54,11 +54,11 @@ export function harvestWindow(ensemble: Ensemble, plan: PlanAhead, mostDays: num
     return open === 0 && day >= 30 ? "enough" : undefined;
   });
   const { low, middle, high } = bandOf(days, weights);
-  const reached = Float64Array.from(kg.filter((value) => value > 0));
-  const equal = new Float64Array(reached.length).fill(1 / Math.max(1, reached.length));
+  const share = chanceThat(kg, weights, (value) => value > 0);
+  const reached = weights.map((weight, member) => (kg[member]! > 0 ? weight / share : 0));
   return {
     inDays: middle > mostDays ? undefined : { low, middle, high: Math.min(high, mostDays) },
-    kg: bandOf(reached, equal),
+    kg: bandOf(kg, reached),
     gainsKg: bandOf(later, weights),
   };
 }

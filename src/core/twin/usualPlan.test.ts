@@ -98,3 +98,17 @@ test("where it goes wrong even without food: none today, air and dry bedding fir
   expect(decision.steps.some((step) => step.kind === "feed")).toBe(false);
   expect(sayReason(decision.steps[0]!.why, { units: "metric", today: day(78) })).toMatch(/20 in 100/);
 });
+
+test("what is drawn ahead is fed as the visit would feed: the place whose turn it is, the amount it can take", () => {
+  // Two meals are no habit yet, so the forecast is fed by proposal; place 1 still holds a heap, and it is place 3's turn.
+  const log = [...newTub(), meal(1.5, 1, 24), meal(0.2, 2, 25)];
+  const now = brought(log, 32);
+  const { meal: proposed } = twinExpectation(now, day(32)).twin!;
+  const { ahead, plan } = courseAhead(now, day(32), { "room-1": CLIMATE });
+  expect(plan.mealKg).toBe(proposed.mostKg);
+  const fed = (inDays: number) => ahead[inDays]!.places.map(({ place }) => place);
+  expect(fed(0)).toEqual([1, 2]);
+  const first = ahead.findIndex(({ places }) => places.length > 2);
+  expect(fed(first)).toEqual([1, 2, 3]);
+  expect(first).toBeLessThan(10);
+});

@@ -18,12 +18,17 @@ import { placeOf } from "./script";
 export const horizonDays = ({ school }: Practice): number =>
   Math.min(180, Math.max(60, 3 * school.maxIntervalDays));
 
+export interface UsualPlan extends PlanAhead {
+  readonly mealKg: number;
+  readonly everyDays: number;
+}
+
 /** The usual plan: the median of the last four meals and gaps, or what the school starts with. Source: process model 11. */
 export function usualPlan(
   { practice, script, ensemble }: Pick<TwinNow, "practice" | "script" | "ensemble">,
   mostKg: number,
   firstInDays: number,
-): PlanAhead & { readonly mealKg: number; readonly everyDays: number } {
+): UsualPlan {
   const { school, setup, state } = practice;
   const { feedings } = state;
   const recent = feedings.slice(-4);
