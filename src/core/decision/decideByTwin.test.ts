@@ -1,0 +1,87 @@
+import type { Reading } from "@/records/entry";
+import { meal, newTub, setupOf, START } from "../../../tests/log";
+import { brought, squeeze } from "../../../tests/twinLog";
+import { FOOD_LEFT, SQUEEZES } from "@/vocabulary/readings";
+import type { System } from "@/vocabulary/setup";
+import { addDays } from "../calendar/day";
+import { nextPlace } from "../bin/place";
+import { twinExpectation, withReadings } from "../twin/expect";
+import { decide } from "./decide";
+import type { Decision, StepKind } from "./decision";
+import { targetMoisture } from "./practice";
+
+/** A bin of three months, fed weekly, squeezed at each visit; asked a week after the last meal. */
+const ON = 94;
+const TODAY = addDays(START, ON);
+const inBin = (system: System) => {
+  const setup = setupOf(system);
+  const { placeCount } = setup.compartments[0]!;
+  const weeks = Array.from({ length: 12 }, (_, week) => [
+    squeeze("fewDrops", 10 + 7 * week),
+    meal(0.3, (week % placeCount) + 1, 10 + 7 * week),
+  ]).flat();
+  const now = brought([...newTub(0.5, setup), ...weeks], ON);
+  const next = nextPlace(now.state)!;
+  const { harvest } = twinExpectation(now, TODAY).twin!;
+  return {
+    target: targetMoisture(now.practice),
+    /** What it says, and what the part one feeds weighs by the same forecast. */
+    decided: (readings: readonly object[]): Decision & { readonly fedKg: number } => {
+      const read = readings as Reading[];
+      const expectation = twinExpectation(withReadings(now, read), TODAY, harvest);
+      return { ...decide(expectation, now.practice, read, TODAY), fedKg: expectation.fedMassKg.middle };
+    },
+    left: (foodLeft: string) => ({
+      of: "foodLeft",
+      foodLeft,
+      place: next.place,
+      compartment: next.compartmentId,
+    }),
+  };
+};
+const amount = (decision: Decision, kind: StepKind, unit: "massKg" | "volumeL", code?: string): number =>
+  decision.steps
+    .filter((step) => step.kind === kind && (code === undefined || step.why.code === code))
+    .reduce((sum, { amount: one }) => sum + ((one as Record<string, number> | undefined)?.[unit] ?? 0), 0);
+const falls = (values: readonly number[]) =>
+  values.forEach((value, at) => expect(value).toBeLessThanOrEqual((values[at - 1] ?? value) + 1e-9));
+
+describe.each(["tub", "trough", "breederTub"] as const)(
+  "%s, with a forecast that has weighed what was read",
+  (system) => {
+    const { target, decided, left } = inBin(system);
+    const earthy = { of: "smell", smell: "earthy" };
+
+    test("the wetter the fist, the less water and the more dry bedding; never both, never over a tenth of what is fed", () => {
+      const answers = SQUEEZES.map((value) => decided([{ of: "squeeze", squeeze: value }, earthy]));
+      // Shares of what it weighs: the cap of a tenth is of a lighter bin where it is drier.
+      const water = answers.map((one) => amount(one, "water", "volumeL") / one.fedKg);
+      const bedding = answers.map(
+        (one) => amount(one, "addDryBedding", "massKg", "moisture/wet") / one.fedKg,
+      );
+      falls(water);
+      falls(bedding.toReversed());
+      expect(water[0]).toBeGreaterThan(0);
+      answers.forEach((_, at) => {
+        expect(water[at]! * bedding[at]!).toBe(0);
+        expect(Math.max(water[at]!, bedding[at]!)).toBeLessThanOrEqual(0.1 + 1e-9);
+      });
+      // Where the squeeze says what the school wants, moisture asks for nothing.
+      const right = target.low > 0.78 ? "manyDrops" : "fewDrops";
+      expect(answers[SQUEEZES.indexOf(right)]!.verdict).not.toBe("moistureFirst");
+    });
+
+    test("the more of the last meal lies there, the smaller the next, and a heap asks to be left alone", () => {
+      const answers = FOOD_LEFT.map((value) =>
+        decided([{ of: "squeeze", squeeze: "fewDrops" }, earthy, left(value)]),
+      );
+      falls(answers.map((one) => amount(one, "feed", "massKg")));
+      expect(amount(answers.at(-1)!, "feed", "massKg")).toBe(0);
+      for (const { steps, nextDay } of answers) {
+        expect(nextDay > TODAY).toBe(true);
+        for (const step of steps)
+          for (const value of Object.values(step.amount ?? {})) expect(value >= 0 && value < 100).toBe(true);
+      }
+    });
+  },
+);

@@ -1,0 +1,78 @@
+import fc from "fast-check";
+import type { Reading } from "@/records/entry";
+import { CLIMATE, meal, newTub, setupOf, START } from "../../../tests/log";
+import { SYSTEMS } from "@/vocabulary/setup";
+import { addDays, daysBetween } from "../calendar/day";
+import { replay } from "../bin/replay";
+import { simpleExpectation } from "../expectation/simpleEngine";
+import { decide } from "./decide";
+import { practiceOf } from "./practice";
+
+const sign = (name: string) => [{ of: "sign", sign: name, isPresent: true }];
+/** What rings, the quickest to kill first, with the code its steps carry and the days it may wait at most. */
+const ALARMS = [
+  { readings: [{ of: "temperature", temperatureC: 33 }], code: "emergency/too-hot", days: 1 },
+  { readings: [{ of: "smell", smell: "ammonia" }], code: "emergency/ammonia", days: 1 },
+  { readings: sign("worms-limp-dead"), code: "emergency/dying", days: 1 },
+  { readings: sign("mass-escape"), code: "emergency/escape", days: 1 },
+  {
+    readings: [{ of: "squeeze", squeeze: "stream" }, ...sign("standing-liquid")],
+    code: "emergency/flooded",
+    days: 2,
+  },
+  { readings: sign("rodent-signs"), code: "emergency/rodents", days: 2 },
+] as const;
+const TODAY = addDays(START, 90);
+const asked = (system: (typeof SYSTEMS)[number], readings: readonly unknown[]) => {
+  const state = replay([...newTub(0.5, setupOf(system)), meal(0.3, 1, 70), meal(0.3, 1, 84)]);
+  const expectation = simpleExpectation(state, CLIMATE, TODAY);
+  return { expectation, decision: decide(expectation, practiceOf(state)!, readings as Reading[], TODAY) };
+};
+
+test("whatever rings together, in whatever bin and order: the one that kills first leads, and nothing is fed or poured", () => {
+  fc.assert(
+    fc.property(
+      fc.constantFrom(...SYSTEMS),
+      fc.subarray([0, 1, 2, 3, 4, 5], { minLength: 1 }),
+      fc.boolean(),
+      (system, ringing, isReversed) => {
+        const readings = ringing.flatMap((at) => ALARMS[at]!.readings as readonly unknown[]);
+        const { decision, expectation } = asked(system, isReversed ? readings.toReversed() : readings);
+        const leading = ALARMS[Math.min(...ringing)]!;
+        expect(decision.verdict).toBe("actNow");
+        expect(decision.steps.map(({ why }) => why.code)).toContain(leading.code);
+        expect(daysBetween(TODAY, decision.nextDay)).toBeLessThanOrEqual(leading.days);
+        for (const step of decision.steps) {
+          expect(["feed", "water", "grit", "leaveInPeace", "closeAgain"]).not.toContain(step.kind);
+          expect(step.evidence.length).toBeGreaterThan(0);
+          if (step.kind === "addDryBedding" && step.amount && "massKg" in step.amount)
+            expect(step.amount.massKg).toBeLessThanOrEqual(0.1 * expectation.fedMassKg.middle + 1e-9);
+        }
+      },
+    ),
+  );
+});
+
+test("heat is a matter of kind and degree: what a tropical worm stands is an emergency for none below its limit", () => {
+  const rings = (temperatureC: number) =>
+    asked("tub", [{ of: "temperature", temperatureC }]).decision.verdict === "actNow";
+  const degrees = Array.from({ length: 30 }, (_, at) => 15 + at);
+  const first = degrees.findIndex(rings);
+  expect(degrees[first]).toBeGreaterThanOrEqual(29);
+  expect(degrees[first]).toBeLessThanOrEqual(31);
+  expect(degrees.slice(first).every(rings)).toBe(true);
+});
+
+test("a forecast alone rings nothing, and one sign less than a flood is none", () => {
+  const { expectation } = asked("tub", []);
+  const state = replay(newTub());
+  const dire = {
+    ...expectation,
+    temperatureC: { low: 34, middle: 38, high: 42 },
+    moisture: { low: 0.93, middle: 0.95, high: 0.97 },
+  };
+  expect(decide(dire, practiceOf(state)!, [], TODAY).verdict).not.toBe("actNow");
+  const wet = [{ of: "squeeze", squeeze: "stream" }];
+  expect(asked("tub", wet).decision.verdict).toBe("moistureFirst");
+  expect(asked("tub", sign("standing-liquid")).decision.verdict).not.toBe("actNow");
+});
