@@ -37,6 +37,7 @@ const context: EventContext = {
   portion: 1,
   marker: -1,
   isNewMarker: false,
+  isPart: false,
 };
 
 /** Does one thing to every member. */
@@ -94,6 +95,7 @@ function onOne(
   const purpose = chanceFor(seed, key);
   context.species = twinSpecies(bin.speciesId);
   context.hasSump = bin.drainage === "sump" && (bin.lie === "line" || at === 0);
+  context.isPart = bin.compartments.length > 1;
   context.portion = 1;
   context.marker = -1;
   context.isNewMarker = false;

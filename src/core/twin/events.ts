@@ -3,6 +3,7 @@ import type { TwinSpecies } from "./library";
 import { AMENDED, HARVESTS, PREPARED } from "./library";
 import { beddingForTwin, foodForTwin } from "./materials";
 import { P } from "./parameters";
+import { ripenessOf } from "./ripeness";
 import {
   AT,
   beddingOf,
@@ -117,6 +118,8 @@ export interface EventContext {
   /** The remains marker of this feeding, −1 for none, and whether it is to be taken over from an older one. */
   marker: number;
   isNewMarker: boolean;
+  /** One of several compartments: what is finished lies in the last of them, and each is mixed in itself. */
+  isPart: boolean;
 }
 
 /**
@@ -175,7 +178,7 @@ export function applyEvent(s: Float64Array, event: TwinEvent, context: EventCont
       s[AT.AN] = 0.5 * s[AT.AN]!;
       return;
     case "harvest":
-      return harvest(s, event, species, error);
+      return harvest(s, event, context);
     case "split": {
       const x = share(event.fraction);
       bookOutShare(s, x, species, true);
@@ -321,12 +324,14 @@ function takeFood(s: Float64Array, g: number): void {
 function harvest(
   s: Float64Array,
   event: Extract<TwinEvent, { kind: "harvest" }>,
-  species: TwinSpecies,
-  error: number,
+  { species, error, isPart }: EventContext,
 ): void {
   const cast = castingsOf(s);
   if (cast <= 0) return;
-  const { purity, wormLoss, cocoons } = HARVESTS[event.method];
+  const { purity: sorted, wormLoss, cocoons } = HARVESTS[event.method];
+  // Lifted from below and not sorted: no purer than it lies there.
+  const isAsItLies = event.method === "bottom" && isPart;
+  const purity = isAsItLies ? Math.min(sorted, ripenessOf(s)) : sorted;
   const mh = known(event.moisture, moistureOf(s));
   const d = Math.min(grams(event.g) * error * (1 - mh) * purity, 0.98 * cast);
   const fc = d / cast;
@@ -334,7 +339,7 @@ function harvest(
   const w = Math.min(((d / purity) * mh) / (1 - mh), 0.98 * W);
   const fw = W > 0 ? w / W : 0;
   const other = beddingOf(s) + foodOf(s);
-  const x = Math.min((d * (1 - purity)) / purity, 0.5 * other);
+  const x = Math.min((d * (1 - purity)) / purity, (isAsItLies ? 0.98 : 0.5) * other);
   const fx = other > 0 ? x / other : 0;
   const inert = s[AT.IN]! * 0.8 * fc;
   const wormShare = wormLoss * fc;

@@ -1,13 +1,15 @@
 import fc from "fast-check";
 import type { SpeciesId } from "@/vocabulary/setup";
+import { HARVEST_METHODS } from "@/vocabulary/setup";
 import { envelopes } from "./envelopes";
 import type { TwinBin, TwinPlace } from "./twinBin";
 import { closure } from "./measures";
 import { TOTE } from "./twinBin";
 import { halfLives } from "./halfLives";
+import { ripenessOf } from "./ripeness";
 import { TEMPO } from "./materials";
 import type { DatedEvent } from "./run";
-import { runTwin } from "./run";
+import { runTwin, startTwin } from "./run";
 import type { Field } from "./state";
 import { AT, beddingOf, castingsOf, cocoonsOf, foodOf, liveOf, moistureOf, STRIDE } from "./state";
 
@@ -169,6 +171,32 @@ test.each(envelopes().map((one) => [`envelope ${one.no}: ${one.what}`, one] as c
   expect(one.obtained).toBeLessThanOrEqual(one.to);
 });
 
+test("lifted from below out of one part: as it lies there, so what stays is as finished; out of one mass: from its ripe side", () => {
+  const bed = (at: string): DatedEvent[] =>
+    [
+      { kind: "bed", id: "cardboard", g: 900 } as const,
+      { kind: "castings", g: 1200 } as const,
+      { kind: "water", g: 2500 } as const,
+    ].map((event) => ({ day: 0, event, at }));
+  const lifted = (bin: TwinBin, at: string, method: (typeof HARVEST_METHODS)[number]) => {
+    const { ensemble, apply } = startTwin({ bin, place: ROOM, startDayOfYear: 0 });
+    for (const one of bed(at)) apply(one.event, one.at);
+    const s = ensemble.lines[0]![bin.compartments.findIndex(({ id }) => id === at)]!;
+    const before = ripenessOf(s);
+    const dryBefore = castingsOf(s) + beddingOf(s);
+    apply({ kind: "harvest", g: 1500, method }, at);
+    expect(closure(ensemble.lines[0]!, "fetida").dryMatter).toBeLessThan(1e-9);
+    return { before, after: ripenessOf(s), share: 1 - (castingsOf(s) + beddingOf(s)) / dryBefore };
+  };
+  const part = lifted({ ...TOTE, ...threeOf("line") }, "c", "bottom");
+  expect(part.before).toBeLessThan(0.5);
+  expect(part.after).toBeCloseTo(part.before, 9);
+  expect(part.share).toBeGreaterThan(0.2);
+  const sorted = lifted({ ...TOTE, ...threeOf("line") }, "c", "light");
+  const whole = lifted(TOTE, TOTE.compartments[0]!.id, "bottom");
+  for (const one of [sorted, whole]) expect(one.after).toBeLessThan(0.7 * one.before);
+});
+
 test("foods by rule go as fast as the catalogue says, at the tempo of the model's own list", () => {
   const ratios = halfLives()
     .filter((one) => !one.isListed && one.tableDays <= 250)
@@ -217,7 +245,7 @@ test("whatever the log, however absurd: the books close, nothing is negative, no
     fc.record({
       kind: fc.constant("harvest" as const),
       g: amount,
-      method: fc.constantFrom("light" as const, "dump" as const, "screen" as const),
+      method: fc.constantFrom(...HARVEST_METHODS),
     }),
     fc.record({ kind: fc.constant("split" as const), fraction: fc.double({ min: -1, max: 2 }) }),
     fc.record({ kind: fc.constant("removed" as const), g: amount }),

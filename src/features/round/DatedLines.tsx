@@ -21,26 +21,25 @@ export function DatedLines() {
       </p>
     ) : null;
   return (
-    <ul className={styles.tasks}>
-      {tasks.map((task) => (
-        <li key={task.key} className={styles.task}>
-          <Link
-            className={styles.line}
-            href={task.to.room === "start" ? `/start?id=${task.to.id}` : "/store"}
-          >
-            <span className={styles.box} aria-hidden="true" />
-            <span>
-              <b>{task.name}</b> {task.verb}
-            </span>
-            <span />
-            <span className={styles.why}>
-              {task.why}
-              {task.overdueDays > 0 &&
-                ` ${task.overdueDays} ${task.overdueDays === 1 ? "day" : "days"} late.`}
-            </span>
-          </Link>
-        </li>
-      ))}
-    </ul>
+    <>
+      <h3 className={styles.part}>Beside the bins</h3>
+      <ul className={styles.tasks}>
+        {tasks.map(({ key, name, verb, why, overdueDays, to }) => (
+          <li key={key} className={styles.task}>
+            <Link className={styles.line} href={to.room === "start" ? `/start?id=${to.id}` : "/store"}>
+              <span className={styles.box} aria-hidden="true" />
+              <span>
+                <b>{name}</b> {verb}
+              </span>
+              <span />
+              <span className={styles.why}>
+                {why}
+                {overdueDays > 0 && ` ${overdueDays} ${overdueDays === 1 ? "day" : "days"} late.`}
+              </span>
+            </Link>
+          </li>
+        ))}
+      </ul>
+    </>
   );
 }

@@ -20,7 +20,7 @@ export function Ripe({
 }) {
   return (
     <>
-      <h3 className={styles.ripe}>To harvest</h3>
+      <h3 className={styles.part}>To harvest</h3>
       <ol className={styles.tasks}>
         {bins.map(({ bin, expectation }) => {
           const inDays = harvestNear(expectation) ?? 0;

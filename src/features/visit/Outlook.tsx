@@ -69,9 +69,9 @@ export function Outlook({ visit }: { readonly visit: VisitInHand }) {
         {gone &&
           (gone.middle >= withinDays
             ? `In ${withinDays} days the meal is not gone yet; `
-            : `The meal is gone by about ${spokenDay(addDays(today, Math.round(gone.middle)), today)} (${by(gone.low)} – ${gone.high >= withinDays ? "or later" : by(gone.high)}); `)}
-        {gone ? "a" : "A"} week on the bin is {formatPercentRange(moisture.low, moisture.high)} moist. Trouble
-        within {withinDays} days: {inHundred(trouble)}
+            : `The meal is gone by about ${spokenDay(addDays(today, Math.round(gone.middle)), today)} (${by(gone.low)}${gone.high >= withinDays ? " or later" : ` – ${by(gone.high)}`}); `)}
+        {gone ? "a" : "A"} week on, the bin is {formatPercentRange(moisture.low, moisture.high)} moist.
+        Trouble within {withinDays} days: {inHundred(trouble)}
         {isTooMuch
           ? `, against ${inHundred(troubleWithout)} with nothing given. That is more than this herd and bedding can take: it will heat or sour.`
           : "."}
