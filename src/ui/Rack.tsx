@@ -25,8 +25,9 @@ export interface RackProps {
 const LARGEST_PX_PER_M = 124;
 const SMALLEST_PX_PER_M = 84;
 const FOLDED_PX_PER_M = 42;
-/** A name needs that much, however small the bin. */
+/** A name needs that much, however small the bin, and what hangs on its lid a little more. */
 const LEAST_WIDTH = 80;
+const LEAST_WITH_TAG = 88;
 /** Lid, gap and air round a bin. */
 const AROUND = 26;
 
@@ -34,7 +35,9 @@ const AROUND = 26;
 function scaleOf(bins: readonly RackBin[], shelfWidth: number): number {
   const needed = (pxPerM: number) =>
     bins.reduce(
-      (sum, { profile }) => sum + Math.max(LEAST_WIDTH, (profile ? widthM(profile) : 0.4) * pxPerM + AROUND),
+      (sum, { profile, tag }) =>
+        sum +
+        Math.max(tag ? LEAST_WITH_TAG : LEAST_WIDTH, (profile ? widthM(profile) : 0.4) * pxPerM + AROUND),
       0,
     );
   for (let pxPerM = LARGEST_PX_PER_M; pxPerM > SMALLEST_PX_PER_M; pxPerM -= 4)
