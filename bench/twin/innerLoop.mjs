@@ -5,24 +5,19 @@ import path from "node:path";
 import { build } from "esbuild";
 import { stepAsC } from "./toC.mjs";
 
-async function bundle(root, folder, entry, format = "esm") {
-  const outfile = path.join(folder, `${path.basename(entry, ".ts")}.mjs`);
+/** A script as one file, the way the app's bundler leaves it. */
+async function bundled(root, folder, entry) {
+  const outfile = path.join(folder, `${path.basename(entry, ".ts")}.js`);
   await build({
     entryPoints: [path.join(root, entry)],
     bundle: true,
-    format,
-    platform: format === "esm" ? "node" : "browser",
+    format: "iife",
+    platform: "browser",
     outfile,
     alias: { "@": path.join(root, "src") },
     logLevel: "error",
   });
-  return outfile;
-}
-/** Runs a script as one file, the way the app's bundler leaves it, and reads the JSON it prints. */
-export async function bundled(root, folder, entry) {
-  return JSON.parse(
-    execFileSync(process.execPath, [await bundle(root, folder, entry)], { encoding: "utf8" }),
-  );
+  return readFileSync(outfile, "utf8");
 }
 
 /** What a script posts that runs in a worker of the browser, where the app's own twin runs. */
@@ -37,9 +32,12 @@ const posted = (page, code) =>
     code,
   );
 
+/** What a script of the repository posts out of a worker of that page. */
+export const inWorker = async (root, folder, page, entry) => posted(page, await bundled(root, folder, entry));
+
 /** Milliseconds of both, their ratio and the largest relative difference; undefined where there is no C compiler. The best of several runs of each, in turn: a machine may be busy. */
 export async function innerLoop(root, folder, page) {
-  const code = readFileSync(await bundle(root, folder, "src/cli/stepSpeed.ts", "iife"), "utf8");
+  const code = await bundled(root, folder, "src/cli/stepSpeed.ts");
   const ours = await posted(page, code);
   const { members, days } = ours;
   const state = path.join(folder, "step.bin");
