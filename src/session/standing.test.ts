@@ -3,6 +3,7 @@ import { BIN_ROW, CLIMATE, entry, kilograms, look, meal, newTub, setupOf, START 
 import { addDays } from "@/core/calendar/day";
 import { replay } from "@/core/bin/replay";
 import { simpleExpectation } from "@/core/expectation/simpleEngine";
+import { TWIN_MODEL } from "@/core/twin/version";
 import { CellarDatabase } from "@/persistence/database";
 import type { NewRow } from "@/persistence/write";
 import { write } from "@/persistence/write";
@@ -97,6 +98,7 @@ describe("the forecast of a bin stands on", () => {
   };
   test("log, the bin's own row, climates, day and what other bins know of the hand, and on nothing else", async () => {
     const before = await ask();
+    expect(before.fingerprint).toContain(TWIN_MODEL);
     expect((await ask({ climate: { ...CLIMATE } })).fingerprint).toBe(before.fingerprint);
     // Its own word on the hand is in its own log already.
     expect((await ask({ fists: [{ ...hand[0]!, binId: "bin-1" }] })).fingerprint).toBe(before.fingerprint);

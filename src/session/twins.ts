@@ -1,6 +1,7 @@
 import type { Expectation } from "@/core/expectation/expectation";
 import type { Fist, OwnFist } from "@/core/twin/sharedFist";
 import { sharedFist } from "@/core/twin/sharedFist";
+import { FORECAST_BY } from "@/core/twin/version";
 import type { CellarDatabase, Forecast, Tally } from "@/persistence/database";
 import type { Bin } from "@/records/bin";
 import type { Climate } from "@/records/room";
@@ -13,9 +14,6 @@ export interface TwinWork {
   readonly done: number;
   readonly of: number;
 }
-
-/** Raise it when what is said of an ensemble changes: kept forecasts of older code are then worked out again. */
-const ADVICE = "advice-2";
 
 /** What the forecast of each bin rests on. */
 export const subjectsOf = (
@@ -37,7 +35,7 @@ function subjectOf(
   today: LocalDate,
   fist: Fist | undefined,
 ): TwinSubject {
-  const fingerprint = JSON.stringify([ADVICE, fingerprintOf(tally), bin.rowId, climates, today, fist]);
+  const fingerprint = JSON.stringify([FORECAST_BY, fingerprintOf(tally), bin.rowId, climates, today, fist]);
   return { database: db.name, binId: bin.id, fingerprint, climates, today, ...(fist ? { fist } : {}) };
 }
 

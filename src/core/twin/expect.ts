@@ -31,6 +31,7 @@ import { readDay } from "./readDay";
 import type { Script } from "./script";
 import { observationOf, scriptOf } from "./script";
 import { changed, horizonDays, mealKind } from "./usualPlan";
+import { TWIN_MODEL } from "./version";
 
 /** What the twin is asked of one bin: its effective entries in order, the rooms' climates, the day. */
 export interface TwinQuestion {
@@ -176,7 +177,7 @@ export function twinExpectation(
   const fed = fedCompartment(setup);
   const litres = read.compartments.find((one) => one.id === fed.id)?.litres ?? 0;
   return {
-    engine: "twin-1",
+    engine: TWIN_MODEL,
     day: today,
     moisture: read.moisture,
     temperatureC: read.temperatureC,

@@ -5,6 +5,7 @@ import { sleep } from "./sleep";
 import { assimilate } from "./learn";
 import { misfitAct, misfitReadings } from "./misfits";
 import type { Script, ScriptDay } from "./script";
+import { TWIN_MODEL } from "./version";
 
 /** Possible bins in an ensemble: enough that bands of 10 and 90 % stand still, few enough for a phone. */
 const MEMBERS = 240;
@@ -44,7 +45,7 @@ const pastOf = (
 ): string =>
   hashOf(
     JSON.stringify([
-      MODEL,
+      TWIN_MODEL,
       options.size ?? MEMBERS,
       options.seed,
       options.learns ?? true,
@@ -54,8 +55,6 @@ const pastOf = (
       script.days.filter((one) => one.day < day),
     ]),
   );
-/** Raise it when the model's arithmetic changes: older standings are then computed anew. */
-const MODEL = "twin-1";
 
 /** Two FNV-1a hashes, 64 bits together, as text. */
 function hashOf(text: string): string {
