@@ -15,12 +15,16 @@ installPackages();
 rmSync(path.join(root, "test-results"), { recursive: true, force: true });
 mkdirSync(path.join(root, "test-results"), { recursive: true });
 
-/** Runs a command aside, and tells what it said when it is done. */
-async function check(name, command, args) {
+/** Runs a command aside, tells what it said and how long it took when it is done, and gives its status. */
+async function aside(name, command, args, env = {}) {
   const started = Date.now();
   const said = [];
   const status = await new Promise((resolve) => {
-    const child = spawn(command, args, { cwd: root, stdio: ["ignore", "pipe", "pipe"] });
+    const child = spawn(command, args, {
+      cwd: root,
+      stdio: ["ignore", "pipe", "pipe"],
+      env: { ...process.env, ...env },
+    });
     for (const stream of [child.stdout, child.stderr]) stream.on("data", (piece) => said.push(piece));
     child.once("close", resolve);
     child.once("error", (error) => {
@@ -30,47 +34,48 @@ async function check(name, command, args) {
   });
   process.stdout.write(Buffer.concat(said));
   console.log(`${status === 0 ? "ok" : "FAILED"}  ${name} (${Math.round((Date.now() - started) / 1000)} s)`);
-  if (status === 0) passed += 1;
+  return status;
+}
+
+async function check(...errand) {
+  if ((await aside(...errand)) === 0) passed += 1;
   else failed += 1;
 }
 
-if (wants("check")) {
-  // They share nothing, so two run side by side, the longest first.
-  const waiting = [
-    ["lint", bin("eslint"), [".", "--max-warnings", "0"]],
-    ["types of the core, without a browser", bin("tsc"), ["--noEmit", "-p", "tsconfig.core.json"]],
-    ["formatting", bin("prettier"), ["--check", "--log-level", "warn", "."]],
-    ["unused code", bin("knip"), []],
-    ["types of the service worker", bin("tsc"), ["--noEmit", "-p", "src/offline/sw"]],
-  ];
-  const inTurn = async () => {
-    for (let next = waiting.shift(); next; next = waiting.shift()) await check(...next);
-  };
-  await Promise.all([inTurn(), inTurn()]);
+/** Days are days in every zone: the core runs in three of them, its long sums (the twin) in one. */
+async function unit(zone) {
+  const file = path.join(root, `test-results/unit-${zone.replace("/", "-")}.json`);
+  const projects =
+    zone === "UTC"
+      ? []
+      : ["--selectProjects", "core", "--testPathIgnorePatterns", "core/twin/|ByTwin|src/demo/"];
+  const args = [...projects, "--runInBand", "--silent", "--json", "--outputFile", file];
+  const status = await aside(`unit tests, ${zone}`, bin("jest"), args, { TZ: zone });
+  count(() => {
+    const result = JSON.parse(readFileSync(file, "utf8"));
+    return [result.numPassedTests, result.numFailedTests + result.numRuntimeErrorTestSuites];
+  }, status);
 }
 
-if (wants("unit")) {
-  // Days are days in every zone: the core runs in three of them, its long sums (the twin) in one.
-  for (const zone of ["UTC", "America/New_York", "Pacific/Apia"]) {
-    const file = path.join(root, `test-results/unit-${zone.replace("/", "-")}.json`);
-    const projects =
-      zone === "UTC"
-        ? []
-        : ["--selectProjects", "core", "--testPathIgnorePatterns", "core/twin/|ByTwin|src/demo/"];
-    const status = run(
-      bin("jest"),
-      [...projects, "--maxWorkers=100%", "--silent", "--json", "--outputFile", file],
-      {
-        env: { ...process.env, TZ: zone },
-        stdio: ["ignore", "ignore", "inherit"],
-      },
-    );
-    count(() => {
-      const result = JSON.parse(readFileSync(file, "utf8"));
-      return [result.numPassedTests, result.numFailedTests + result.numRuntimeErrorTestSuites];
-    }, status);
-  }
-}
+// These share nothing, so two run side by side, each on one core, the longest first.
+const errands = [
+  ...(wants("unit") ? [() => unit("UTC")] : []),
+  ...(wants("check") ? [() => check("lint", bin("eslint"), [".", "--max-warnings", "0"])] : []),
+  ...(wants("unit") ? [() => unit("America/New_York"), () => unit("Pacific/Apia")] : []),
+  ...(wants("check")
+    ? [
+        () => check("formatting", bin("prettier"), ["--check", "--log-level", "warn", "."]),
+        () =>
+          check("types of the core, without a browser", bin("tsc"), ["--noEmit", "-p", "tsconfig.core.json"]),
+        () => check("unused code", bin("knip"), []),
+        () => check("types of the service worker", bin("tsc"), ["--noEmit", "-p", "src/offline/sw"]),
+      ]
+    : []),
+];
+const inTurn = async () => {
+  for (let next = errands.shift(); next; next = errands.shift()) await next();
+};
+await Promise.all([inTurn(), inTurn()]);
 
 if (wants("e2e") || wants("long")) {
   const chromium = findChromium();

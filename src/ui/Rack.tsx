@@ -58,8 +58,10 @@ export const Rack = memo(function Rack({
   shelfWidth = 820,
 }: RackProps) {
   const pxPerM = isFolded ? FOLDED_PX_PER_M : scaleOf(bins, shelfWidth);
+  const rack = useRef<HTMLElement>(null);
+  useEffect(() => bringIntoSight(rack.current), [chosen, bins.length]);
   return (
-    <nav aria-label="Bins on the rack" className={isFolded ? styles.folded : styles.rack}>
+    <nav aria-label="Bins on the rack" className={isFolded ? styles.folded : styles.rack} ref={rack}>
       <ul className={styles.plank}>
         {bins.map((bin, at) => (
           <li key={bin.id} className={styles.place}>
@@ -93,6 +95,23 @@ export const Rack = memo(function Rack({
     </nav>
   );
 });
+
+/** Moves the rack, never the page, to where the chosen bin stands. */
+function bringIntoSight(rack: HTMLElement | null) {
+  const chosen = rack?.querySelector('[aria-current="true"]')?.getBoundingClientRect();
+  const seen = rack?.getBoundingClientRect();
+  if (!rack || !chosen || !seen) return;
+  const isInSight =
+    chosen.left >= seen.left &&
+    chosen.right <= seen.right &&
+    chosen.top >= seen.top &&
+    chosen.bottom <= seen.bottom;
+  if (isInSight) return;
+  rack.scrollBy({
+    left: (chosen.left + chosen.right - seen.left - seen.right) / 2,
+    top: (chosen.top + chosen.bottom - seen.top - seen.bottom) / 2,
+  });
+}
 
 /** As many as a screen shows; the others are drawn when one comes near them. */
 const DRAWN_AT_ONCE = 14;
