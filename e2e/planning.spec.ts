@@ -207,15 +207,15 @@ test("a delivery shared among two bins, worms carried over, and an act struck ou
   await expect(page.getByText(/40 g \(20 %\) are given to no bin/)).toBeVisible();
   await page.getByLabel("Share (%)").last().fill("40");
   await page.getByRole("button", { name: "Stock the 2 bins" }).click();
-  await expect(page.getByText("120 g of worms")).toBeVisible();
+  await expect(page.getByText("120 g of worms", { exact: true })).toBeVisible();
   await openBin("Bay");
-  await expect(page.getByText("80 g of worms")).toBeVisible();
+  await expect(page.getByText("80 g of worms", { exact: true })).toBeVisible();
   // Struck out in one log, it leaves the other too.
   await page.getByRole("button", { name: "Change: stocked 80 g of worms" }).click();
   await page.getByRole("menuitem", { name: /in every log/ }).click();
-  await expect(page.getByText("80 g of worms")).toBeHidden();
+  await expect(page.getByText("80 g of worms", { exact: true })).toBeHidden();
   await openBin("Quince");
-  await expect(page.getByText("120 g of worms")).toBeHidden();
+  await expect(page.getByText("120 g of worms", { exact: true })).toBeHidden();
 
   await page.getByRole("link", { name: "stock or share" }).click();
   await page.getByRole("radio", { name: "from one of my bins to another" }).click();
@@ -224,7 +224,7 @@ test("a delivery shared among two bins, worms carried over, and an act struck ou
   await expect(page.getByText(/far more than that bin holds/)).toBeVisible();
   await page.getByLabel(/How much \(g/).fill("100 g");
   await page.getByRole("button", { name: "Carry it over" }).click();
-  await expect(page.getByText("100 g of worms")).toBeVisible();
+  await expect(page.getByText("100 g of worms", { exact: true })).toBeVisible();
   await openBin("Bay");
   await expect(page.getByText(/worms taken/)).toBeVisible();
 });
