@@ -52,6 +52,9 @@ test.describe("on a phone", () => {
     const noSideways = async () =>
       expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
     await noSideways();
+    const rack = page.getByRole("navigation", { name: "Bins on the rack" });
+    // The bin in hand stands sixth; the rack has moved to it.
+    await expect(rack.locator("[aria-current=true]")).toBeInViewport({ ratio: 1 });
     await page.getByRole("button", { name: "show it" }).tap();
     await page.getByRole("link", { name: /Nursery feed/ }).tap();
     await usable(page);
