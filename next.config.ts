@@ -15,6 +15,8 @@ const config: NextConfig = {
   poweredByHeader: false,
   typedRoutes: true,
   devIndicators: false,
+  // `npm test` checks them by itself, beside other errands.
+  typescript: { ignoreBuildErrors: process.env.TYPES_ARE_CHECKED === "1" },
   // Otherwise a lockfile in a parent directory changes the inferred root.
   turbopack: { root: import.meta.dirname },
   headers() {

@@ -1,4 +1,5 @@
 import { defineConfig } from "@playwright/test";
+import { KEPT_DEMO } from "./e2e/keptDemo";
 
 const port = Number(process.env.E2E_PORT ?? 3411);
 export default defineConfig({
@@ -23,6 +24,18 @@ export default defineConfig({
       args: ["--no-sandbox", "--disable-dev-shm-usage"],
     },
   },
+  // The demo's forecasts are a year of eight logs: worked out once, then every test of the demo begins with them.
+  projects: [
+    { name: "empty cellar", testMatch: "**/*.spec.ts", grepInvert: /@demo/ },
+    { name: "keep the demo", testMatch: "**/*.setup.ts" },
+    {
+      name: "demo",
+      testMatch: "**/*.spec.ts",
+      grep: /@demo/,
+      dependencies: ["keep the demo"],
+      use: { storageState: KEPT_DEMO },
+    },
+  ],
   webServer: {
     command: `node node_modules/next/dist/bin/next start -p ${port}`,
     url: `http://localhost:${port}`,

@@ -1,7 +1,7 @@
 import { readFile } from "node:fs/promises";
 import { createHash } from "node:crypto";
 import type { Page } from "@playwright/test";
-import { expect, NOW, openDemo, setUpBin, test, usable } from "./fixtures";
+import { expect, inDemo, openDemo, setUpBin, test, usable } from "./fixtures";
 
 interface ArchiveFile {
   format: string;
@@ -40,26 +40,27 @@ const choose = (page: Page, name: string, text: string) =>
     .getByLabel("Choose an archive file")
     .setInputFiles({ name, mimeType: "application/json", buffer: Buffer.from(text) });
 
-test("an archive of the demo comes into an own cellar whole, says first what will change, and changes nothing the second time", async ({
-  page,
-}) => {
-  await page.clock.setFixedTime(NOW);
-  await openDemo(page);
-  const text = await savedArchive(page);
-  await page.getByRole("button", { name: "Go to my own cellar" }).click();
-  await expect(page.getByText("0 rows of log for 0 bins")).toBeVisible();
-  await choose(page, "demo.json", text);
-  await expect(page.getByText(/new bins: .*Fennel.*Quince/)).toBeVisible();
-  expect(await counts(page)).toEqual([0, 0, 0]);
-  await page.getByRole("button", { name: "Add them" }).click();
-  await expect(page.getByText(/rows of log for 8 bins/)).toBeVisible();
-  const after = await counts(page);
-  await choose(page, "again.json", text);
-  await expect(page.getByText("Importing it would change nothing.")).toBeVisible();
-  expect(await counts(page)).toEqual(after);
-  await page.goto("/");
-  await expect(page.getByRole("complementary", { name: "The slate" })).toContainText("To carry");
-});
+test(
+  "an archive of the demo comes into an own cellar whole, says first what will change, and changes nothing the second time",
+  inDemo,
+  async ({ page }) => {
+    await openDemo(page);
+    const text = await savedArchive(page);
+    await page.getByRole("button", { name: "Go to my own cellar" }).click();
+    await expect(page.getByText("0 rows of log for 0 bins")).toBeVisible();
+    await choose(page, "demo.json", text);
+    await expect(page.getByText(/new bins: .*Fennel.*Quince/)).toBeVisible();
+    expect(await counts(page)).toEqual([0, 0, 0]);
+    await page.getByRole("button", { name: "Add them" }).click();
+    await expect(page.getByText(/rows of log for 8 bins/)).toBeVisible();
+    const after = await counts(page);
+    await choose(page, "again.json", text);
+    await expect(page.getByText("Importing it would change nothing.")).toBeVisible();
+    expect(await counts(page)).toEqual(after);
+    await page.goto("/");
+    await expect(page.getByRole("complementary", { name: "The slate" })).toContainText("To carry");
+  },
+);
 
 test("eight kinds of bad file get a sentence each and change nothing", async ({ page }) => {
   await setUpBin(page, "Quince");

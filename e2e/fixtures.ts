@@ -1,6 +1,8 @@
 import type { Page } from "@playwright/test";
 import { test as base, expect } from "@playwright/test";
 
+export { inDemo } from "./keptDemo";
+
 /** Fails a test when the page logs an error, breaks its policy or asks any other address. */
 export const test = base.extend<{ problems: string[] }>({
   problems: [
@@ -51,10 +53,10 @@ export async function setUpBin(page: Page, name: string, worms = "500 g") {
   await expect(page.getByRole("heading", { name })).toBeVisible();
 }
 
-/** Opens the demo cellar from the empty one. */
+/** Opens the demo cellar of that day, in a test tagged as in it. */
 export async function openDemo(page: Page) {
+  await page.clock.setFixedTime(NOW);
   await page.goto("/");
-  await page.getByRole("button", { name: "look round the demo cellar" }).click();
   await expect(
     page.getByRole("navigation", { name: "Bins on the rack" }).getByRole("button", { name: /Fennel/ }),
   ).toBeVisible();

@@ -1,7 +1,6 @@
-import { expect, NOW, openDemo, setUpBin, test, usable } from "./fixtures";
+import { expect, inDemo, openDemo, setUpBin, test, usable } from "./fixtures";
 
-test("a whole visit by keys alone", async ({ page }) => {
-  await page.clock.setFixedTime(NOW);
+test("a whole visit by keys alone", inDemo, async ({ page }) => {
   await openDemo(page);
   await page.keyboard.press("2");
   await expect(page.getByRole("heading", { name: "Quince" })).toBeVisible();
@@ -44,34 +43,35 @@ test("a whole visit by keys alone", async ({ page }) => {
 test.describe("on a phone", () => {
   test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
 
-  test("round and visit by touch: nothing is wider than the screen and what one presses is 48 px", async ({
-    page,
-  }) => {
-    await page.clock.setFixedTime(NOW);
-    await openDemo(page);
-    const noSideways = async () =>
-      expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
-    await noSideways();
-    const rack = page.getByRole("navigation", { name: "Bins on the rack" });
-    // The bin in hand stands sixth; the rack has moved to it.
-    await expect(rack.locator("[aria-current=true]")).toBeInViewport({ ratio: 1 });
-    await page.getByRole("button", { name: "show it" }).tap();
-    await page.getByRole("link", { name: /Nursery feed/ }).tap();
-    await usable(page);
-    await noSideways();
-    for (const name of ["earthy", /3–4 drops/]) {
-      const option = page.getByRole("radio", { name }).first();
-      expect((await option.boundingBox())?.height).toBeGreaterThanOrEqual(48);
-      await option.tap();
-    }
-    const close = page.getByRole("button", { name: "Close the lid" });
-    expect((await close.boundingBox())?.height).toBeGreaterThanOrEqual(48);
-    await expect(close).toBeInViewport();
-    await page.getByRole("button", { name: /all \d steps/ }).tap();
-    await expect(page.getByText(/Back on/)).toBeVisible();
-    await close.tap();
-    await expect(page.getByText("Nursery: visit kept.")).toBeVisible();
-  });
+  test(
+    "round and visit by touch: nothing is wider than the screen and what one presses is 48 px",
+    inDemo,
+    async ({ page }) => {
+      await openDemo(page);
+      const noSideways = async () =>
+        expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+      await noSideways();
+      const rack = page.getByRole("navigation", { name: "Bins on the rack" });
+      // The bin in hand stands sixth; the rack has moved to it.
+      await expect(rack.locator("[aria-current=true]")).toBeInViewport({ ratio: 1 });
+      await page.getByRole("button", { name: "show it" }).tap();
+      await page.getByRole("link", { name: /Nursery feed/ }).tap();
+      await usable(page);
+      await noSideways();
+      for (const name of ["earthy", /3–4 drops/]) {
+        const option = page.getByRole("radio", { name }).first();
+        expect((await option.boundingBox())?.height).toBeGreaterThanOrEqual(48);
+        await option.tap();
+      }
+      const close = page.getByRole("button", { name: "Close the lid" });
+      expect((await close.boundingBox())?.height).toBeGreaterThanOrEqual(48);
+      await expect(close).toBeInViewport();
+      await page.getByRole("button", { name: /all \d steps/ }).tap();
+      await expect(page.getByText(/Back on/)).toBeVisible();
+      await close.tap();
+      await expect(page.getByText("Nursery: visit kept.")).toBeVisible();
+    },
+  );
 
   test("a first bin is set up by touch, its name as long as it likes", async ({ page }) => {
     await setUpBin(page, "The very first tub under the kitchen sink");

@@ -61,10 +61,11 @@ export function findChromium() {
 }
 
 /** Builds for production unless the build is newer than every source file. */
-export function build({ always = false } = {}) {
+export function build({ always = false, typesAreChecked = false } = {}) {
   if (!always && existsSync(path.join(root, ".next/csp-hashes.json")) && isUpToDate()) return;
   console.log("Building …");
-  if (run("npm", ["run", "--silent", "build"]) !== 0) process.exit(1);
+  const env = { ...process.env, ...(typesAreChecked ? { TYPES_ARE_CHECKED: "1" } : {}) };
+  if (run("npm", ["run", "--silent", "build"], { env }) !== 0) process.exit(1);
 }
 
 function isUpToDate() {

@@ -3,7 +3,7 @@
 import { spawn } from "node:child_process";
 import { mkdirSync, readFileSync, rmSync } from "node:fs";
 import path from "node:path";
-import { build, findChromium, freePort, installPackages, root, run } from "./house.mjs";
+import { build, findChromium, freePort, installPackages, next, root, run } from "./house.mjs";
 
 const only = process.argv.includes("--only") ? process.argv[process.argv.indexOf("--only") + 1] : undefined;
 const wants = (part) => (only === undefined ? part !== "long" : only === part);
@@ -42,26 +42,37 @@ async function check(...errand) {
   else failed += 1;
 }
 
-/** Days are days in every zone: the core runs in three of them, its long sums (the twin) in one. */
-async function unit(zone) {
-  const file = path.join(root, `test-results/unit-${zone.replace("/", "-")}.json`);
-  const projects =
-    zone === "UTC"
-      ? []
-      : ["--selectProjects", "core", "--testPathIgnorePatterns", "core/twin/|ByTwin|src/demo/"];
-  const args = [...projects, "--runInBand", "--silent", "--json", "--outputFile", file];
-  const status = await aside(`unit tests, ${zone}`, bin("jest"), args, { TZ: zone });
+/** Sums that take seconds: what the twin says, what is decided by it, a year of the demo. */
+const LONG_SUMS = "core/twin/|core/decision/|core/calculators/calculators|core/bin/profile|src/demo/";
+
+async function unit(name, zone, args) {
+  const file = path.join(root, `test-results/unit-${name.replaceAll(/\W+/g, "-")}.json`);
+  const always = ["--runInBand", "--silent", "--json", "--outputFile", file];
+  const status = await aside(`unit tests, ${name}`, bin("jest"), [...args, ...always], { TZ: zone });
   count(() => {
     const result = JSON.parse(readFileSync(file, "utf8"));
     return [result.numPassedTests, result.numFailedTests + result.numRuntimeErrorTestSuites];
   }, status);
 }
+const longSums = () => unit("long sums", "UTC", ["--testPathPatterns", LONG_SUMS]);
+const shortSums = () => unit("the rest", "UTC", ["--testPathIgnorePatterns", LONG_SUMS]);
+/** Days are days in every zone: whatever reads them runs in three. */
+const inZone = (zone) => () =>
+  unit(zone, zone, ["--selectProjects", "core", "--testPathIgnorePatterns", LONG_SUMS]);
+
+/** Of everything, tests and scripts as well; the addresses of the rooms are types that Next writes. */
+const types = async () => {
+  await check("addresses of the rooms", process.execPath, [next, "typegen"]);
+  await check("types", bin("tsc"), ["--noEmit"]);
+};
 
 // These share nothing, so two run side by side, each on one core, the longest first.
 const errands = [
-  ...(wants("unit") ? [() => unit("UTC")] : []),
+  ...(wants("unit") ? [longSums] : []),
   ...(wants("check") ? [() => check("lint", bin("eslint"), [".", "--max-warnings", "0"])] : []),
-  ...(wants("unit") ? [() => unit("America/New_York"), () => unit("Pacific/Apia")] : []),
+  ...(wants("unit") ? [shortSums] : []),
+  ...(wants("check") ? [types] : []),
+  ...(wants("unit") ? [inZone("America/New_York"), inZone("Pacific/Apia")] : []),
   ...(wants("check")
     ? [
         () => check("formatting", bin("prettier"), ["--check", "--log-level", "warn", "."]),
@@ -79,9 +90,7 @@ await Promise.all([inTurn(), inTurn()]);
 
 if (wants("e2e") || wants("long")) {
   const chromium = findChromium();
-  build({ always: process.env.CI === "true" });
-  // The build has checked the types of everything it contains; this is what it does not contain.
-  if (only === undefined) await check("types of tests and scripts", bin("tsc"), ["--noEmit"]);
+  build({ always: process.env.CI === "true", typesAreChecked: wants("check") });
   const port = await freePort(3411);
   const status = run(bin("playwright"), ["test", ...(only === "long" ? ["long/"] : [])], {
     env: {
