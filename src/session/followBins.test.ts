@@ -1,0 +1,243 @@
+import "fake-indexeddb/auto";
+import { BIN_ROW, CLIMATE, meal, newTub, setupOf, START } from "../../tests/log";
+import { addDays } from "@/core/calendar/day";
+import type { Expectation } from "@/core/expectation/expectation";
+import { simpleExpectation } from "@/core/expectation/simpleEngine";
+import type { BinToday } from "@/core/round/round";
+import { replay } from "@/core/bin/replay";
+import { CellarDatabase } from "@/persistence/database";
+import { readFrame } from "@/persistence/read";
+import type { NewRow } from "@/persistence/write";
+import { write } from "@/persistence/write";
+import type { Entry } from "@/records/entry";
+import type { TwinSubject } from "@/workers/twin.protocol";
+import type { KnownBin } from "./digest";
+import { followBins } from "./followBins";
+import type { TwinWork } from "./twins";
+
+/** A question to the worker, answered when the test says so. */
+interface Question extends TwinSubject {
+  readonly answer: (forecast: Expectation | undefined) => void;
+  readonly fail: (why: Error) => void;
+}
+let mockAsked: Question[] = [];
+const mockCancelled: string[] = [];
+jest.mock("@/workers/twin.client", () => ({
+  restTwins: () => Promise.resolve(),
+  progressTo: () => undefined,
+  askTwin: (binId: string, isUrgent: boolean, ask: (worker: unknown, task: number) => Promise<unknown>) => ({
+    answer: ask(
+      {
+        today: (_: number, subject: TwinSubject) =>
+          new Promise((answer, fail) => mockAsked.push({ ...subject, answer, fail })),
+        state: () => Promise.resolve(undefined),
+      },
+      0,
+    ),
+    cancel: () => mockCancelled.push(`${binId} ${isUrgent ? "urgent" : "later"}`),
+  }),
+}));
+
+const AT = "2026-11-23T08:00:00.000Z";
+const TODAY = addDays(START, 20);
+const NAMES = ["ash", "bay", "dill"];
+let db: CellarDatabase;
+let made = 0;
+let stops: (() => void)[] = [];
+
+const keep = async (rows: readonly NewRow[]) =>
+  expect(await write(db, "rows", rows, AT)).toMatchObject({ ok: true });
+const logOf = (binId: string, log: readonly Entry[]): NewRow[] =>
+  log.map((row) => ({ kind: "entries", row: { ...row, subject: { kind: "bin", id: binId } } as Entry }));
+const binRow = (id: string, firstDay = START, changes = {}): NewRow => ({
+  kind: "bins",
+  row: { ...BIN_ROW, rowId: `row-of-${id}`, id, name: id, firstDay, ...changes },
+});
+const { name: _, firstDay: __, ...ROW } = BIN_ROW;
+const room: NewRow = {
+  kind: "rooms",
+  row: { ...ROW, rowId: "room-row", id: "room-1", name: "Cellar", climate: CLIMATE },
+};
+const cellar = (walkingOrder: readonly string[]): NewRow => ({
+  kind: "cellars",
+  row: { ...ROW, rowId: "cellar-row", id: "cellar", name: "Mine", walkingOrder },
+});
+
+/** Follows the cellar as it stands, and collects what is told. */
+async function follow(known = new Map<string, KnownBin>(), today = TODAY) {
+  const drawn: (readonly BinToday[])[] = [];
+  const work: (TwinWork | undefined)[] = [];
+  const told = { drawn, work, subjects: 0, broken: -1, reading: [] as string[], failed: [] as unknown[] };
+  const stop = followBins(
+    { db, frame: await readFrame(db), tallies: await db.tallies.toArray(), today, known },
+    {
+      reading: (read, of) => told.reading.push(`${read} of ${of}`),
+      bins: (bins) => drawn.push(bins),
+      subjects: ({ size }) => (told.subjects = size),
+      work: (one) => work.push(one),
+      read: (broken) => (told.broken = broken),
+      failed: (cause) => told.failed.push(cause),
+    },
+  );
+  stops.push(stop);
+  await eventually(() => work.length > 0);
+  return { ...told, told, stop, now: () => drawn.at(-1)! };
+}
+const pause = () => new Promise((go) => setTimeout(go, 5));
+async function eventually(isSo: () => boolean) {
+  for (let tries = 0; !isSo(); tries += 1) {
+    if (tries > 400) throw new Error("it never came");
+    await pause();
+  }
+}
+const settle = async () => {
+  for (let n = 0; n < 10; n += 1) await pause();
+};
+const question = (binId: string) => {
+  const at = mockAsked.findIndex((one) => one.binId === binId);
+  return mockAsked.splice(at, 1)[0]!;
+};
+const NOTHING = { low: 0, middle: 0, high: 0 };
+/** A forecast for a room of that warmth, and what it says of the keeper's hand. */
+const forecastOf = (meanC: number, fist = { offset: 0, spread: 0.05, squeezes: 0 }): Expectation => ({
+  ...simpleExpectation(replay(newTub()), { ...CLIMATE, meanC }, TODAY),
+  engine: `twin at ${meanC}`,
+  twin: {
+    readings: 0,
+    hasReadToday: false,
+    meal: { mostKg: 0.2, forDays: 5, limit: "herd", trouble: 0.01, clearsInDays: 5 },
+    need: { waterL: NOTHING, dryBeddingKg: NOTHING, isUnsure: false },
+    compartments: [],
+    sumpL: NOTHING,
+    habits: [],
+    fist,
+    surprises: [],
+    misfits: [],
+    warnings: [],
+  },
+});
+const engines = (bins: readonly BinToday[]) => bins.map(({ expectation }) => expectation.engine);
+const asked = () => mockAsked.map(({ binId }) => binId);
+
+beforeEach(async () => {
+  mockAsked = [];
+  mockCancelled.length = 0;
+  stops = [];
+  db = new CellarDatabase(`follow-${(made += 1)}`);
+  await keep([room, ...NAMES.flatMap((id) => [binRow(id), ...logOf(id, newTub())])]);
+});
+afterEach(async () => {
+  for (const stop of stops) stop();
+  await db.delete();
+});
+
+test("rules of thumb stand at once, forecasts as they come, and at the next start nothing is asked", async () => {
+  const first = await follow();
+  expect(engines(first.now())).toEqual(Array(3).fill("simple-1"));
+  expect(first.work).toEqual([{ done: 0, of: 3 }]);
+  await eventually(() => asked().length === 3);
+  question("bay").answer(forecastOf(12));
+  await eventually(() => engines(first.now())[1] === "twin at 12");
+  expect(first.work.at(-1)).toEqual({ done: 1, of: 3 });
+  question("ash").answer(forecastOf(11));
+  question("dill").answer(forecastOf(13));
+  await eventually(() => first.work.at(-1) === undefined);
+  expect(engines(first.now())).toEqual(["twin at 11", "twin at 12", "twin at 13"]);
+  expect([first.told.subjects, first.told.broken, first.failed]).toEqual([3, 0, []]);
+
+  const again = await follow();
+  expect(engines(again.drawn[0]!)).toEqual(["twin at 11", "twin at 12", "twin at 13"]);
+  await settle();
+  expect([asked(), again.work]).toEqual([[], [undefined]]);
+});
+
+test("only the bin that was written to is asked about anew, and its old forecast stands no more", async () => {
+  const known = new Map<string, KnownBin>();
+  const first = await follow(known);
+  await eventually(() => asked().length === 3);
+  NAMES.forEach((id) => question(id).answer(forecastOf(12)));
+  await eventually(() => first.work.at(-1) === undefined);
+  first.stop();
+  await keep(logOf("bay", [meal(0.4, 1, 12)]));
+  const after = await follow(known);
+  await eventually(() => asked().length > 0);
+  expect(asked()).toEqual(["bay"]);
+  expect(engines(after.now()).map((engine) => engine === "twin at 12")).toEqual([true, false, true]);
+  expect(after.now()[1]!.state.entryCount).toBe(newTub().length + 1);
+  // On another day all of them are.
+  await follow(known, addDays(TODAY, 1));
+  await eventually(() => asked().length === 4);
+});
+
+test("what one bin learned of the keeper's hand is told to the others, once", async () => {
+  const fist = { offset: 0.06, spread: 0.01, squeezes: 20 };
+  const { work } = await follow();
+  await eventually(() => asked().length === 3);
+  expect(mockAsked.map(({ fist: told }) => told)).toEqual([undefined, undefined, undefined]);
+  question("ash").answer(forecastOf(12, fist));
+  question("bay").answer(forecastOf(12));
+  question("dill").answer(forecastOf(12));
+  await eventually(() => asked().length === 2);
+  // It knows its own hand already.
+  expect(asked()).toEqual(["bay", "dill"]);
+  expect(mockAsked.every(({ fist: told }) => told!.offset > 0)).toBe(true);
+  NAMES.slice(1).forEach((id) => question(id).answer(forecastOf(14, fist)));
+  await eventually(() => work.at(-1) === undefined);
+  await settle();
+  expect(asked()).toEqual([]);
+});
+
+test("a twin that fails leaves the rules of thumb of its bin, and the others go on", async () => {
+  const { now, work, failed } = await follow();
+  await eventually(() => asked().length === 3);
+  question("ash").fail(new Error("the worker died"));
+  question("bay").answer(undefined);
+  question("dill").answer(forecastOf(12));
+  // Those without an answer are asked once more, then left.
+  await eventually(() => asked().length === 2);
+  ["ash", "bay"].forEach((id) => question(id).answer(undefined));
+  await eventually(() => work.at(-1) === undefined);
+  expect(engines(now()).map((engine) => engine === "twin at 12")).toEqual([false, false, true]);
+  expect(failed).toEqual([]);
+  expect((await db.forecasts.toCollection().primaryKeys()).toSorted()).toEqual(["dill"]);
+});
+
+test("once stopped nothing is told any more, and what was asked is called off", async () => {
+  const { drawn, work, stop, failed } = await follow();
+  await eventually(() => asked().length === 3);
+  stop();
+  const told = [drawn.length, work.length];
+  question("ash").answer(forecastOf(12));
+  await settle();
+  expect([drawn.length, work.length]).toEqual(told);
+  expect(mockCancelled).toEqual(NAMES.map((id) => `${id} later`));
+  expect([await db.forecasts.count(), failed]).toEqual([0, []]);
+});
+
+test("bins stand as the keeper walks, those in no order yet behind them, the oldest first", async () => {
+  await keep([
+    cellar(["dill", "gone", "ash"]),
+    binRow("elm", addDays(START, -9)),
+    ...logOf("elm", newTub()),
+    // Nothing says yet what it is: it is on the rack, and the twin is not asked.
+    binRow("fig", addDays(START, -5)),
+  ]);
+  const { now } = await follow();
+  expect(now().map(({ bin }) => bin.id)).toEqual(["dill", "ash", "elm", "fig", "bay"]);
+  await eventually(() => asked().length >= 4);
+  expect(asked().toSorted()).toEqual(["ash", "bay", "dill", "elm"]);
+});
+
+test("of many bins it says how far it has read, and draws a few forecasts at a time", async () => {
+  const more = Array.from({ length: 22 }, (_, at) => `bin-${String(at).padStart(2, "0")}`);
+  await keep(more.flatMap((id) => [binRow(id), ...logOf(id, newTub(0.5, setupOf("tub")))]));
+  const { drawn, told, work } = await follow();
+  expect(told.reading).toEqual(["5 of 25", "10 of 25", "15 of 25", "20 of 25", "25 of 25"]);
+  await eventually(() => asked().length === 25);
+  const before = drawn.length;
+  for (const id of [...NAMES, ...more.slice(0, 6)]) question(id).answer(forecastOf(12));
+  await settle();
+  expect([drawn.length, work.at(-1)]).toEqual([before, { done: 9, of: 25 }]);
+  question(more[6]!).answer(forecastOf(12));
+  await eventually(() => drawn.length === before + 1);
+});

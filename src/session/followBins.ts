@@ -1,0 +1,186 @@
+import type { Expectation } from "@/core/expectation/expectation";
+import type { BinToday } from "@/core/round/round";
+import type { CellarDatabase, Forecast, Tally } from "@/persistence/database";
+import type { Frame } from "@/persistence/read";
+import type { Bin } from "@/records/bin";
+import type { Cellar } from "@/records/cellar";
+import type { Climate } from "@/records/room";
+import type { LocalDate } from "@/vocabulary/fields";
+import type { TwinSubject } from "@/workers/twin.protocol";
+import type { KnownBin } from "./digest";
+import { statesOf } from "./digest";
+import type { TwinWork } from "./twins";
+
+/** The judgement of a bin and the twin come beside the store: by the time the logs are read they are there. */
+const judging = () => import("./binToday");
+const twins = () => import("./twins");
+export const fetchJudgement = (): void => {
+  void judging();
+  void twins();
+};
+
+export interface Followed {
+  readonly db: CellarDatabase;
+  readonly frame: Frame;
+  readonly tallies: readonly Tally[];
+  readonly today: LocalDate;
+  /** States read before; what is read now is added. */
+  readonly known: Map<string, KnownBin>;
+}
+
+/** What the follower has to tell, as it comes. */
+export interface BinsHeard {
+  readonly reading: (read: number, of: number) => void;
+  /** In walking order. What comes late may wait for whatever the keeper is doing. */
+  readonly bins: (bins: readonly BinToday[], isLate: boolean) => void;
+  readonly subjects: (subjects: ReadonlyMap<string, TwinSubject>) => void;
+  /** Forecasts on the way; undefined once all stand. */
+  readonly work: (work: TwinWork | undefined, isLate: boolean) => void;
+  /** Every log is read; so many of their rows could not be. */
+  readonly read: (brokenRows: number) => void;
+  readonly failed: (cause: unknown) => void;
+}
+
+/**
+ * Reads every bin, judges it by the forecasts that were kept, asks the twin for those that are missing, and tells what
+ * comes of it until it is stopped. Returns what stops it: nothing is told any more and nothing worked out in vain.
+ */
+export function followBins(followed: Followed, hear: BinsHeard): () => void {
+  const follower = new Follower(followed, hear);
+  follower.start();
+  return () => follower.stop();
+}
+
+/** Forecasts are drawn singly for so many bins, and so many at a time for more: each drawing of a hundred costs. */
+const DRAWN_AT_ONCE = 10;
+
+class Follower {
+  private readonly forecasts = new Map<string, Expectation>();
+  private readonly tallyOf: ReadonlyMap<string, Tally>;
+  private readonly climates: Readonly<Record<string, Climate>>;
+  private readonly bins: readonly Bin[];
+  private kept: Map<string, Forecast> = new Map();
+  private isOver = false;
+  private stopAsking: (() => void) | undefined;
+  private drawings = 0;
+  private newest = 0;
+
+  constructor(
+    private readonly of: Followed,
+    private readonly hear: BinsHeard,
+  ) {
+    const { frame, tallies } = of;
+    this.tallyOf = new Map(tallies.map((tally) => [tally.subjectId, tally]));
+    this.climates = Object.fromEntries(frame.rooms.map((room) => [room.id as string, room.climate]));
+    this.bins = walkingOrder(frame.bins, frame.cellar);
+  }
+
+  start(): void {
+    this.follow().catch(this.hear.failed);
+  }
+  stop(): void {
+    this.isOver = true;
+    this.stopAsking?.();
+  }
+
+  private async follow(): Promise<void> {
+    const { db, tallies, known } = this.of;
+    await statesOf(db, this.bins, tallies, known, (read, of) => {
+      if (!this.isOver) this.hear.reading(read, of);
+    });
+    this.kept = await (await twins()).keptForecasts(db, this.bins);
+    await this.ask(
+      [...this.kept].map(([binId, row]) => [binId, row.expectation as Expectation] as const),
+      "first",
+    );
+    if (this.isOver) return;
+    this.hear.read(this.bins.reduce((sum, bin) => sum + (known.get(bin.id)?.brokenRows ?? 0), 0));
+  }
+
+  /**
+   * Asks for what is missing, told what `spoken` say of the keeper's hand. Once all is there it asks again, where the
+   * bins have told each other something new.
+   */
+  private async ask(
+    spoken: Iterable<readonly [string, Expectation]>,
+    turn: "first" | "second",
+  ): Promise<void> {
+    const { askForecasts, fistsIn, holding, subjectsOf } = await twins();
+    const { db, today } = this.of;
+    const asking = subjectsOf(db, this.bins, this.tallyOf, this.climates, today, fistsIn(spoken));
+    for (const [binId, found] of holding(this.kept, asking)) this.forecasts.set(binId, found);
+    const all = await this.judged();
+    if (this.isOver) return;
+    this.hear.bins(all, turn === "second");
+    this.hear.subjects(new Map(asking.map((subject) => [subject.binId, subject])));
+    const missing = asking.filter(
+      ({ binId, fingerprint }) =>
+        this.of.known.get(binId)!.state.setup && this.kept.get(binId)?.fingerprint !== fingerprint,
+    );
+    if (missing.length === 0) return this.hear.work(undefined, turn === "second");
+    let done = 0;
+    this.hear.work({ done, of: missing.length }, false);
+    this.stopAsking = askForecasts(db, missing, ({ binId, fingerprint }, expectation) => {
+      done += 1;
+      if (expectation) {
+        this.forecasts.set(binId, expectation);
+        this.kept.set(binId, { subjectId: binId, fingerprint, expectation });
+      }
+      if (done === missing.length) void this.allAnswered(turn).catch(this.hear.failed);
+      else {
+        this.hear.work({ done, of: missing.length }, true);
+        if (missing.length <= DRAWN_AT_ONCE || done % DRAWN_AT_ONCE === 0)
+          this.show().catch(this.hear.failed);
+      }
+    });
+  }
+
+  private async allAnswered(turn: "first" | "second"): Promise<void> {
+    await this.show();
+    if (this.isOver) return;
+    if (turn === "first") await this.ask(this.forecasts, "second");
+    else this.hear.work(undefined, true);
+  }
+
+  /** With the forecasts that came in, while the workers stand still; a later drawing is not drawn over. */
+  private async show(): Promise<void> {
+    const drawing = (this.drawings += 1);
+    await (await twins()).inPeace();
+    const all = await this.judged();
+    if (this.isOver || drawing < this.newest) return;
+    this.newest = drawing;
+    this.hear.bins(all, true);
+  }
+
+  /** In slices: between them the screen has its turn. */
+  private async judged(): Promise<readonly BinToday[]> {
+    const { binToday } = await judging();
+    const { known, today } = this.of;
+    const all: BinToday[] = [];
+    let since = performance.now();
+    for (const bin of this.bins) {
+      const { state } = known.get(bin.id)!;
+      const climate = state.setup ? this.climates[state.setup.roomId] : undefined;
+      all.push(await binToday(bin, state, climate, today, this.forecasts.get(bin.id)));
+      if (performance.now() - since < BREATH_MS) continue;
+      await new Promise((go) => setTimeout(go));
+      since = performance.now();
+    }
+    return all;
+  }
+}
+
+/** Bins are judged for so long at a stretch. */
+const BREATH_MS = 15;
+/** Behind every bin that has its place. */
+const LAST = 1_000_000;
+
+/** As the keeper walks; bins that are in no order yet come last, oldest first. */
+function walkingOrder(bins: readonly Bin[], cellar: Cellar | undefined): Bin[] {
+  const order = new Map<string, number>((cellar?.walkingOrder ?? []).map((id, at) => [id, at]));
+  return bins.toSorted(
+    (a, b) =>
+      (order.get(a.id) ?? LAST) - (order.get(b.id) ?? LAST) ||
+      (a.firstDay < b.firstDay ? -1 : a.firstDay > b.firstDay ? 1 : 0),
+  );
+}

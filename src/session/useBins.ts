@@ -1,0 +1,58 @@
+import type { BinToday } from "@/core/round/round";
+import type { CellarDatabase, Tally } from "@/persistence/database";
+import type { Frame } from "@/persistence/read";
+import type { LocalDate } from "@/vocabulary/fields";
+import type { TwinSubject } from "@/workers/twin.protocol";
+import { startTransition, useEffect, useRef, useState } from "react";
+import type { KnownBin } from "./digest";
+import { followBins } from "./followBins";
+import type { TwinWork } from "./twins";
+
+export interface Bins {
+  /** In walking order; undefined while they are being read. */
+  readonly bins: readonly BinToday[] | undefined;
+  /** How many logs are read so far, while many must be read anew. */
+  readonly reading: { readonly read: number; readonly of: number } | undefined;
+  /** How to ask the twin about a bin as it stands now. */
+  readonly subjects: ReadonlyMap<string, TwinSubject>;
+  readonly brokenEntries: number;
+  /** Forecasts being worked out in the background; undefined while all stand. */
+  readonly twinWork: TwinWork | undefined;
+}
+
+/** Every bin as it stands today, kept up with its log, its room, the day and the twin. `onFailed` should not change. */
+export function useBins(
+  db: CellarDatabase,
+  frame: Frame | undefined,
+  tallies: readonly Tally[] | undefined,
+  today: LocalDate,
+  onFailed: (cause: unknown) => void,
+): Bins {
+  const [bins, setBins] = useState<Bins["bins"]>();
+  const [reading, setReading] = useState<Bins["reading"]>();
+  const [subjects, setSubjects] = useState<Bins["subjects"]>(new Map());
+  const [brokenEntries, setBrokenEntries] = useState(0);
+  const [twinWork, setTwinWork] = useState<TwinWork>();
+  const known = useRef(new Map<string, KnownBin>());
+
+  useEffect(() => {
+    if (!frame || !tallies) return undefined;
+    const soon = (isLate: boolean, set: () => void) => (isLate ? startTransition(set) : set());
+    return followBins(
+      { db, frame, tallies, today, known: known.current },
+      {
+        reading: (read, of) => setReading({ read, of }),
+        bins: (all, isLate) => soon(isLate, () => setBins(all)),
+        subjects: setSubjects,
+        work: (work, isLate) => soon(isLate, () => setTwinWork(work)),
+        read: (brokenRows) => {
+          setReading(undefined);
+          setBrokenEntries(brokenRows);
+        },
+        failed: onFailed,
+      },
+    );
+  }, [db, frame, tallies, today, onFailed]);
+
+  return { bins, reading, subjects, brokenEntries, twinWork };
+}
