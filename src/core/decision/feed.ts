@@ -7,6 +7,7 @@ import { speciesOf } from "../catalogue/species";
 import type { Place } from "../bin/place";
 import { lastFeeding, nextPlace, placeAreaM2 } from "../bin/place";
 import { daysToLast, standingPlan } from "../bin/planAhead";
+import { fedCompartment } from "../bin/system";
 import { placeKey } from "../bin/state";
 import type { Band, Expectation } from "../expectation/expectation";
 import type { Ration } from "../ration/ration";
@@ -59,7 +60,7 @@ export function feedSteps(expectation: Expectation, practice: Practice, seen: Se
 
   const next = nextPlace(state);
   const place = next ? { compartmentId: next.compartmentId, place: next.place } : {};
-  const depthM = Math.min(0.06, Math.max(0.03, (practice.setup.compartments[0]?.heightM ?? 0.3) / 8));
+  const depthM = Math.min(0.06, Math.max(0.03, fedCompartment(practice.setup).heightM / 8));
   const steps: Step[] = [
     {
       kind: "feed",

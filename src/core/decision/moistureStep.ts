@@ -61,19 +61,9 @@ export function moistenSteps(expectation: Expectation, practice: Practice, seen:
   const target = targetMoisture(practice);
   const moisture = moistureToday(seen, expectation);
   const massKg = expectation.fedMassKg.middle;
+  const need = needToday(expectation);
   // The nearer end of the band: a dry bed takes water slowly, and what it does not take runs through.
-  const wanted = correctMoisture({ massKg, moisture, targetMoisture: Math.max(moisture, target.low) });
-  const need = expectation.twin?.hasReadToday ? expectation.twin.need : undefined;
-  const byFist = correctMoisture(
-    { massKg, moisture: felt(seen, moisture), targetMoisture: target.low },
-    DRY_BEDDING,
-  );
-  const neededL = need
-    ? Math.max(careful(need.waterL.middle, need.isUnsure), byFist.ok ? byFist.value.waterL / 3 : 0)
-    : wanted.ok
-      ? wanted.value.waterL
-      : 0;
-  const waterL = Math.min(neededL, massKg * MOST_AT_ONCE);
+  const waterL = Math.min(amountFor("waterL", target.low, expectation, seen), massKg * MOST_AT_ONCE);
   if (waterL <= 0) return [];
   return [
     {
@@ -105,8 +95,33 @@ export function moistenSteps(expectation: Expectation, practice: Practice, seen:
   ];
 }
 
-/** Where the doubtful ends disagree on the sign, a third at most. Source: process model 11. */
-const careful = (amount: number, isUnsure: boolean): number => (isUnsure ? amount / 3 : amount);
+/** What the forecast asks for, once it has weighed today's readings. */
+const needToday = (expectation: Expectation) =>
+  expectation.twin?.hasReadToday ? expectation.twin.need : undefined;
+
+/**
+ * Water or dry bedding that brings the bed to `targetMoisture`, by the forecast; never below a third of what the hand asks
+ * for by itself. Where the forecast's doubtful ends disagree on the sign, a third of it. Source: process model 11.
+ */
+function amountFor(
+  of: "waterL" | "beddingKg",
+  targetMoisture: number,
+  expectation: Expectation,
+  seen: Seen,
+): number {
+  const bySum = (moisture: number): number => {
+    const sum = correctMoisture(
+      { massKg: expectation.fedMassKg.middle, moisture, targetMoisture },
+      DRY_BEDDING,
+    );
+    return sum.ok ? sum.value[of] : 0;
+  };
+  const moisture = moistureToday(seen, expectation);
+  const need = needToday(expectation);
+  if (!need) return bySum(moisture);
+  const { middle } = of === "waterL" ? need.waterL : need.dryBeddingKg;
+  return Math.max(need.isUnsure ? middle / 3 : middle, bySum(felt(seen, moisture)) / 3);
+}
 
 /** What hand or probe says by itself: a forecast that does not believe it may lessen the amount, not cancel it. */
 const felt = (seen: Seen, otherwise: number): number =>
@@ -122,20 +137,7 @@ export function dryOutSteps(
   const target = targetMoisture(practice);
   const moisture = moistureToday(seen, expectation);
   const massKg = expectation.fedMassKg.middle;
-  const wanted = correctMoisture(
-    { massKg, moisture, targetMoisture: Math.min(moisture, target.high) },
-    DRY_BEDDING,
-  );
-  const need = expectation.twin?.hasReadToday ? expectation.twin.need : undefined;
-  const byFist = correctMoisture(
-    { massKg, moisture: felt(seen, moisture), targetMoisture: target.high },
-    DRY_BEDDING,
-  );
-  const needed = need
-    ? Math.max(careful(need.dryBeddingKg.middle, need.isUnsure), byFist.ok ? byFist.value.beddingKg / 3 : 0)
-    : wanted.ok
-      ? wanted.value.beddingKg
-      : 0;
+  const needed = amountFor("beddingKg", target.high, expectation, seen);
   const askedKg = Math.min(Math.max(needed, options.atLeast ? massKg * 0.02 : 0), massKg * MOST_AT_ONCE);
   // In a full bin the wettest must come out first; never more than a tenth of it.
   const litresPerKg = (1 - DRY_BEDDING.moisture) / SETTLED_KG_PER_L;
