@@ -8,6 +8,7 @@ import {
   daysBetween,
   localDateAt,
   span,
+  shortSpan,
   spokenDay,
   weekdayName,
 } from "./day";
@@ -71,6 +72,9 @@ test("days are said as one says them", () => {
   expect(spokenDay(day("2026-11-26"), today)).toBe("Thursday");
   expect(spokenDay(day("2026-12-04"), today)).toBe("Friday 4 December");
   expect(spokenDay(day("2027-01-04"), today)).toBe("Monday 4 January 2027");
+  expect(shortSpan(day("2026-11-26"), day("2026-11-30"))).toBe("26–30 Nov");
+  expect(shortSpan(day("2026-11-29"), day("2026-12-05"))).toBe("29 Nov – 5 Dec");
+  expect(shortSpan(day("2026-12-05"), day("2026-12-05"))).toBe("5 Dec");
   expect(ago(day("2026-11-22"), today)).toBe("yesterday");
   expect(ago(day("2026-11-02"), today)).toBe("about 3 weeks ago");
   expect(span(1)).toBe("1 day");

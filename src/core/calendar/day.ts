@@ -73,6 +73,14 @@ export const dayAndMonth = (date: LocalDate, today?: LocalDate): string =>
 
 export const shortDay = (date: LocalDate): string => `${dayOfMonth(date)} ${monthName(date).slice(0, 3)}`;
 
+/** From one day to another as briefly as may be: "26–30 Nov", "29 Nov – 5 Dec", "26 Nov" where it is one day. */
+export function shortSpan(from: LocalDate, to: LocalDate): string {
+  if (from === to) return shortDay(from);
+  return from.slice(0, 7) === to.slice(0, 7)
+    ? `${dayOfMonth(from)}–${shortDay(to)}`
+    : `${shortDay(from)} – ${shortDay(to)}`;
+}
+
 /** A day as one says it at the bin: "today", "tomorrow", "Thursday", "Friday 4 December". */
 export function spokenDay(date: LocalDate, today: LocalDate): string {
   const ahead = daysBetween(today, date);

@@ -196,7 +196,7 @@ function sayTwinLimit(
 ): string {
   switch (limit) {
     case "trouble":
-      return `More would risk sour air or heat; with this it is ${inHundred(trouble)}.`;
+      return `More, every ${days} days, would risk sour air or heat; with this, ${inHundred(trouble)} over four weeks.`;
     case "piling-up":
       return `More, every ${days} days, would pile up in this bin.`;
     case "not-finished":

@@ -1,7 +1,8 @@
 import type { LocalDate } from "@/vocabulary/fields";
-import { ago, shortDay, spokenDay } from "../calendar/day";
+import { ago, shortDay, shortSpan, spokenDay } from "../calendar/day";
 import { addDays } from "../calendar/day";
 import { speciesOf } from "../catalogue/species";
+import type { Band } from "../expectation/expectation";
 import type { UnitSystem } from "../quantity/format";
 import { formatCount, formatMass, formatPercent, formatTemperatureRange } from "../quantity/format";
 import type { BinToday } from "./round";
@@ -44,7 +45,7 @@ export function figureNotes(
     ...fed.map((place) => ({
       at: { place: place.place },
       strong: `food at ${place.place}: about ${formatPercent(Math.round(place.left.middle * 10) / 10)} left`,
-      quiet: `${place.fedOn ? `of ${shortDay(place.fedOn)}, ` : ""}gone about ${spokenDay(addDays(today, place.goneInDays.middle), today)} (${shortDay(addDays(today, place.goneInDays.low))} – ${shortDay(addDays(today, place.goneInDays.high))})`,
+      quiet: `${place.fedOn ? `of ${shortDay(place.fedOn)}, ` : ""}gone ${goneBy(place.goneInDays, today)}`,
     })),
     {
       at: "working" as const,
@@ -61,6 +62,13 @@ export function figureNotes(
     },
   ];
 }
+
+/** Near days by their names, others by a span: the note has one line. */
+const goneBy = (inDays: Band, today: LocalDate): string => {
+  const [low, middle, high] = [inDays.low, inDays.middle, inDays.high].map((days) => addDays(today, days));
+  const span = shortSpan(low!, high!);
+  return inDays.middle < 7 ? `about ${spokenDay(middle!, today)} (${span})` : span;
+};
 
 const ripeWords = (share: number): string =>
   share < 0.15

@@ -1,5 +1,5 @@
 import type { LocalDate } from "@/vocabulary/fields";
-import { addDays, daysBetween, shortDay, spokenDay } from "../calendar/day";
+import { addDays, daysBetween, shortDay, shortSpan, spokenDay } from "../calendar/day";
 import type {
   Expectation,
   Habit,
@@ -84,7 +84,7 @@ export function sayHarvest(
   const from = addDays(today, inDays.low);
   const to = addDays(today, inDays.high);
   return {
-    when: `Worth harvesting about ${spokenDay(addDays(today, inDays.middle), today)} (${shortDay(from)} – ${shortDay(to)})`,
+    when: `Worth harvesting about ${spokenDay(addDays(today, inDays.middle), today)} (${shortSpan(from, to)})`,
     what: [range, waiting].filter(Boolean).join("; "),
   };
 }

@@ -1,5 +1,5 @@
 "use client";
-import { addDays, shortDay, spokenDay } from "@/core/calendar/day";
+import { addDays, shortSpan, spokenDay } from "@/core/calendar/day";
 import { sayCaution } from "@/core/decision/evidenceWords";
 import type { Verdict } from "@/core/decision/decision";
 import { saySurprise } from "@/core/twin/words";
@@ -64,7 +64,7 @@ export function DoNow({ visit, lid }: { readonly visit: VisitInHand; readonly li
             decision.nextDaySpan.from !== decision.nextDaySpan.to && (
               <span className={styles.quiet}>
                 {" "}
-                (likely {shortDay(decision.nextDaySpan.from)} – {shortDay(decision.nextDaySpan.to)})
+                (likely {shortSpan(decision.nextDaySpan.from, decision.nextDaySpan.to)})
               </span>
             )}
           {decision.awayUntil && typed.nextDay === "" && (

@@ -2,7 +2,8 @@
 import { nextPlace } from "@/core/bin/place";
 import { fedCompartment } from "@/core/bin/system";
 import { materialOf } from "@/core/catalogue/material";
-import { addDays, shortDay, spokenDay } from "@/core/calendar/day";
+import { addDays, shortDay, shortSpan, spokenDay } from "@/core/calendar/day";
+import type { Band } from "@/core/expectation/expectation";
 import { outlook } from "@/core/decision/outlook";
 import type { Practice } from "@/core/decision/practice";
 import { moistureToday, seenIn } from "@/core/decision/practice";
@@ -60,7 +61,9 @@ export function Outlook({ visit }: { readonly visit: VisitInHand }) {
     askOutlook,
   );
   if (!practice || !isAsked) return null;
-  const by = (days: number) => shortDay(addDays(today, Math.round(days)));
+  const dayIn = (days: number) => addDays(today, Math.round(days));
+  const goneBy = ({ low, middle, high }: Band, within = Infinity) =>
+    `The meal is gone by about ${spokenDay(dayIn(middle), today)} (${high >= within ? `${shortDay(dayIn(low))} or later` : shortSpan(dayIn(low), dayIn(high))}); `;
   if (forecast) {
     const { goneInDays: gone, withinDays, moisture, trouble, troubleWithout } = forecast;
     const isTooMuch = trouble > 0.1 && trouble > troubleWithout + 0.05;
@@ -69,11 +72,11 @@ export function Outlook({ visit }: { readonly visit: VisitInHand }) {
         {gone &&
           (gone.middle >= withinDays
             ? `In ${withinDays} days the meal is not gone yet; `
-            : `The meal is gone by about ${spokenDay(addDays(today, Math.round(gone.middle)), today)} (${by(gone.low)}${gone.high >= withinDays ? " or later" : ` – ${by(gone.high)}`}); `)}
+            : goneBy(gone, withinDays))}
         {gone ? "a" : "A"} week on, the bin is {formatPercentRange(moisture.low, moisture.high)} moist.
-        Trouble within {withinDays} days: {inHundred(trouble)}
+        Trouble within {withinDays} days, if nothing more is given: {inHundred(trouble)}
         {isTooMuch
-          ? `, against ${inHundred(troubleWithout)} with nothing given. That is more than this herd and bedding can take: it will heat or sour.`
+          ? `, against ${inHundred(troubleWithout)} without this. That is more than this herd and bedding can take: it will heat or sour.`
           : "."}
       </p>
     );
@@ -82,8 +85,7 @@ export function Outlook({ visit }: { readonly visit: VisitInHand }) {
   const ahead = outlook(refined, practice, moistureToday(seen, refined), given, today);
   return (
     <p className={styles.outlook} data-warn={ahead.overfed} data-by="rule">
-      {ahead.goneInDays &&
-        `The meal is gone by about ${spokenDay(addDays(today, Math.round(ahead.goneInDays.middle)), today)} (${by(ahead.goneInDays.low)} – ${by(ahead.goneInDays.high)}); `}
+      {ahead.goneInDays && goneBy(ahead.goneInDays)}
       {ahead.goneInDays ? "it" : "This"} leaves the bin about {formatPercent(ahead.moisture)} moist.
       {ahead.overfed && " That is more than this herd and bedding can take: it will heat or sour."}
     </p>
