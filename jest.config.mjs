@@ -20,7 +20,7 @@ const base = {
     "^@/(.*)$": "<rootDir>/src/$1",
   },
   // These ship as ES modules only.
-  transformIgnorePatterns: ["/node_modules/(?!(@noble/hashes|yalps)/)"],
+  transformIgnorePatterns: ["/node_modules/(?!(@noble/hashes|yalps|nanoid|comlink|tinykeys)/)"],
   clearMocks: true,
 };
 /** @type {import('jest').Config} */

@@ -1,2 +1,15 @@
 import "fake-indexeddb/auto";
 import "@testing-library/jest-dom";
+import { configure } from "@testing-library/dom";
+
+// What jsdom calls visible takes it a second to find out, and it knows no style sheets.
+configure({ defaultHidden: true });
+
+jest.mock("next/navigation", () => jest.requireActual<object>("./navigation"));
+// Workers are tried where there are some: in the browser. Here the twin has nothing to say.
+jest.mock("@/workers/twin.client", () => ({
+  askTwin: () => ({ answer: Promise.resolve(undefined), cancel: () => undefined }),
+  restTwins: () => Promise.resolve(),
+  favour: () => undefined,
+  progressTo: () => undefined,
+}));

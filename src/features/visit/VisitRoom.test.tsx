@@ -1,0 +1,132 @@
+import { binRows, inCellar, leaveCellar, press, roomRow } from "../../../tests/inCellar";
+import { look, meal, newTub, START } from "../../../tests/log";
+import type { Entry } from "@/records/entry";
+import { addDays } from "@/core/calendar/day";
+import { screen, waitFor, within } from "@testing-library/react";
+import { VisitRoom } from "./VisitRoom";
+
+const TODAY = addDays(START, 60);
+const log = () => [...newTub(), meal(0.4, 1, 40), look([{ of: "squeeze", squeeze: "fewDrops" }], 40)];
+const atLid = async (address = "/visit?id=bin-1", entries = log()) => {
+  const cellar = await inCellar(<VisitRoom />, {
+    rows: [roomRow, ...binRows("bin-1", "Quince", entries)],
+    today: TODAY,
+    address,
+  });
+  await screen.findByRole("button", { name: /Close the lid|Keep what I saw/ });
+  const steps = () =>
+    within(screen.getByRole("region"))
+      .queryAllByRole("listitem")
+      .map(({ textContent }) => textContent);
+  const { written } = cellar;
+  const kept = async (kind: Entry["kind"]) => (await written()).filter((one) => one.kind === kind);
+  return { ...cellar, steps, kept };
+};
+const feel = (name: RegExp) => screen.getByRole("radio", { name });
+afterEach(leaveCellar);
+
+test("what is felt decides at once; closing the lid keeps readings and deeds as one visit and goes on", async () => {
+  const { keeper, steps, written, kept, pushed, db } = await atLid();
+  expect(steps()[0]).toMatch(/mixed fruit and vegetable kitchen scraps at place/);
+  await keeper.click(feel(/dust/));
+  expect(steps()[0]).toMatch(/mL|L/);
+  expect(steps().join()).toMatch(/water/i);
+  await keeper.click(feel(/a stream/));
+  expect(steps().join()).toMatch(/dry corrugated cardboard/);
+  expect(steps().join()).not.toMatch(/kitchen scraps/);
+  await keeper.click(press("Close the lid"));
+  await waitFor(() => expect(pushed).toEqual(["/"]));
+  expect(await kept("looked")).toMatchObject([
+    { day: TODAY, readings: [{ of: "squeeze", squeeze: "stream" }] },
+  ]);
+  expect(await kept("bedded")).toHaveLength(1);
+  expect([...(await kept("fed")), ...(await kept("watered"))]).toEqual([]);
+  expect(new Set((await written()).map(({ visitId }) => visitId)).size).toBe(1);
+  expect(await db.drafts.count()).toBe(0);
+  // The log's own saving and this one: one press, one thing to take back.
+  expect(await db.changes.count()).toBe(2);
+});
+
+test("an amount of one's own is kept beside the proposed one; a step not done is not written", async () => {
+  const { keeper, kept, pushed } = await atLid();
+  await keeper.click(feel(/1–2 drops/));
+  await keeper.click(screen.getAllByRole("button", { name: /change the amount/ })[0]!);
+  await keeper.type(screen.getByLabelText("Amount, as you like to write it"), "1 lb 6 oz");
+  const [, balancing] = screen.getAllByRole("checkbox", { name: /^Done:/ });
+  expect(balancing).toHaveAccessibleName(/corrugated cardboard/);
+  await keeper.click(balancing!);
+  await keeper.click(press("Close the lid"));
+  await waitFor(() => expect(pushed).toEqual(["/"]));
+  const [fed] = await kept("fed");
+  expect(fed).toMatchObject({
+    parts: [{ materialId: "mixed-kitchen-scraps", amount: { typed: "1 lb 6 oz" } }],
+  });
+  expect(fed).toMatchObject({ parts: [{ amount: { massKg: expect.closeTo(0.6237, 3) as number } }] });
+  expect((await kept("bedded")).filter((one) => !("isCover" in one))).toEqual([]);
+});
+
+test("what cannot be read is told where it was typed, nothing is written, and what was typed stays", async () => {
+  const { keeper, written, pushed, again } = await atLid();
+  await keeper.type(screen.getByLabelText(/^Probe/), "lukewarm");
+  await keeper.type(screen.getByLabelText("A note"), "smells of rain");
+  await keeper.click(press("Close the lid"));
+  expect(await screen.findByRole("alert")).toHaveTextContent(/Nothing was saved yet/);
+  expect(screen.getByLabelText(/^Probe/)).toBeInvalid();
+  expect([await written(), pushed]).toEqual([[], []]);
+  again();
+  await waitFor(() => expect(screen.getByLabelText(/^Probe/)).toHaveValue("lukewarm"));
+  expect(screen.getByLabelText("A note")).toHaveValue("smells of rain");
+  await keeper.clear(screen.getByLabelText(/^Probe/));
+  await keeper.type(screen.getByLabelText(/^Probe/), "66 F");
+  await keeper.click(press("Close the lid"));
+  await waitFor(() => expect(pushed).toEqual(["/"]));
+  const readings = (await written()).flatMap((one) => (one.kind === "looked" ? one.readings : []));
+  expect(readings).toMatchObject([{ of: "temperature", temperatureC: expect.closeTo(18.9, 1) as number }]);
+});
+
+test("an emergency puts everything else aside: no food whatever else was answered", async () => {
+  const { keeper, steps } = await atLid();
+  await keeper.click(feel(/1–2 drops/));
+  await keeper.click(feel(/earthy/));
+  expect(steps()[0]).toMatch(/kitchen scraps/);
+  await keeper.click(feel(/^hot/));
+  expect(screen.getByRole("heading", { name: "Act now" })).toBeVisible();
+  expect(steps().join()).not.toMatch(/kitchen scraps/);
+  // Pressed again an answer is taken back, and the meal is due as before.
+  await keeper.click(feel(/^hot/));
+  expect(steps()[0]).toMatch(/kitchen scraps/);
+});
+
+test("only what was seen is written where nothing was done, and it can be thought better of", async () => {
+  const { keeper, kept, written, pushed } = await atLid();
+  await keeper.click(feel(/1–2 drops/));
+  await keeper.click(press("only note what I saw"));
+  for (const step of screen.getAllByRole("checkbox", { name: /^Done:/ })) expect(step).not.toBeChecked();
+  await keeper.click(press("I did them after all"));
+  for (const step of screen.getAllByRole("checkbox", { name: /^Done:/ })) expect(step).toBeChecked();
+  await keeper.click(press("only note what I saw"));
+  await keeper.click(press("Close the lid"));
+  await waitFor(() => expect(pushed).toEqual(["/"]));
+  expect(await kept("looked")).toHaveLength(1);
+  expect(await written()).toHaveLength(1);
+});
+
+test("a quiet check lifts no lid: it weighs and measures, and proposes nothing inside", async () => {
+  const { keeper, kept, written, pushed } = await atLid("/visit?id=bin-1&quiet=1");
+  expect(screen.getByRole("heading", { level: 1 })).toHaveTextContent("Quince, quiet check");
+  expect(screen.queryByRole("checkbox", { name: /^Done:/ })).toBeNull();
+  await keeper.type(screen.getByLabelText(/weigh/i), "21.5 kg");
+  await keeper.click(press("Keep what I saw"));
+  await waitFor(() => expect(pushed).toEqual(["/"]));
+  expect(await kept("looked")).toMatchObject([{ lid: "closed", readings: [{ of: "weight", massKg: 21.5 }] }]);
+  expect(await written()).toHaveLength(1);
+});
+
+test("a bin that is not there, or whose log says not what it is, leads back to where it can be mended", async () => {
+  const rows = [roomRow, ...binRows("bin-1", "Quince", [meal(0.4, 1, 3)])];
+  await inCellar(<VisitRoom />, { rows, today: TODAY, address: "/visit?id=nobody" });
+  expect(await screen.findByRole("heading", { name: "No such bin" })).toBeVisible();
+  await leaveCellar();
+  await inCellar(<VisitRoom />, { rows, today: TODAY, address: "/visit?id=bin-1" });
+  expect(await screen.findByRole("link", { name: "Open its log" })).toHaveAttribute("href", "/bin?id=bin-1");
+});

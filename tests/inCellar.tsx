@@ -1,0 +1,88 @@
+import { BIN_ROW, CLIMATE } from "./log";
+import { ErrandProvider } from "@/session/errand";
+import { SessionProvider } from "@/session/session";
+import { CellarDatabase, OWN_CELLAR } from "@/persistence/database";
+import type { NewRow } from "@/persistence/write";
+import { write } from "@/persistence/write";
+import type { Entry } from "@/records/entry";
+import type { LocalDate } from "@/vocabulary/fields";
+import { act, render, screen } from "@testing-library/react";
+import userEvent, { PointerEventsCheckLevel } from "@testing-library/user-event";
+import type { ReactNode } from "react";
+import { pushed, setAddress } from "./navigation";
+
+/*
+ * A room of the app over a real store, as a keeper has it in hand: rows go in through `write`, what is pressed comes out as
+ * rows. The twin has nothing to say, so rules of thumb stand and a test is the same on every machine.
+ */
+
+const { name: _, firstDay: __, ...ROW } = BIN_ROW;
+export const roomRow: NewRow = {
+  kind: "rooms",
+  row: { ...ROW, rowId: "room-row", id: "room-1", name: "Cellar", climate: CLIMATE },
+};
+export const settingsRow = (units: "metric" | "us"): NewRow => ({
+  kind: "settings",
+  row: { ...ROW, rowId: "settings-row", id: "settings", units, remindAfterDays: 14 },
+});
+/** A bin and its log, whose entries were written for another. */
+export const binRows = (id: string, name: string, log: readonly Entry[]): NewRow[] => [
+  { kind: "bins", row: { ...BIN_ROW, rowId: `row-of-${id}`, id, name } },
+  ...log.map((row): NewRow => ({ kind: "entries", row: { ...row, subject: { kind: "bin", id } } })),
+];
+
+let unmount: (() => void) | undefined;
+
+export async function inCellar(
+  room: ReactNode,
+  { rows, today, address = "/" }: { rows: readonly NewRow[]; today: LocalDate; address?: string },
+) {
+  jest.useFakeTimers({ now: new Date(`${today}T10:00:00`), doNotFake: [...REAL] });
+  const db = new CellarDatabase(OWN_CELLAR);
+  if (rows.length > 0)
+    expect(await write(db, "rows", rows, `${today}T07:00:00.000Z`)).toEqual({
+      ok: true,
+      value: expect.anything() as unknown,
+    });
+  const show = (): void => {
+    setAddress(address);
+    ({ unmount } = render(
+      <SessionProvider waiting={<p>waiting</p>} failed={(why) => <p>failed: {why}</p>}>
+        <ErrandProvider>{room}</ErrandProvider>
+      </SessionProvider>,
+    ));
+  };
+  show();
+  return {
+    db,
+    keeper: userEvent.setup({ delay: null, pointerEventsCheck: PointerEventsCheckLevel.Never }),
+    pushed,
+    /** As after a reload: all but the store is gone. */
+    again: () => {
+      unmount?.();
+      show();
+    },
+    /** What was written since, in order. */
+    written: async () => {
+      const before = new Set(rows.map(({ row }) => (row as { rowId: string }).rowId));
+      const entries = (await db.entries.toArray()).filter(({ rowId }) => !before.has(rowId));
+      return entries.toSorted((a, b) => (a.recordedAt < b.recordedAt ? -1 : 1) || a.seq - b.seq);
+    },
+  };
+}
+
+/** Everything but the date goes its way. */
+const REAL = ["setTimeout", "clearTimeout", "setInterval", "clearInterval", "setImmediate", "clearImmediate", "queueMicrotask", "nextTick", "performance", "requestAnimationFrame", "cancelAnimationFrame", "requestIdleCallback", "cancelIdleCallback"] as const; // prettier-ignore
+
+/** Leaves the room and empties the store. */
+export async function leaveCellar(): Promise<void> {
+  unmount?.();
+  unmount = undefined;
+  await act(() => new Promise((go) => setTimeout(go, 20)));
+  const db = new CellarDatabase(OWN_CELLAR);
+  await Promise.all(db.tables.map((table) => table.clear()));
+  db.close();
+  jest.useRealTimers();
+}
+
+export const press = (name: string | RegExp) => screen.getByRole("button", { name });
