@@ -4,6 +4,8 @@ import { configure } from "@testing-library/dom";
 
 // What jsdom calls visible takes it a second to find out, and it knows no style sheets.
 configure({ defaultHidden: true });
+// A machine may be three times slower from one minute to the next.
+jest.setTimeout(30_000);
 
 jest.mock("next/navigation", () => jest.requireActual<object>("./navigation"));
 // Workers are tried where there are some: in the browser. Here the twin has nothing to say.
