@@ -75,6 +75,8 @@ async function slip(page, key) {
 
 /** `npm run shots -- bin-`: only those whose name begins so. */
 const asked = process.argv[2] ?? "";
+/** The demo with its forecasts, once they are worked out: no picture waits for them again. */
+let kept;
 for (const picture of PICTURES.filter(({ name }) => name.startsWith(asked))) {
   const page = await browser.newPage({
     viewport: picture.phone ? { width: 390, height: 844 } : { width: 1280, height: 800 },
@@ -82,6 +84,7 @@ for (const picture of PICTURES.filter(({ name }) => name.startsWith(asked))) {
     reducedMotion: "reduce",
     serviceWorkers: "block",
     locale: "en-GB",
+    ...(kept && !picture.own ? { storageState: kept } : {}),
   });
   await page.clock.setFixedTime(PINNED);
   await page.goto((picture.own ? own.address : address) + picture.at);
@@ -89,9 +92,12 @@ for (const picture of PICTURES.filter(({ name }) => name.startsWith(asked))) {
   await page.waitForTimeout(1200);
   // What is shown is the twin's, not the rules of thumb that stand in for it.
   await page.locator('[data-forecasts="done"]').waitFor({ state: "attached", timeout: 120_000 });
+  if (!picture.own) kept ??= await page.context().storageState({ indexedDB: true });
   await picture.act?.(page);
   if (picture.at.startsWith("/bin?"))
     await page.locator('[data-working="false"]').waitFor({ timeout: 60_000 });
+  if (picture.at.startsWith("/visit?") && !picture.at.includes("quiet"))
+    await page.locator('[data-by="forecast"]').waitFor({ state: "attached", timeout: 60_000 });
   await page.waitForTimeout(900);
   await page.screenshot({ path: path.join(folder, `${picture.name}.png`) });
   await page.close();
