@@ -4,6 +4,7 @@ import { parseQuantity } from "@/core/quantity/parse";
 import { sayUnreadable } from "@/core/quantity/words";
 import { DEFAULT_UNIT } from "@/core/quantity/format";
 import type { Room } from "@/records/room";
+import type { Settings } from "@/records/settings";
 import { useSession } from "@/session/session";
 import { Choice } from "@/ui/choice/Choice";
 import { QuantityField } from "@/ui/field/QuantityField";
@@ -11,16 +12,25 @@ import { name as nameField } from "@/vocabulary/fields";
 import Button from "@mui/material/Button";
 import { useColorScheme } from "@mui/material/styles";
 import TextField from "@mui/material/TextField";
-import { useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import styles from "./Settings.module.css";
 
 export function SettingsRoom() {
   const { settings, author, keep, units, rooms, open, switchTo, cellar } = useSession();
   const { mode, setMode } = useColorScheme();
-  const row = (changes: Record<string, unknown>) =>
-    settings
-      ? author.revised("settings", settings, changes)
+  // What was pressed a moment ago counts before the store has told it back.
+  const last = useRef<Settings>(undefined);
+  useEffect(() => {
+    last.current = undefined;
+  }, [settings]);
+  const row = (changes: Record<string, unknown>) => {
+    const known = last.current ?? settings;
+    const next = known
+      ? author.revised("settings", known, changes)
       : author.first("settings", { units, remindAfterDays: 14, ...changes });
+    last.current = next.row as Settings;
+    return next;
+  };
   return (
     <main className={styles.settings} data-usable="true">
       <h1>Settings</h1>

@@ -2,6 +2,7 @@ import { CLIMATE, look, meal, newTub, START } from "../../../tests/log";
 import { entrySchema } from "@/records/entry";
 import { addDays } from "@/core/calendar/day";
 import { replay } from "@/core/bin/replay";
+import { parseQuantity } from "@/core/quantity/parse";
 import { decide } from "@/core/decision/decide";
 import { practiceOf } from "@/core/decision/practice";
 import { simpleExpectation } from "@/core/expectation/simpleEngine";
@@ -12,10 +13,10 @@ import { NOTHING_TYPED, readingsIn } from "./visitTyped";
 const TODAY = addDays(START, 60);
 const log = [...newTub(), meal(0.4, 1, 40), look([{ of: "squeeze", squeeze: "fewDrops" }], 40)];
 
-function visit(typed: VisitTyped, lid: "lifted" | "closed" = "lifted") {
+function visit(typed: VisitTyped, lid: "lifted" | "closed" = "lifted", units: "metric" | "us" = "metric") {
   const state = replay(log);
   const expectation = simpleExpectation(state, CLIMATE, TODAY);
-  const readings = readingsIn(typed, "metric");
+  const readings = readingsIn(typed, units);
   if (!readings.ok) return { problem: readings.problem, facts: [] };
   const decision = decide(expectation, practiceOf(state)!, readings.value, TODAY);
   const outcome = visitFacts({
@@ -24,7 +25,7 @@ function visit(typed: VisitTyped, lid: "lifted" | "closed" = "lifted") {
     decision,
     expectation,
     typed,
-    units: "metric",
+    units,
     today: TODAY,
     visitId: "v1",
   });
@@ -83,6 +84,22 @@ test("an amount typed over the proposed one is what is written, by weight or by 
   expect(over("3/4 cup")).toMatchObject({
     parts: [{ amount: { volumeL: expect.closeTo(0.17744, 4) as unknown, measuredBy: "volume" } }],
   });
+});
+
+test("where nothing was typed over it, what was said is what is written, rounded as it was, in either units", () => {
+  for (const units of ["metric", "us"] as const) {
+    const amounts = stored(visit(seen, "lifted", units).facts).flatMap((one) =>
+      one.kind === "fed" || one.kind === "bedded" ? one.parts.map(({ amount }) => amount) : [],
+    );
+    expect(amounts.length).toBeGreaterThan(1);
+    for (const amount of amounts) {
+      const [dimension, value] =
+        "massKg" in amount
+          ? (["mass", amount.massKg] as const)
+          : (["volume", (amount as { volumeL: number }).volumeL] as const);
+      expect(parseQuantity(amount.typed!, dimension, "kg")).toEqual({ ok: true, value });
+    }
+  }
 });
 
 test("what cannot be read is named at its field and nothing is written", () => {

@@ -22,7 +22,7 @@ export interface StepAmount {
   readonly typed: string;
 }
 
-/** The amount that will be written for a step: what was typed over it, else what was proposed. */
+/** The amount that will be written for a step: what was typed over it, else what was proposed, as it was said. */
 export function amountOf(
   step: Step,
   typed: VisitTyped,
@@ -30,9 +30,17 @@ export function amountOf(
 ): Outcome<StepAmount | undefined, FieldFault> {
   if (!step.amount) return done(undefined);
   const text = typed.amounts[stepKey(step)];
-  if (text === undefined || text.trim() === "")
-    return done({ amount: step.amount, typed: sayAmount(step, units) ?? "" });
   const isMass = "massKg" in step.amount;
+  if (text === undefined || text.trim() === "") {
+    // The keeper measures out what is said, rounded as it is.
+    const said = sayAmount(step, units) ?? "";
+    const read = parseQuantity(said, isMass ? "mass" : "volume", isMass ? "kg" : "L");
+    const value = read.ok && read.value > 0 ? read.value : undefined;
+    return done({
+      amount: value === undefined ? step.amount : isMass ? { massKg: value } : { volumeL: value },
+      typed: said,
+    });
+  }
   // Either will do: scraps by the scale or by the bucket, bedding likewise.
   const first = parseQuantity(
     text,
