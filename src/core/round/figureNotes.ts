@@ -50,14 +50,16 @@ export function figureNotes(
     {
       at: "working" as const,
       strong:
-        wormsKg.middle > 0
+        wormsKg.middle > HARDLY_WORMS_KG
           ? `${formatCount(wormsKg.low / adultKg)}–${formatCount((1.6 * wormsKg.high) / adultKg)} worms, about ${formatMass(wormsKg.middle, units, "bucket")}`
-          : "no worms noted yet",
+          : wormsKg.middle > 0
+            ? "hardly any worms"
+            : "no worms noted yet",
       quiet: formatTemperatureRange(temperatureC.low, temperatureC.high, units),
     },
     {
       at: "castings" as const,
-      strong: `castings, ${formatMass(castingsKg.low, units, "bucket")} to ${formatMass(castingsKg.high, units, "bucket")}`,
+      strong: castingsWords(castingsKg, units),
       quiet: `${ripeWords(ripeness.middle)}${state.harvestedOn ? `; last harvest ${ago(state.harvestedOn, today)}` : ""}`,
     },
   ];
@@ -68,6 +70,18 @@ const goneBy = (inDays: Band, today: LocalDate): string => {
   const [low, middle, high] = [inDays.low, inDays.middle, inDays.high].map((days) => addDays(today, days));
   const span = shortSpan(low!, high!);
   return inDays.middle < 7 ? `about ${spokenDay(middle!, today)} (${span})` : span;
+};
+
+/** Less than these no one finds, let alone weighs. */
+const HARDLY_WORMS_KG = 0.006;
+const HARDLY_CASTINGS_KG = 0.02;
+
+const castingsWords = ({ low, high }: Band, units: UnitSystem): string => {
+  if (high < HARDLY_CASTINGS_KG) return "no castings yet";
+  const most = formatMass(high, units, "bucket");
+  return low < HARDLY_CASTINGS_KG
+    ? `castings, up to ${most}`
+    : `castings, ${formatMass(low, units, "bucket")} to ${most}`;
 };
 
 const ripeWords = (share: number): string =>
