@@ -44,7 +44,7 @@ test("the page says what went in and out, whose turn it is, and the log from its
   expect(screen.getByText(/^tub of .* L, Cellar, since 2 March$/)).toBeVisible();
   expect(facts()).toBe("In: 1.2 kg of food, 6 kg of bedding. Out: 0 g of castings.");
   expect(next()).toMatch(/^4/);
-  expect(lines()[0]).toMatch(/^9 AprilThursday, 22 days ago|^9 AprilThursday, about 3 weeks ago/);
+  expect(lines()[0]).toMatch(/^9 AprilThursday, about 3 weeks ago/);
   expect(lines().at(-1)).toBe("seeded1 kg living castings");
 });
 
