@@ -23,13 +23,13 @@ export function SettingsRoom() {
   useEffect(() => {
     last.current = undefined;
   }, [settings]);
-  const row = (changes: Record<string, unknown>) => {
+  const change = async (label: string, changes: Partial<Settings>) => {
     const known = last.current ?? settings;
-    const next = known
+    const row = known
       ? author.revised("settings", known, changes)
       : author.first("settings", { units, remindAfterDays: 14, ...changes });
-    last.current = next.row as Settings;
-    return next;
+    last.current = row.row as Settings;
+    if (!(await keep(label, [row])).ok) last.current = undefined;
   };
   return (
     <main className={styles.settings} data-usable="true">
@@ -43,9 +43,7 @@ export function SettingsRoom() {
             { value: "us", label: "lb, qt, in, °F" },
           ]}
           chosen={units}
-          onChoose={(value) =>
-            value && value !== units && void keep("Units changed", [row({ units: value })])
-          }
+          onChoose={(value) => value && value !== units && void change("Units changed", { units: value })}
         />
         <Choice
           title="Light"
@@ -63,9 +61,7 @@ export function SettingsRoom() {
           name="remind"
           options={["7", "14", "30", "90"].map((days) => ({ value: days, label: `${days} days` }))}
           chosen={String(settings?.remindAfterDays ?? 14)}
-          onChoose={(value) =>
-            value && void keep("Reminder changed", [row({ remindAfterDays: Number(value) })])
-          }
+          onChoose={(value) => value && void change("Reminder changed", { remindAfterDays: Number(value) })}
         />
         <Choice
           title="Which cellar is open"
