@@ -43,7 +43,7 @@ async function check(...errand) {
 }
 
 /** Sums that take seconds: what the twin says, what is decided by it, a year of the demo. */
-const LONG_SUMS = "core/twin/|core/decision/|core/calculators/calculators|core/bin/profile|src/demo/";
+const LONG_SUMS = "core/twin/|core/decision/|core/calculators/calculators|core/picture|src/demo/";
 
 async function unit(name, zone, args) {
   const file = path.join(root, `test-results/unit-${name.replaceAll(/\W+/g, "-")}.json`);

@@ -1,8 +1,9 @@
+import { bringToToday } from "@/core/twin/log/now";
+import type { TwinQuestion } from "@/core/twin/log/now";
 import type { Entry } from "@/records/entry";
 import { addDays } from "@/core/calendar/day";
 import { effectiveEntries } from "@/core/log/effective";
-import type { TwinQuestion } from "@/core/twin/expect";
-import { bringToToday, twinExpectation } from "@/core/twin/expect";
+import { twinExpectation } from "@/core/twin/ahead/expect";
 import { CLIMATE, look, meal, newTub, START } from "./log";
 
 /** Members: few, so that tests are quick. */

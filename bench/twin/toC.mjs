@@ -1,11 +1,11 @@
-// The process model's inner loop as C, made from src/core/twin/step.ts itself: the same arithmetic by construction, to be
+// The process model's inner loop as C, made from src/core/twin/engine/step.ts itself: the same arithmetic by construction, to be
 // the yardstick of `npm run bench`. Knows the small part of TypeScript that file is written in; anything else fails to
 // compile and is noticed.
 import { readFileSync } from "node:fs";
 import path from "node:path";
 
 export function stepAsC(root, { fields, stride, parameters, species, warmthFields = 4 }) {
-  let text = readFileSync(path.join(root, "src/core/twin/step.ts"), "utf8");
+  let text = readFileSync(path.join(root, "src/core/twin/engine/step.ts"), "utf8");
   text = text.slice(text.indexOf("const clamp"), text.indexOf("/** Share of what was given below"));
   text = text
     .replace(/\/\*\*[\s\S]*?\*\//g, "")

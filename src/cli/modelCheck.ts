@@ -1,6 +1,6 @@
-import { envelopes } from "@/core/twin/envelopes";
-import { halfLives } from "@/core/twin/halfLives";
-import { TEMPO } from "@/core/twin/materials";
+import { envelopes } from "@/core/twin/proof/envelopes";
+import { halfLives } from "@/core/twin/proof/halfLives";
+import { TEMPO } from "@/core/twin/engine/materials";
 
 /** `npm run model:check`: the behaviours the model must show, and what it shows; exit status 1 when one is left. */
 const rows = envelopes();

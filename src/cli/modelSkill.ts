@@ -1,17 +1,17 @@
 import { schoolOf } from "@/core/catalogue/school";
 import { clearingDays } from "@/core/ration/ration";
-import type { Ensemble } from "@/core/twin/ensemble";
-import { copied } from "@/core/twin/ensemble";
-import { sleep } from "@/core/twin/sleep";
-import { MULTIPLIERS } from "@/core/twin/members";
-import { follow, live } from "@/core/twin/follow";
-import { isWorthwhile } from "@/core/twin/harvest";
-import { fedAt, harvestedAt } from "@/core/twin/twinBin";
-import { weightsOf } from "@/core/twin/learn";
-import { quantiles } from "@/core/twin/quantiles";
-import { AT, castingsOf, moistureOf } from "@/core/twin/state";
-import type { SyntheticBin } from "@/core/twin/synthetic";
-import { leftOfFortnight, syntheticBin } from "@/core/twin/synthetic";
+import type { Ensemble } from "@/core/twin/ensemble/ensemble";
+import { copied } from "@/core/twin/ensemble/ensemble";
+import { sleep } from "@/core/twin/ensemble/sleep";
+import { MULTIPLIERS } from "@/core/twin/ensemble/members";
+import { follow, live } from "@/core/twin/log/follow";
+import { isWorthwhile } from "@/core/twin/ahead/harvest";
+import { fedAt, harvestedAt } from "@/core/twin/engine/twinBin";
+import { weightsOf } from "@/core/twin/learning/learn";
+import { quantiles } from "@/core/twin/learning/quantiles";
+import { AT, castingsOf, moistureOf } from "@/core/twin/engine/state";
+import type { SyntheticBin } from "@/core/twin/proof/synthetic";
+import { leftOfFortnight, syntheticBin } from "@/core/twin/proof/synthetic";
 
 /**
  * `npm run model:skill`: does the twin learn? Bins with a hidden nature, made by a perturbed model; forecasts 14 days

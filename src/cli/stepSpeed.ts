@@ -1,10 +1,10 @@
-import { act } from "@/core/twin/act";
-import { newEnsemble } from "@/core/twin/ensemble";
-import { TOTE } from "@/core/twin/twinBin";
-import { twinSpecies } from "@/core/twin/library";
-import { P } from "@/core/twin/parameters";
-import { AT, STRIDE } from "@/core/twin/state";
-import { forStep, saturation, step } from "@/core/twin/step";
+import { act } from "@/core/twin/ensemble/act";
+import { newEnsemble } from "@/core/twin/ensemble/ensemble";
+import { TOTE } from "@/core/twin/engine/twinBin";
+import { twinSpecies } from "@/core/twin/engine/library";
+import { P } from "@/core/twin/engine/parameters";
+import { AT, STRIDE } from "@/core/twin/engine/state";
+import { forStep, saturation, step } from "@/core/twin/engine/step";
 
 /**
  * For `npm run bench`, which runs it in the browser the app runs in: times the inner loop on an ensemble and gives what a

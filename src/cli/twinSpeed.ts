@@ -1,10 +1,11 @@
+import { bringToToday, withReadings } from "@/core/twin/log/now";
 import { addDays } from "@/core/calendar/day";
-import { bringToToday, twinExpectation, withReadings } from "@/core/twin/expect";
-import { SCRAPS_CHOPPED } from "@/core/twin/meal";
-import { carryOut } from "@/core/twin/plan";
-import { copied, newEnsemble } from "@/core/twin/ensemble";
-import { TOTE } from "@/core/twin/twinBin";
-import { readDay } from "@/core/twin/readDay";
+import { twinExpectation } from "@/core/twin/ahead/expect";
+import { SCRAPS_CHOPPED } from "@/core/twin/ahead/meal";
+import { carryOut } from "@/core/twin/ahead/plan";
+import { copied, newEnsemble } from "@/core/twin/ensemble/ensemble";
+import { TOTE } from "@/core/twin/engine/twinBin";
+import { readDay } from "@/core/twin/learning/readDay";
 import type { Entry } from "@/records/entry";
 import { entrySchema } from "@/records/entry";
 import type { LocalDate } from "@/vocabulary/fields";

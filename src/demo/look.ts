@@ -4,11 +4,11 @@ import { nextPlace } from "@/core/bin/place";
 import type { BinState } from "@/core/bin/state";
 import { placeKey } from "@/core/bin/state";
 import { bellShaped } from "@/core/chance/seeded";
-import { leftAt } from "@/core/twin/measures";
-import { ripenessOf } from "@/core/twin/ripeness";
-import { felt, foodLeftSeen, smellOf, squeezeOf } from "@/core/twin/senses";
-import { AT } from "@/core/twin/state";
-import { fedAt, harvestedAt } from "@/core/twin/twinBin";
+import { leftAt } from "@/core/twin/ensemble/measures";
+import { ripenessOf } from "@/core/twin/engine/ripeness";
+import { felt, foodLeftSeen, smellOf, squeezeOf } from "@/core/twin/learning/senses";
+import { AT } from "@/core/twin/engine/state";
+import { fedAt, harvestedAt } from "@/core/twin/engine/twinBin";
 import type { Truth } from "./truth";
 
 /** A hand that calls it a little wetter than it is, as long as it is hers; moisture. */

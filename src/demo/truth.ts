@@ -2,13 +2,13 @@ import type { Entry } from "@/records/entry";
 import type { Climate } from "@/records/room";
 import type { LocalDate } from "@/vocabulary/fields";
 import { dayOfYear, daysBetween } from "@/core/calendar/day";
-import type { Ensemble } from "@/core/twin/ensemble";
-import { act } from "@/core/twin/act";
-import { newEnsemble } from "@/core/twin/ensemble";
-import { sleep } from "@/core/twin/sleep";
-import type { TwinEvent } from "@/core/twin/events";
-import { placeOf, scriptOf } from "@/core/twin/script";
-import { AT } from "@/core/twin/state";
+import type { Ensemble } from "@/core/twin/ensemble/ensemble";
+import { act } from "@/core/twin/ensemble/act";
+import { newEnsemble } from "@/core/twin/ensemble/ensemble";
+import { sleep } from "@/core/twin/ensemble/sleep";
+import type { TwinEvent } from "@/core/twin/engine/events";
+import { placeOf, scriptOf } from "@/core/twin/log/script";
+import { AT } from "@/core/twin/engine/state";
 import type { DemoBin } from "./scenario";
 
 /** What really goes on in a demo bin: the process model with a character of its own. The app sees of it only what the made-up keeper writes down. */

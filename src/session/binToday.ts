@@ -3,16 +3,14 @@ import type { Climate } from "@/records/room";
 import type { LocalDate } from "@/vocabulary/fields";
 import type { BinState } from "@/core/bin/state";
 import { decide } from "@/core/decision/decide";
-import { practiceOf } from "@/core/decision/practice";
+import { practiceOf } from "@/core/practice/practice";
+import { TEMPERATE } from "@/core/expectation/climate";
 import { simpleEngine } from "@/core/expectation/simpleEngine";
 import type { Expectation } from "@/core/expectation/expectation";
 import type { BinToday } from "@/core/round/round";
 
 /** What was computed of a bin for a day and a climate: handed out again as long as nothing it rests on has changed. */
 const computed = new WeakMap<BinState, { readonly key: string; readonly today: BinToday }>();
-
-/** A climate to compute with while a bin's room is missing. */
-const TEMPERATE: Climate = { meanC: 17, swingK: 3, hottestDay: 200, humidity: 0.65 };
 
 /**
  * The same object for the same log, day, climate and forecast, so that screens draw again only what is new. Without a

@@ -1,7 +1,7 @@
 import type { Expectation } from "@/core/expectation/expectation";
-import type { Fist, OwnFist } from "@/core/twin/sharedFist";
-import { sharedFist } from "@/core/twin/sharedFist";
-import { FORECAST_BY } from "@/core/twin/version";
+import type { Fist, OwnFist } from "@/core/twin/learning/sharedFist";
+import { sharedFist } from "@/core/twin/learning/sharedFist";
+import { FORECAST_BY } from "@/core/twin/engine/version";
 import type { CellarDatabase, Forecast, Tally } from "@/persistence/database";
 import type { Bin } from "@/records/bin";
 import type { Climate } from "@/records/room";

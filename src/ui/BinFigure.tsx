@@ -1,5 +1,5 @@
 "use client";
-import type { Profile } from "@/core/bin/profile";
+import type { Profile } from "@/core/picture/profile";
 import type { UnitSystem } from "@/core/quantity/format";
 import { Cutaway } from "./cutaway/Cutaway";
 import type { Anchors } from "./cutaway/drawing";

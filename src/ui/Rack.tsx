@@ -1,5 +1,5 @@
 "use client";
-import type { Profile } from "@/core/bin/profile";
+import type { Profile } from "@/core/picture/profile";
 import { memo, useEffect, useRef, useState } from "react";
 import { Cutaway } from "./cutaway/Cutaway";
 import styles from "./Rack.module.css";

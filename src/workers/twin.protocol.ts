@@ -1,9 +1,9 @@
 import type { BinState } from "@/core/bin/state";
 import type { Expectation, TwinAdvice } from "@/core/expectation/expectation";
-import type { Course } from "@/core/twin/course";
-import type { Fist } from "@/core/twin/sharedFist";
-import type { Given, MealOutlook } from "@/core/twin/mealOutlook";
-import type { WhatIf } from "@/core/twin/usualPlan";
+import type { Course } from "@/core/twin/ahead/course";
+import type { Fist } from "@/core/twin/learning/sharedFist";
+import type { Given, MealOutlook } from "@/core/twin/ahead/mealOutlook";
+import type { WhatIf } from "@/core/twin/ahead/usualPlan";
 import type { Reading } from "@/records/entry";
 import type { Climate } from "@/records/room";
 

@@ -1,3 +1,4 @@
+import { SETTLED_DRY_KG_PER_L } from "../matter/figures";
 import type { Compartment } from "@/records/setup";
 
 /** Dry kilograms in one compartment. Water is kept apart (see moisture): readings speak of it, rules do not. */
@@ -49,17 +50,15 @@ export function castingsShare(contents: Contents): number {
   return whole === 0 ? 0 : contents.castingsDryKg / whole;
 }
 
-/** Settled dry kilograms in a litre. Source: process model 5.1 and 5.5 (card). */
-const SETTLED = { bedding: 0.085, food: 0.13, castings: 0.19 };
 export interface Volumes {
   readonly beddingL: number;
   readonly foodL: number;
   readonly castingsL: number;
 }
 export const settledVolumes = (contents: Contents): Volumes => ({
-  beddingL: contents.beddingDryKg / SETTLED.bedding,
-  foodL: contents.foodDryKg / SETTLED.food,
-  castingsL: contents.castingsDryKg / SETTLED.castings,
+  beddingL: contents.beddingDryKg / SETTLED_DRY_KG_PER_L.bedding,
+  foodL: contents.foodDryKg / SETTLED_DRY_KG_PER_L.food,
+  castingsL: contents.castingsDryKg / SETTLED_DRY_KG_PER_L.castings,
 });
 
 /** Litres among which food can lie without souring: bedding, and half of the castings. */

@@ -1,6 +1,5 @@
+import { HARVEST_MOISTURE, MOIST_KG_PER_L, STARTER_MOISTURE } from "../matter/figures";
 import type { Entry, EntryOf } from "@/records/entry";
-import type { BinSetup } from "@/records/setup";
-import { binSetup } from "@/records/setup";
 import type { CompartmentId, LocalDate } from "@/vocabulary/fields";
 import { addDays, daysBetween } from "../calendar/day";
 import { schoolOf } from "../catalogue/school";
@@ -13,6 +12,7 @@ import { added, advancedAlong, dryKg, NOTHING, scaled, worked } from "./matter";
 import { looked } from "./readings";
 import type { BinState, Feeding, LogProblem, PlaceState } from "./state";
 import { EMPTY_BIN, placeKey } from "./state";
+import { setupAfter } from "./setupAfter";
 import { fromFedEnd, harvestCompartment } from "./system";
 
 /** The state of a bin: a fold over what counts in its log. Rows may come in any order. */
@@ -28,8 +28,8 @@ export function applyEntry(before: BinState, entry: Entry): BinState {
     case "stocked":
       return stocked(state, entry);
     case "seeded": {
-      const wetKg = amountKg(entry.amount, { densityKgPerL: 0.7 });
-      const moisture = entry.moisture ?? 0.65;
+      const wetKg = amountKg(entry.amount, { densityKgPerL: MOIST_KG_PER_L });
+      const moisture = entry.moisture ?? STARTER_MOISTURE;
       return taken(state, entry, { ...NOTHING, castingsDryKg: wetKg * (1 - moisture) }, wetKg * moisture);
     }
     case "bedded": {
@@ -71,7 +71,7 @@ export function applyEntry(before: BinState, entry: Entry): BinState {
       return harvested(state, entry);
     case "removed":
       return entry.what === "contents"
-        ? lost(state, amountKg(entry.amount, { densityKgPerL: 0.7 }) * 0.25)
+        ? lost(state, amountKg(entry.amount, { densityKgPerL: MOIST_KG_PER_L }) * 0.25)
         : state;
     case "wormsTaken":
       return wormsTaken(state, entry);
@@ -94,10 +94,6 @@ export function applyEntry(before: BinState, entry: Entry): BinState {
           : {}),
       };
     }
-    case "rotated":
-      return state.setup
-        ? { ...state, setup: { ...state.setup, compartments: inOrder(state.setup, entry.order) } }
-        : state;
     case "advanced": {
       if (!state.setup) return state;
       const moved = advancedAlong(
@@ -107,16 +103,6 @@ export function applyEntry(before: BinState, entry: Entry): BinState {
       );
       return { ...state, contents: Object.fromEntries(moved) };
     }
-    case "added":
-      return state.setup
-        ? {
-            ...state,
-            setup: {
-              ...state.setup,
-              compartments: state.setup.compartments.toSpliced(entry.position, 0, entry.added),
-            },
-          }
-        : state;
     case "emptied": {
       const emptied = entry.compartment;
       if (emptied)
@@ -127,8 +113,12 @@ export function applyEntry(before: BinState, entry: Entry): BinState {
         };
       return { ...state, contents: {}, places: {} };
     }
+    case "added":
     case "covered":
-      return state.setup ? { ...state, setup: { ...state.setup, cover: entry.cover } } : state;
+    case "rotated": {
+      const setup = setupAfter(state.setup, entry);
+      return setup ? { ...state, setup } : state;
+    }
     case "turned":
     case "weighed":
     case "noted":
@@ -150,10 +140,9 @@ function arrived(state: BinState, entry: Entry): BinState {
 }
 
 function altered(state: BinState, entry: EntryOf<"altered">): BinState {
-  // The first `altered` of a bin gives the whole set-up; the schema says whether it is whole.
-  const merged = binSetup.safeParse({ ...state.setup, ...entry.changes });
-  if (!merged.success) return problem(state, entry, "log/no-setup");
-  const { restingUntil, ...setup } = merged.data;
+  const after = setupAfter(state.setup, entry);
+  if (after === undefined || after === state.setup) return problem(state, entry, "log/no-setup");
+  const { restingUntil, ...setup } = after;
   if (!setup.resting || restingUntil === undefined) return { ...state, setup };
   return { ...state, setup: { ...setup, restingUntil }, nextDay: restingUntil };
 }
@@ -221,7 +210,7 @@ const isDatedToday = (state: BinState, day: LocalDate): boolean =>
 
 function harvested(state: BinState, entry: EntryOf<"harvested">): BinState {
   const wetKg = entry.grossKg - entry.tareKg;
-  const moisture = entry.moisture ?? state.moisture?.value ?? 0.75;
+  const moisture = entry.moisture ?? state.moisture?.value ?? HARVEST_MOISTURE;
   const wantedDry = wetKg * (1 - moisture);
   const asked = entry.compartment ?? (state.setup ? harvestCompartment(state.setup).id : undefined);
   const held = Object.entries(state.contents);
@@ -311,11 +300,6 @@ function lost(state: BinState, dry: number): BinState {
   const all = totalDryKg(state);
   const share = all === 0 ? 0 : Math.min(0.98, dry / all);
   return { ...state, contents: mapValues(state.contents, (contents) => scaled(contents, 1 - share)) };
-}
-
-function inOrder(setup: BinSetup, order: readonly CompartmentId[]): BinSetup["compartments"] {
-  const known = order.flatMap((id) => setup.compartments.filter((compartment) => compartment.id === id));
-  return [...new Set([...known, ...setup.compartments])];
 }
 
 const withoutPlacesOf = (places: BinState["places"], compartmentId: string): BinState["places"] =>

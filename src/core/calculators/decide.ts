@@ -1,3 +1,5 @@
+import { bringToToday, withReadings } from "../twin/log/now";
+import type { TwinQuestion } from "../twin/log/now";
 import type { Reading } from "@/records/entry";
 import { readEntry } from "@/records/entry";
 import type { Entry } from "@/records/entry";
@@ -16,12 +18,11 @@ import { sayEvidence } from "../decision/evidenceWords";
 import { sayReason } from "../decision/words";
 import type { Band } from "../expectation/expectation";
 import { effectiveEntries } from "../log/effective";
-import type { TwinQuestion } from "../twin/expect";
-import { bringToToday, twinExpectation, withReadings } from "../twin/expect";
-import { ownFist, squeezesIn } from "../twin/fist";
-import { scriptOf } from "../twin/script";
-import type { Fist } from "../twin/sharedFist";
-import { sharedFist, witnesses } from "../twin/sharedFist";
+import { twinExpectation } from "../twin/ahead/expect";
+import { ownFist, squeezesIn } from "../twin/log/fist";
+import { scriptOf } from "../twin/log/script";
+import type { Fist } from "../twin/learning/sharedFist";
+import { sharedFist, witnesses } from "../twin/learning/sharedFist";
 import { calculator } from "./calculator";
 import exampleJson from "./decideExample.json";
 

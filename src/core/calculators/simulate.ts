@@ -2,13 +2,13 @@ import { count, fraction, massKg, moisture, temperatureC, volumeL } from "@/voca
 import { done, refused } from "@/vocabulary/outcome";
 import { COVERS, DRAINAGES, HARVEST_METHODS } from "@/vocabulary/setup";
 import { z } from "@/vocabulary/z";
-import type { TwinBin, TwinPlace } from "../twin/twinBin";
-import { closure } from "../twin/measures";
-import { fedAt, oneMass } from "../twin/twinBin";
-import type { ReadOut } from "../twin/readOut";
-import { readOut } from "../twin/readOut";
-import type { DatedEvent, TwinRun } from "../twin/run";
-import { runTwin } from "../twin/run";
+import type { TwinBin, TwinPlace } from "../twin/engine/twinBin";
+import { closure } from "../twin/ensemble/measures";
+import { fedAt, oneMass } from "../twin/engine/twinBin";
+import type { ReadOut } from "../twin/engine/readOut";
+import { readOut } from "../twin/engine/readOut";
+import type { DatedEvent, TwinRun } from "../twin/ensemble/run";
+import { runTwin } from "../twin/ensemble/run";
 import { calculator } from "./calculator";
 import { positive, shortSpecies, speciesId } from "./fields";
 

@@ -11,7 +11,7 @@ import type { System } from "@/vocabulary/setup";
 import { SYSTEMS } from "@/vocabulary/setup";
 import { decide } from "./decide";
 import type { Decision, StepKind } from "./decision";
-import { practiceOf, targetMoisture } from "./practice";
+import { practiceOf, targetMoisture } from "../practice/practice";
 import { sayEvidence } from "./evidenceWords";
 import { sayReason, sayStep } from "./words";
 

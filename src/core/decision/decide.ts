@@ -10,8 +10,8 @@ import { emergency } from "./emergency";
 import { feedSteps } from "./feed";
 import { foodStanding } from "./foodStanding";
 import { dryOutSteps, moistenSteps, moistureFault } from "./moistureStep";
-import type { Practice, Seen } from "./practice";
-import { seenIn } from "./practice";
+import type { Practice, Seen } from "../practice/practice";
+import { seenIn } from "../practice/practice";
 
 /**
  * What to do at a bin today: an ordered list of at most six steps, each with amount, place, reason and evidence, and

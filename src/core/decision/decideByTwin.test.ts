@@ -1,3 +1,4 @@
+import { withReadings } from "../twin/log/now";
 import type { Reading } from "@/records/entry";
 import { meal, newTub, setupOf, START } from "../../../tests/log";
 import { brought, squeeze } from "../../../tests/twinLog";
@@ -5,10 +6,10 @@ import { FOOD_LEFT, SQUEEZES } from "@/vocabulary/readings";
 import type { System } from "@/vocabulary/setup";
 import { addDays } from "../calendar/day";
 import { nextPlace } from "../bin/place";
-import { twinExpectation, withReadings } from "../twin/expect";
+import { twinExpectation } from "../twin/ahead/expect";
 import { decide } from "./decide";
 import type { Decision, StepKind } from "./decision";
-import { targetMoisture } from "./practice";
+import { targetMoisture } from "../practice/practice";
 
 /** A bin of three months, fed weekly, squeezed at each visit; asked a week after the last meal. */
 const ON = 94;

@@ -6,7 +6,7 @@ import { addDays, daysBetween } from "../calendar/day";
 import { replay } from "../bin/replay";
 import { simpleExpectation } from "../expectation/simpleEngine";
 import { decide } from "./decide";
-import { practiceOf } from "./practice";
+import { practiceOf } from "../practice/practice";
 
 const sign = (name: string) => [{ of: "sign", sign: name, isPresent: true }];
 /** What rings, the quickest to kill first, with the code its steps carry and the days it may wait at most. */

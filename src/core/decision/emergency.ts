@@ -4,7 +4,7 @@ import { speciesOf } from "../catalogue/species";
 import type { Expectation } from "../expectation/expectation";
 import type { Caution, Decision, Evidence, Reason, Step } from "./decision";
 import { dryOutSteps } from "./moistureStep";
-import type { Practice, Seen } from "./practice";
+import type { Practice, Seen } from "../practice/practice";
 
 /**
  * What cannot wait, with first aid in working order, or undefined. Only what was seen today counts: a forecast alone

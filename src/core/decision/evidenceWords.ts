@@ -1,3 +1,4 @@
+import { FOOD_LEFT_WORDS, SMELL_WORDS, SQUEEZE_WORDS } from "../words/readings";
 import { ago } from "../calendar/day";
 import type { UnitSystem } from "../quantity/format";
 import {
@@ -10,7 +11,7 @@ import {
 } from "../quantity/format";
 import type { Caution, Evidence } from "./decision";
 import type { Speech } from "./words";
-import { FOOD_LEFT_WORDS, inHundred, SMELL_WORDS, SQUEEZE_WORDS } from "./words";
+import { inHundred } from "./words";
 
 /* What opens behind a step: kept apart from the reasons, which the Round says too. */
 

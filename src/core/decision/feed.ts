@@ -1,3 +1,6 @@
+import { MOIST_KG_PER_L } from "../matter/figures";
+import { moistureToday } from "./moistureToday";
+import { DRY_BEDDING } from "../practice/dryBedding";
 import type { LocalDate } from "@/vocabulary/fields";
 import type { FoodLeft } from "@/vocabulary/readings";
 import { foodLeftAt } from "@/vocabulary/readings";
@@ -13,9 +16,8 @@ import type { Band, Expectation } from "../expectation/expectation";
 import type { Ration } from "../ration/ration";
 import { beddingRatio, evidenceFactor, ration } from "../ration/ration";
 import type { Evidence, Reason, Step } from "./decision";
-import { DRY_BEDDING } from "./moistureStep";
-import type { Practice, Seen } from "./practice";
-import { ageDays, moistureToday, targetMoisture } from "./practice";
+import type { Practice, Seen } from "../practice/practice";
+import { ageDays, targetMoisture } from "../practice/practice";
 
 export interface Meal {
   readonly isMeal: boolean;
@@ -266,7 +268,7 @@ function coverStep(practice: Practice, foodKg: number): Step {
 function gritStep({ state, setup }: Practice, expectation: Expectation, today: LocalDate): Step[] {
   const last = state.gritOn ?? state.worms.since;
   if (!last || daysBetween(last, today) < 30 || setup.system === "tower") return [];
-  const litres = expectation.fedMassKg.middle / 0.7;
+  const litres = expectation.fedMassKg.middle / MOIST_KG_PER_L;
   return [
     {
       kind: "grit",

@@ -1,3 +1,4 @@
+import { SEEN_SHARE } from "../matter/figures";
 import type { LocalDate } from "@/vocabulary/fields";
 import type { FoodLeft } from "@/vocabulary/readings";
 import { daysBetween } from "../calendar/day";
@@ -7,7 +8,7 @@ import { fedCompartment } from "../bin/system";
 import type { Band, Expectation } from "../expectation/expectation";
 import { evidenceFactor } from "../ration/ration";
 import type { Evidence, Reason, Step } from "./decision";
-import type { Practice, Seen } from "./practice";
+import type { Practice, Seen } from "../practice/practice";
 
 export interface Standing {
   readonly step: Step;
@@ -57,8 +58,6 @@ export function foodStanding(
 const placesOf = ({ setup }: Practice): number => fedCompartment(setup).placeCount;
 
 const isExpectedStanding = (left: number, limit: number): boolean => left > (limit < 1 ? 0.75 : TRACE);
-
-const SEEN_SHARE: Record<FoodLeft, number> = { none: 0, little: 0.2, half: 0.5, most: 0.85 };
 
 function standing(
   foodLeft: FoodLeft | undefined,

@@ -1,17 +1,15 @@
-import { materialOf } from "../catalogue/material";
+import { MOIST_KG_PER_L, SETTLED_DRY_KG_PER_L } from "../matter/figures";
+import { DRY_BEDDING } from "../practice/dryBedding";
+import { moistureToday } from "./moistureToday";
 import type { Expectation } from "../expectation/expectation";
 import { correctMoisture } from "../moisture/correct";
 import { squeezeInterval, squeezeMoisture } from "../moisture/squeeze";
 import type { Evidence, Step } from "./decision";
-import type { Practice, Seen } from "./practice";
-import { moistureToday, targetMoisture } from "./practice";
+import type { Practice, Seen } from "../practice/practice";
+import { targetMoisture } from "../practice/practice";
 
 /** Never more than a tenth of the wet mass in one go. Source: process model, section 11. */
 const MOST_AT_ONCE = 0.1;
-/** Shredded card, the bedding most keepers have at hand. */
-export const DRY_BEDDING = materialOf("bedding", "cardboard-corrugated");
-/** Dry card once it has settled. Source: process model 5.5. */
-const SETTLED_KG_PER_L = 0.085;
 /** How far beyond the school's band the middle of a squeeze must lie to count as off: a fist is no better than that. */
 const FIST_TOLERANCE = 0.03;
 
@@ -140,10 +138,10 @@ export function dryOutSteps(
   const needed = amountFor("beddingKg", target.high, expectation, seen);
   const askedKg = Math.min(Math.max(needed, options.atLeast ? massKg * 0.02 : 0), massKg * MOST_AT_ONCE);
   // In a full bin the wettest must come out first; never more than a tenth of it.
-  const litresPerKg = (1 - DRY_BEDDING.moisture) / SETTLED_KG_PER_L;
+  const litresPerKg = (1 - DRY_BEDDING.moisture) / SETTLED_DRY_KG_PER_L.bedding;
   const scoopL = Math.min(
     Math.max(0, askedKg * litresPerKg - expectation.freeL),
-    (massKg * MOST_AT_ONCE) / 0.7,
+    (massKg * MOST_AT_ONCE) / MOIST_KG_PER_L,
   );
   const beddingKg = Math.min(askedKg, (expectation.freeL + scoopL) / litresPerKg);
   const evidence = moistureEvidence(expectation, practice, seen);

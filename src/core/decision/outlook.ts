@@ -3,8 +3,8 @@ import { speciesOf } from "../catalogue/species";
 import { materialOf } from "../catalogue/material";
 import type { Band, Expectation } from "../expectation/expectation";
 import { capacity, clearingDays } from "../ration/ration";
-import type { Practice } from "./practice";
-import { ageDays } from "./practice";
+import type { Practice } from "../practice/practice";
+import { ageDays } from "../practice/practice";
 
 export interface Outlook {
   /** Days until the meal is gone but for a trace; none without a meal. */

@@ -1,41 +1,15 @@
 import type { LocalDate } from "@/vocabulary/fields";
-import type { FoodLeft, RipenessSeen, Smell, Squeeze } from "@/vocabulary/readings";
 import { ago, spokenDay } from "../calendar/day";
 import { materialOf, shortName } from "../catalogue/material";
 import type { UnitSystem } from "../quantity/format";
 import { formatLength, formatMass, formatPercent, formatTemperature, formatVolume } from "../quantity/format";
+import { FOOD_LEFT_WORDS, SMELL_WORDS } from "../words/readings";
 import type { Reason, Step } from "./decision";
 
 export interface Speech {
   readonly units: UnitSystem;
   readonly today: LocalDate;
 }
-
-export const SQUEEZE_WORDS: Record<Squeeze, string> = {
-  dust: "dust",
-  noDrop: "no drop",
-  fewDrops: "1–2 drops",
-  manyDrops: "3–4 drops",
-  stream: "a stream",
-};
-export const FOOD_LEFT_WORDS: Record<FoodLeft, string> = {
-  none: "none",
-  little: "a little",
-  half: "about half",
-  most: "most",
-};
-export const RIPENESS_WORDS: Record<RipenessSeen, string> = {
-  plain: "mostly bedding",
-  mixed: "half and half",
-  mostlyDark: "mostly dark",
-  crumbly: "dark and crumbly",
-};
-export const SMELL_WORDS: Record<Smell, string> = {
-  earthy: "earthy",
-  sour: "sour",
-  rotten: "rotten",
-  ammonia: "sharp, ammonia",
-};
 
 /** An amount to measure out: scraps and water by the bucket, the rest by the kitchen scale. */
 export function sayAmount(step: Pick<Step, "amount" | "kind">, units: UnitSystem): string | undefined {

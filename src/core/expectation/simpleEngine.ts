@@ -1,3 +1,4 @@
+import { SEEN_SHARE } from "../matter/figures";
 import type { BinSetup } from "@/records/setup";
 import type { Climate } from "@/records/room";
 import type { LocalDate } from "@/vocabulary/fields";
@@ -174,8 +175,6 @@ function expectedPlaces(
   }).kgPerDay;
   return Object.values(state.places).map((place) => expectedPlace(place, eats, temperatureC, ageDays, day));
 }
-
-const SEEN_SHARE = { none: 0, little: 0.2, half: 0.5, most: 0.85 } as const;
 
 function expectedPlace(
   place: PlaceState,

@@ -1,5 +1,5 @@
 "use client";
-import { COVER_WORDS, DRAINAGE_WORDS } from "@/core/bin/words";
+import { COVER_WORDS, DRAINAGE_WORDS } from "@/core/words/setup";
 import { SCHOOL_TABLE } from "@/core/catalogue/school";
 import { schoolPageOf } from "@/core/catalogue/schoolPage";
 import { addDays, daysBetween } from "@/core/calendar/day";

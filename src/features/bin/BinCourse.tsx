@@ -1,12 +1,12 @@
 "use client";
 import { addDays, dayAndMonth, daysBetween, shortDay } from "@/core/calendar/day";
-import { practiceOf, targetMoisture } from "@/core/decision/practice";
+import { practiceOf, targetMoisture } from "@/core/practice/practice";
 import { formatCount, formatMass, formatPercent, formatTemperature } from "@/core/quantity/format";
 import type { UnitSystem } from "@/core/quantity/format";
 import type { BinToday } from "@/core/round/round";
-import type { TwinDay } from "@/core/twin/readDay";
-import type { Measure } from "@/core/twin/series";
-import { bandOn, courseCsv, marksOf, readingsOf } from "@/core/twin/series";
+import type { TwinDay } from "@/core/twin/learning/readDay";
+import type { Measure } from "@/core/twin/ahead/series";
+import { bandOn, courseCsv, marksOf, readingsOf } from "@/core/twin/ahead/series";
 import type { Entry } from "@/records/entry";
 import { useSession } from "@/session/session";
 import { Chart, chartPng } from "@/ui/chart/Chart";

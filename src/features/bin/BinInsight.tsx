@@ -8,7 +8,7 @@ import {
   sayRipeness,
   saySurprise,
   sayWarning,
-} from "@/core/twin/words";
+} from "@/core/twin/ahead/words";
 import { useSession } from "@/session/session";
 import Button from "@mui/material/Button";
 import styles from "./Course.module.css";

@@ -3,7 +3,7 @@ import { addDays, ago, dayAndMonth, daysBetween, shortDay, span, spokenDay } fro
 import { binVolumeL, fedCompartment, systemOf } from "@/core/bin/system";
 import { nextPlace } from "@/core/bin/place";
 import { placeKey } from "@/core/bin/state";
-import { profileOf, profileOn } from "@/core/bin/profile";
+import { profileOf, profileOn } from "@/core/picture/profile";
 import { formatMass, formatVolume } from "@/core/quantity/format";
 import { figureNotes } from "@/core/round/figureNotes";
 import type { BinToday } from "@/core/round/round";

@@ -1,5 +1,5 @@
 "use client";
-import { sayEntry } from "@/core/log/words";
+import { sayEntry } from "@/core/words/entry";
 import type { Bin } from "@/records/bin";
 import type { Entry } from "@/records/entry";
 import { useDraft } from "@/session/draft";

@@ -1,6 +1,6 @@
 "use client";
 import { ago, dayAndMonth, weekdayName } from "@/core/calendar/day";
-import { sayEntry } from "@/core/log/words";
+import { sayEntry } from "@/core/words/entry";
 import type { BinToday } from "@/core/round/round";
 import { readAct } from "@/persistence/read";
 import type { Entry } from "@/records/entry";

@@ -1,14 +1,14 @@
-import { COVER_WORDS, DRAINAGE_WORDS, WALL_WORDS } from "@/core/bin/words";
+import { FOOD_LEFT_WORDS, RIPENESS_WORDS, SMELL_WORDS, SQUEEZE_WORDS } from "@/core/words/readings";
+import { COVER_WORDS, DRAINAGE_WORDS, WALL_WORDS } from "@/core/words/setup";
 import { SCHOOL_TABLE } from "@/core/catalogue/school";
 import { speciesOf } from "@/core/catalogue/species";
-import { FOOD_LEFT_WORDS, RIPENESS_WORDS, SMELL_WORDS, SQUEEZE_WORDS } from "@/core/decision/words";
 import type { UnitSystem } from "@/core/quantity/format";
 import { DEFAULT_UNIT, formatToEdit } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
 import type { Dimension } from "@/core/quantity/unit";
 import { sayUnreadable } from "@/core/quantity/words";
 import { daysBetween } from "@/core/calendar/day";
-import { METHOD_WORDS } from "@/core/log/words";
+import { METHOD_WORDS } from "@/core/words/entry";
 import type { Amount, Entry, Reading } from "@/records/entry";
 import type { LocalDate } from "@/vocabulary/fields";
 import { localDate } from "@/vocabulary/fields";

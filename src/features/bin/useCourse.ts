@@ -1,6 +1,6 @@
 "use client";
-import type { Course } from "@/core/twin/course";
-import type { WhatIf } from "@/core/twin/usualPlan";
+import type { Course } from "@/core/twin/ahead/course";
+import type { WhatIf } from "@/core/twin/ahead/usualPlan";
 import { useSession } from "@/session/session";
 import { useEffect, useState } from "react";
 

@@ -1,7 +1,7 @@
 "use client";
 import { spokenDay } from "@/core/calendar/day";
 import { binVolumeL, systemOf } from "@/core/bin/system";
-import { profileOf } from "@/core/bin/profile";
+import { profileOf } from "@/core/picture/profile";
 import { schoolOf } from "@/core/catalogue/school";
 import { formatMass, formatPercentRange, formatVolume } from "@/core/quantity/format";
 import { dueDay } from "@/core/round/due";

@@ -1,9 +1,9 @@
 "use client";
+import { SQUEEZE_WORDS } from "@/core/words/readings";
 import { shortName } from "@/core/catalogue/material";
 import { mixCautions, mixPreparations } from "@/core/mixing/cautions";
 import { sayMissing } from "@/core/mixing/solve";
 import { formatMass, formatVolume } from "@/core/quantity/format";
-import { SQUEEZE_WORDS } from "@/core/decision/words";
 import { useSession } from "@/session/session";
 import { Fist } from "@/ui/marks/Fist";
 import type { HeapLayer, HeapTone } from "@/ui/mix/Heap";

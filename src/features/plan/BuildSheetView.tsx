@@ -1,6 +1,6 @@
 "use client";
 import { HAZARDS } from "@/core/catalogue/guideTables";
-import { freshProfile } from "@/core/bin/freshProfile";
+import { freshProfile } from "@/core/picture/freshProfile";
 import { buildSheet, DRILLS } from "@/core/planning/buildSheet";
 import { containersOf, wholeHeightM } from "@/core/planning/propose";
 import { formatLength, formatMass, formatVolume } from "@/core/quantity/format";

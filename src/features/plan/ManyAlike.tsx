@@ -4,7 +4,7 @@ import { calculatorNamed } from "@/core/calculators/registry";
 import { DEFAULT_UNIT, formatCount, formatLength, formatMass } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
 import { sayUnreadable } from "@/core/quantity/words";
-import { freshProfile } from "@/core/bin/freshProfile";
+import { freshProfile } from "@/core/picture/freshProfile";
 import { MOST_KG_PER_M2 } from "@/core/stock/delivery";
 import { newBinRows, walkedLast } from "@/session/rack";
 import { useDraft } from "@/session/draft";

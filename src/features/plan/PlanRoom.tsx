@@ -1,5 +1,5 @@
 "use client";
-import { freshProfile } from "@/core/bin/freshProfile";
+import { freshProfile } from "@/core/picture/freshProfile";
 import { formatMass, formatVolume } from "@/core/quantity/format";
 import { useSession } from "@/session/session";
 import { Cutaway } from "@/ui/cutaway/Cutaway";

@@ -1,6 +1,6 @@
 "use client";
 import { systemOf } from "@/core/bin/system";
-import { freshProfile } from "@/core/bin/freshProfile";
+import { freshProfile } from "@/core/picture/freshProfile";
 import { KINDS } from "@/core/planning/kinds";
 import type { Proposal } from "@/core/planning/propose";
 import { containersOf, wholeHeightM } from "@/core/planning/propose";

@@ -1,5 +1,5 @@
 "use client";
-import { profileOf } from "@/core/bin/profile";
+import { profileOf } from "@/core/picture/profile";
 import { spokenDay } from "@/core/calendar/day";
 import { sayReason, sayStep } from "@/core/decision/words";
 import { formatPercentRange, formatTemperatureRange } from "@/core/quantity/format";

@@ -1,5 +1,5 @@
 "use client";
-import type { Profile } from "@/core/bin/profile";
+import type { Profile } from "@/core/picture/profile";
 import { useSession } from "@/session/session";
 import { Cutaway } from "@/ui/cutaway/Cutaway";
 import Button from "@mui/material/Button";

@@ -1,5 +1,5 @@
-import type { Profile } from "@/core/bin/profile";
-import { profileOf } from "@/core/bin/profile";
+import type { Profile } from "@/core/picture/profile";
+import { profileOf } from "@/core/picture/profile";
 import type { UnitSystem } from "@/core/quantity/format";
 import type { BinToday, Round } from "@/core/round/round";
 import { sayStanding, sayTask } from "@/core/round/words";

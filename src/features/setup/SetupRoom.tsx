@@ -2,7 +2,7 @@
 import { SCHOOL_TABLE } from "@/core/catalogue/school";
 import { schoolPageOf } from "@/core/catalogue/schoolPage";
 import { SYSTEM_LIST, systemOf, usualCompartments, volumeOfL } from "@/core/bin/system";
-import { freshProfile } from "@/core/bin/freshProfile";
+import { freshProfile } from "@/core/picture/freshProfile";
 import { DEFAULT_UNIT, formatMass, formatVolume } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
 import { newBinRows, walkedLast } from "@/session/rack";

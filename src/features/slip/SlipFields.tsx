@@ -1,7 +1,7 @@
 "use client";
 import type { Material } from "@/core/catalogue/material";
 import { materialOf, materialsFor } from "@/core/catalogue/material";
-import { METHOD_WORDS } from "@/core/log/words";
+import { METHOD_WORDS } from "@/core/words/entry";
 import {
   DEFAULT_UNIT,
   formatLength,

@@ -1,7 +1,7 @@
 import { entry, kilograms, meal, newTub, START } from "../../../tests/log";
 import { addDays } from "@/core/calendar/day";
 import { replay } from "@/core/bin/replay";
-import { sayEntry } from "@/core/log/words";
+import { sayEntry } from "@/core/words/entry";
 import type { SlipKind } from "@/session/errand";
 import type { SlipContext, SlipTyped } from "./slipTyped";
 import { emptySlip, slipFacts, slipOf } from "./slipTyped";

@@ -2,7 +2,7 @@
 import { addDays, shortSpan, spokenDay } from "@/core/calendar/day";
 import { sayCaution } from "@/core/decision/evidenceWords";
 import type { Verdict } from "@/core/decision/decision";
-import { saySurprise } from "@/core/twin/words";
+import { saySurprise } from "@/core/twin/ahead/words";
 import { useSession } from "@/session/session";
 import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";

@@ -1,5 +1,5 @@
 "use client";
-import { SMELL_WORDS } from "@/core/decision/words";
+import { SMELL_WORDS } from "@/core/words/readings";
 import { schoolPageOf } from "@/core/catalogue/schoolPage";
 import { DEFAULT_UNIT, formatLength, formatMass } from "@/core/quantity/format";
 import { useSession } from "@/session/session";

@@ -1,6 +1,6 @@
 "use client";
+import { FOOD_LEFT_WORDS, RIPENESS_WORDS, SMELL_WORDS, SQUEEZE_WORDS } from "@/core/words/readings";
 import { harvestCompartment } from "@/core/bin/system";
-import { FOOD_LEFT_WORDS, RIPENESS_WORDS, SMELL_WORDS, SQUEEZE_WORDS } from "@/core/decision/words";
 import type { Expectation } from "@/core/expectation/expectation";
 import { squeezeAt, squeezeInterval } from "@/core/moisture/squeeze";
 import { formatPercentRange } from "@/core/quantity/format";

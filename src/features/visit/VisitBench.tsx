@@ -1,8 +1,8 @@
 "use client";
-import { profileOf } from "@/core/bin/profile";
+import { profileOf } from "@/core/picture/profile";
 import { formatPercentRange, formatTemperatureRange } from "@/core/quantity/format";
 import type { BinToday } from "@/core/round/round";
-import { HELPFUL_WORDS } from "@/core/twin/words";
+import { HELPFUL_WORDS } from "@/core/twin/ahead/words";
 import { useSession } from "@/session/session";
 import { Cutaway } from "@/ui/cutaway/Cutaway";
 import { useRoom } from "@/ui/useRoom";

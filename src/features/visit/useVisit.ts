@@ -2,7 +2,7 @@
 import { lastFeeding, nextPlace } from "@/core/bin/place";
 import { placeKey } from "@/core/bin/state";
 import { decide } from "@/core/decision/decide";
-import { practiceOf } from "@/core/decision/practice";
+import { practiceOf } from "@/core/practice/practice";
 import { planRound } from "@/core/round/round";
 import type { BinToday } from "@/core/round/round";
 import { newId } from "@/session/author";

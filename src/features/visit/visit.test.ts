@@ -4,7 +4,7 @@ import { addDays } from "@/core/calendar/day";
 import { replay } from "@/core/bin/replay";
 import { parseQuantity } from "@/core/quantity/parse";
 import { decide } from "@/core/decision/decide";
-import { practiceOf } from "@/core/decision/practice";
+import { practiceOf } from "@/core/practice/practice";
 import { simpleExpectation } from "@/core/expectation/simpleEngine";
 import { stepKey, visitFacts } from "./visitEntries";
 import type { VisitTyped } from "./visitTyped";

@@ -1,5 +1,5 @@
 "use client";
-import type { Profile } from "@/core/bin/profile";
+import type { Profile } from "@/core/picture/profile";
 import { memo, useId, useMemo } from "react";
 import styles from "./Cutaway.module.css";
 import type { Anchors, Detail } from "./drawing";

@@ -1,4 +1,4 @@
-import type { Profile, ProfileCompartment } from "@/core/bin/profile";
+import type { Profile, ProfileCompartment } from "@/core/picture/profile";
 import { systemOf } from "@/core/bin/system";
 import { SYSTEMS } from "@/vocabulary/setup";
 import { drawingOf } from "./drawing";

@@ -1,4 +1,4 @@
-import type { Pocket, Profile, ProfileCompartment, Wetness } from "@/core/bin/profile";
+import type { Pocket, Profile, ProfileCompartment, Wetness } from "@/core/picture/profile";
 import { seeded } from "@/core/chance/seeded";
 import type { Field } from "./marks";
 import { between, crumbs, edge, flecks, moistureMarks, pocket, straw, worms } from "./marks";

@@ -1,4 +1,4 @@
-import type { Wetness } from "@/core/bin/profile";
+import type { Wetness } from "@/core/picture/profile";
 
 /*
  * The strokes of the profile. Each function gives one path for many strokes, so that a whole layer is one element: a

@@ -1,5 +1,5 @@
 import type { System } from "@/vocabulary/setup";
-import type { Profile, ProfileCompartment } from "@/core/bin/profile";
+import type { Profile, ProfileCompartment } from "@/core/picture/profile";
 
 /** One vessel of a bin on the page, in px: its inner outline narrows from the top to the bottom. */
 export interface Vessel {

@@ -1,0 +1,36 @@
+import type { Entry } from "@/records/entry";
+import type { BinSetup } from "@/records/setup";
+import { binSetup } from "@/records/setup";
+import type { CompartmentId } from "@/vocabulary/fields";
+
+/**
+ * What a bin is after an entry. The same set-up where the entry does not speak of it; undefined as long as no `altered`
+ * has given the whole of it. A change that leaves no whole set-up is not taken. Never throws.
+ */
+export function setupAfter(before: BinSetup | undefined, entry: Entry): BinSetup | undefined {
+  switch (entry.kind) {
+    case "altered": {
+      const merged = binSetup.safeParse({ ...before, ...entry.changes });
+      return merged.success ? merged.data : before;
+    }
+    case "added":
+      return (
+        before && {
+          ...before,
+          compartments: before.compartments.toSpliced(entry.position, 0, entry.added),
+        }
+      );
+    case "covered":
+      return before && { ...before, cover: entry.cover };
+    case "rotated":
+      return before && { ...before, compartments: inOrder(before, entry.order) };
+    default:
+      return before;
+  }
+}
+
+/** Those named first, in that order; whatever the entry does not name stays behind them. */
+function inOrder({ compartments }: BinSetup, order: readonly CompartmentId[]): BinSetup["compartments"] {
+  const named = order.flatMap((id) => compartments.filter((compartment) => compartment.id === id));
+  return [...new Set([...named, ...compartments])];
+}

@@ -1,0 +1,17 @@
+/*
+ * What the contents of a bin weigh and hold, where nobody measured it. Each figure stands here once; the process model's
+ * table takes the densities from here.
+ */
+
+/** Settled dry kilograms in a litre: bedding 0.06–0.14, food 0.08–0.20, castings 0.15–0.25. Source: process model 5.1, 5.5. */
+export const SETTLED_DRY_KG_PER_L = { bedding: 0.085, food: 0.13, castings: 0.19 } as const;
+
+/** Moist castings or bed contents as they lie, kg in a litre, 0.6–0.85. Source: process model 5.1 at 73 % moisture. */
+export const MOIST_KG_PER_L = 0.7;
+
+/** Moisture of castings as they are lifted, 0.7–0.8, and of bought or stored ones to start a bin with, 0.55–0.7. */
+export const HARVEST_MOISTURE = 0.75;
+export const STARTER_MOISTURE = 0.65;
+
+/** What was seen of a meal, as the share of it that is still there. Source: process model 9, middles of its classes. */
+export const SEEN_SHARE = { none: 0, little: 0.2, half: 0.5, most: 0.85 } as const;

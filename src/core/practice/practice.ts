@@ -1,0 +1,60 @@
+import type { Reading } from "@/records/entry";
+import type { LocalDate } from "@/vocabulary/fields";
+import type { Creature, FoodLeft, Smell, Squeeze } from "@/vocabulary/readings";
+import { daysBetween } from "../calendar/day";
+import type { School } from "../catalogue/school";
+import { schoolOf } from "../catalogue/school";
+import type { BinState } from "../bin/state";
+import { placeKey } from "../bin/state";
+import type { BinSetup } from "@/records/setup";
+
+/** How this bin is run: its school, its set-up, and what the log says of it. */
+export interface Practice {
+  readonly state: BinState;
+  readonly setup: BinSetup;
+  readonly school: School;
+}
+
+/** Undefined while the log does not say what the bin is. */
+export const practiceOf = (state: BinState): Practice | undefined =>
+  state.setup ? { state, setup: state.setup, school: schoolOf(state.setup.school) } : undefined;
+
+/** Where moisture should lie, by school or by the keeper's own wish. */
+export function targetMoisture({ school, setup }: Practice): { readonly low: number; readonly high: number } {
+  const wish = setup.targetMoisture;
+  return wish === undefined
+    ? { low: school.moistureLow, high: school.moistureHigh }
+    : { low: wish - 0.04, high: wish + 0.04 };
+}
+
+/** Days since the worms came; nought while there are none. */
+export const ageDays = ({ state }: Practice, today: LocalDate): number =>
+  state.worms.since ? Math.max(0, daysBetween(state.worms.since, today)) : 0;
+
+/** Today's readings, sorted by what the decision asks. */
+export interface Seen {
+  readonly squeeze?: Squeeze;
+  readonly moisture?: number;
+  readonly smell?: Smell;
+  readonly temperatureC?: number;
+  readonly isHot: boolean;
+  readonly foodLeft: ReadonlyMap<string, FoodLeft>;
+  readonly signs: ReadonlySet<Creature>;
+}
+
+export function seenIn(readings: readonly Reading[], fedCompartmentId: string): Seen {
+  const foodLeft = new Map<string, FoodLeft>();
+  const signs = new Set<Creature>();
+  const seen: { -readonly [K in keyof Seen]: Seen[K] } = { isHot: false, foodLeft, signs };
+  for (const reading of readings) {
+    if (reading.of === "squeeze") seen.squeeze = reading.squeeze;
+    else if (reading.of === "moisture") seen.moisture = reading.moisture;
+    else if (reading.of === "smell") seen.smell = reading.smell;
+    else if (reading.of === "temperature") seen.temperatureC = reading.temperatureC;
+    else if (reading.of === "warmth" && reading.warmth === "hot") seen.isHot = true;
+    else if (reading.of === "foodLeft")
+      foodLeft.set(placeKey(reading.compartment ?? fedCompartmentId, reading.place ?? 1), reading.foodLeft);
+    else if (reading.of === "sign" && reading.isPresent) signs.add(reading.sign);
+  }
+  return seen;
+}

@@ -1,0 +1,85 @@
+import type { Band } from "@/core/expectation/expectation";
+import type { Ensemble } from "../ensemble/ensemble";
+import { act } from "../ensemble/act";
+import { copied } from "../ensemble/ensemble";
+import { sleep } from "../ensemble/sleep";
+import { weightsOf } from "../learning/learn";
+import { give, SCRAPS_CHOPPED } from "./meal";
+import { bandOf, chanceThat } from "../learning/quantiles";
+import { heatLimitC, isInTrouble } from "../learning/readDay";
+import { fedAt } from "../engine/twinBin";
+import { markerGiven, markerLeft, moistureOf } from "../engine/state";
+
+/** What is put in at a visit, wet kilograms and litres. */
+export interface Given {
+  readonly foodKg: number;
+  readonly place: number;
+  readonly dryBeddingKg: number;
+  readonly waterL: number;
+}
+/** What it does to the weeks after, if nothing else is given. */
+export interface MealOutlook {
+  /** Days until at most a tenth of the meal is left; none without a meal. The end of the weeks looked ahead where it takes longer. */
+  readonly goneInDays?: Band;
+  readonly withinDays: number;
+  /** Of the compartment one feeds, a week on: when it has drained and settled. */
+  readonly moisture: Band;
+  /** Chance that air or warmth goes wrong within these weeks, 0 to 1, and the same with nothing given. */
+  readonly trouble: number;
+  readonly troubleWithout: number;
+}
+
+const WITHIN_DAYS = 28;
+const SETTLED_DAYS = 7;
+
+/** Amounts given today, on the ensemble as it stands, against the same bin left alone. */
+export function mealOutlook(ensemble: Ensemble, given: Given): MealOutlook {
+  const withIt = weeksOf(ensemble, given);
+  return {
+    ...withIt,
+    withinDays: WITHIN_DAYS,
+    troubleWithout: weeksOf(ensemble, { ...given, foodKg: 0, dryBeddingKg: 0, waterL: 0 }).trouble,
+  };
+}
+
+function weeksOf(
+  ensemble: Ensemble,
+  { foodKg, place, dryBeddingKg, waterL }: Given,
+): Pick<MealOutlook, "goneInDays" | "moisture" | "trouble"> {
+  const one = copied(ensemble);
+  const { size, lines, day: start } = one;
+  const fed = fedAt(one.bin);
+  const limitC = heatLimitC(one);
+  const weights = weightsOf(one);
+  const key = `trial ${start}`;
+  if (foodKg > 0) give(one, { ...SCRAPS_CHOPPED, cardPerG: 0 }, 1000 * foodKg, place, key);
+  if (dryBeddingKg > 0)
+    act(one, { event: { kind: "bed", id: "cardboard", g: 1000 * dryBeddingKg }, key: `${key} card` });
+  if (waterL > 0) act(one, { event: { kind: "water", g: 1000 * waterL }, key: `${key} water` });
+  const slot =
+    foodKg > 0 ? one.marks[fed]!.findLastIndex((mark) => mark.day === start && mark.place === place) : -1;
+  const gone = new Float64Array(size).fill(WITHIN_DAYS);
+  const trouble = new Float64Array(size);
+  let moisture: Band | undefined;
+  for (let day = 0; day <= WITHIN_DAYS; day += 1) {
+    if (day === SETTLED_DAYS)
+      moisture = bandOf(
+        Float64Array.from(lines, (line) => moistureOf(line[fed]!)),
+        weights,
+      );
+    for (let member = 0; member < size; member += 1) {
+      const line = lines[member]!;
+      if (isInTrouble(line, limitC)) trouble[member] = 1;
+      if (slot >= 0 && gone[member] === WITHIN_DAYS) {
+        const s = line[fed]!;
+        if (markerLeft(s, slot) <= 0.1 * markerGiven(s, slot)) gone[member] = day;
+      }
+    }
+    if (day < WITHIN_DAYS) sleep(one);
+  }
+  return {
+    moisture: moisture!,
+    trouble: chanceThat(trouble, weights, (value) => value > 0),
+    ...(slot >= 0 ? { goneInDays: bandOf(gone, weights) } : {}),
+  };
+}

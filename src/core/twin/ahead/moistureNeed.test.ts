@@ -1,0 +1,91 @@
+import { DRY_BEDDING } from "@/core/practice/dryBedding";
+import fc from "fast-check";
+import { decide } from "@/core/decision/decide";
+import { practiceOf } from "@/core/practice/practice";
+import { addDays } from "@/core/calendar/day";
+import { replay } from "@/core/bin/replay";
+import { brought, expected } from "../../../../tests/twinLog";
+import { entry, litres, look, meal, newTub, setupOf, START } from "../../../../tests/log";
+import type { System } from "@/vocabulary/setup";
+import { act } from "../ensemble/act";
+import { copied } from "../ensemble/ensemble";
+import { moistureNeed } from "./moistureNeed";
+import { AT, dryOf, moistureOf } from "../engine/state";
+import { fedAt } from "../engine/twinBin";
+
+const SYSTEMS: readonly System[] = ["tub", "trough", "trayStack", "flowThrough"];
+const bins = new Map(
+  SYSTEMS.map((system) => {
+    const log = [...newTub(0.6, setupOf(system)), meal(0.5, 1, 6), meal(0.5, 1, 13)];
+    return [system, brought(log, 20, { size: 1 }).ensemble] as const;
+  }),
+);
+
+test("water or dry bedding as asked brings what one feeds to the target, in bins of one part and of several", () => {
+  fc.assert(
+    fc.property(
+      fc.constantFrom(...SYSTEMS),
+      fc.double({ min: 0.4, max: 0.92, noNaN: true }),
+      fc.double({ min: 0, max: 900, noNaN: true }),
+      (system, target, mealG) => {
+        const one = copied(bins.get(system)!);
+        const fed = fedAt(one.bin);
+        const s = one.views[fed]![0]!;
+        const others = one.views.filter((_, at) => at !== fed).map(([view]) => moistureOf(view!));
+        const extra = { waterG: 0.8 * mealG, dryG: 0.2 * mealG };
+        const { waterL, beddingKg } = moistureNeed(one, target, DRY_BEDDING.moisture, extra);
+        expect(Math.min(waterL.middle, beddingKg.middle)).toBe(0);
+        if (waterL.middle > 0) act(one, { event: { kind: "water", g: 1000 * waterL.middle }, key: "water" });
+        const beddingG = 1000 * beddingKg.middle;
+        const wet = s[AT.W]! + extra.waterG + beddingG * DRY_BEDDING.moisture;
+        const dry = dryOf(s) + extra.dryG + beddingG * (1 - DRY_BEDDING.moisture);
+        expect(wet / (wet + dry)).toBeCloseTo(target, 9);
+        expect(one.views.filter((_, at) => at !== fed).map(([view]) => moistureOf(view!))).toEqual(others);
+      },
+    ),
+  );
+});
+
+test("a trough is watered for its fed end alone, however much lies behind it", () => {
+  const visit = (system: System) => {
+    const log = [
+      ...newTub(0.6, setupOf(system)),
+      ...[6, 13, 20].map((on) => meal(0.3, 1, on)),
+      ...[20, 27, 34].map((on) => look([{ of: "squeeze", squeeze: "noDrop" }], on)),
+      look([{ of: "squeeze", squeeze: "dust" }], 41),
+    ];
+    const expectation = expected(log, 41);
+    const { steps } = decide(
+      expectation,
+      practiceOf(replay(log))!,
+      [{ of: "squeeze", squeeze: "dust" }],
+      addDays(START, 41),
+    );
+    const water = steps.find((step) => step.kind === "water")?.amount;
+    return { expectation, waterL: water && "volumeL" in water ? water.volumeL : 0 };
+  };
+  const trough = visit("trough");
+  const dryKg = Object.values(trough.expectation.contents).map(
+    (held) => held.beddingDryKg + held.foodDryKg + held.castingsDryKg,
+  );
+  expect(dryKg.length).toBe(3);
+  expect(trough.waterL).toBeGreaterThan(0);
+  // Never more than a tenth of what lies at the fed end.
+  expect(trough.waterL).toBeLessThanOrEqual(0.1 * trough.expectation.fedMassKg.middle + 1e-9);
+  expect(trough.expectation.fedMassKg.middle).toBeLessThan(
+    dryKg.reduce((sum, kg) => sum + kg, 0) / (1 - trough.expectation.moisture.high),
+  );
+});
+
+test("water kept back by the ends that doubt: unsure only where some members want water and others bedding", () => {
+  const log = [...newTub(), meal(0.4, 1, 7), entry({ kind: "watered", amount: litres(0.5) }, 8)];
+  const { ensemble } = brought(log, 15);
+  const wide = Array.from({ length: 60 }, (_, at) => moistureNeed(ensemble, 0.4 + 0.009 * at, 0.08));
+  expect(wide[0]!.isUnsure || wide.at(-1)!.isUnsure).toBe(false);
+  expect(wide.some(({ isUnsure }) => isUnsure)).toBe(true);
+  for (const [at, need] of wide.entries()) {
+    if (at === 0) continue;
+    expect(need.waterL.middle).toBeGreaterThanOrEqual(wide[at - 1]!.waterL.middle);
+    expect(need.beddingKg.middle).toBeLessThanOrEqual(wide[at - 1]!.beddingKg.middle);
+  }
+});

@@ -1,0 +1,113 @@
+import { CLIMATE, entry, kilograms, meal, newTub, setupOf, START } from "../../../../tests/log";
+import { brought, fedTub, squeeze } from "../../../../tests/twinLog";
+import { addDays } from "@/core/calendar/day";
+import type { Ensemble } from "../ensemble/ensemble";
+import { copied, frozen } from "../ensemble/ensemble";
+import { weightsOf } from "../learning/learn";
+import { give, SCRAPS_CHOPPED } from "./meal";
+import type { RationQuestion } from "./ration";
+import { largestRation } from "./ration";
+import { heatLimitC, isInTrouble } from "../learning/readDay";
+import { sleep } from "../ensemble/sleep";
+
+const QUESTION: RationQuestion = { meal: SCRAPS_CHOPPED, days: 4, place: 1, places: 8 };
+const asked = (ensemble: Ensemble, more: Partial<RationQuestion> = {}) =>
+  largestRation(ensemble, { ...QUESTION, ...more });
+
+/** The share of members that come to grief within four weeks when so much is given at that pace: told by itself. */
+function griefWith(ensemble: Ensemble, kg: number, { days, place, places, meal: kind } = QUESTION): number {
+  const one = copied(ensemble);
+  const limitC = heatLimitC(one);
+  const hurt = new Set<number>();
+  for (let day = 0; day < 28; day += 1) {
+    if (kg > 0 && day % days === 0)
+      give(one, kind, 1000 * kg, ((place - 1 + day / days) % places) + 1, `by hand ${day}`);
+    sleep(one);
+    one.lines.forEach((line, member) => isInTrouble(line, limitC) && hurt.add(member));
+  }
+  const weights = weightsOf(one);
+  return [...hurt].reduce((sum, member) => sum + weights[member]!, 0);
+}
+
+const soaked = [
+  ...newTub(0.8),
+  ...[10, 16, 22, 28].flatMap((on) => [squeeze("stream", on), meal(0.9, 1, on)]),
+  squeeze("stream", 34),
+];
+const SITUATIONS: readonly (readonly [string, Ensemble])[] = [
+  ["a tub fed for ten weeks", brought(fedTub(10), 80).ensemble],
+  ["a young tub with many worms", brought([...newTub(1.4), meal(0.3, 1, 6)], 12).ensemble],
+  ["a wet tub", brought(soaked, 34).ensemble],
+  ["a tub in a warm room", brought(fedTub(6), 50, { climates: { "room-1": { ...CLIMATE, meanC: 27 } } }).ensemble], // prettier-ignore
+  ["a stack of trays", brought([...newTub(0.9, setupOf("trayStack")), meal(0.4, 1, 6)], 20).ensemble],
+];
+
+test.each(SITUATIONS)(
+  "%s: the largest meal, given again and again, harms at most one member in ten",
+  (_, ensemble) => {
+    const { kg, limit } = asked(ensemble);
+    expect([limit, kg > 0]).toEqual(["trouble", true]);
+    expect(griefWith(ensemble, kg)).toBeLessThanOrEqual(0.1 + 1e-9);
+    // What was called the limit is one: half as much again does harm.
+    expect(griefWith(ensemble, 1.5 * kg)).toBeGreaterThan(0.1);
+  },
+);
+
+test("weighing what could be given changes nothing of the bin, and says the same when asked again", () => {
+  for (const [, ensemble] of SITUATIONS.slice(0, 2)) {
+    const before = structuredClone(frozen(ensemble));
+    const answer = asked(ensemble);
+    expect(structuredClone(frozen(ensemble))).toEqual(before);
+    expect(asked(ensemble)).toEqual(answer);
+  }
+});
+
+test("no herd is given more than it eats until the next visit, and a cap of the keeper's holds", () => {
+  const [, ensemble] = SITUATIONS[0]!;
+  /** Half a kilogram went in; it has grown for ten weeks, and eats at most its own mass a day. */
+  const herdKg = 1.5;
+  for (const days of [2, 4, 7]) {
+    const { kg } = asked(ensemble, { days });
+    expect(kg).toBeLessThan(herdKg * days);
+    expect(asked(ensemble, { days, capKg: kg / 3 }).kg).toBeLessThanOrEqual(kg / 3 + 1e-12);
+  }
+  expect(asked(ensemble, { capKg: 0 })).toMatchObject({ kg: 0, limit: "herd" });
+});
+
+test("a bin without worms gets nothing, a larger herd never less", () => {
+  const empty = newTub().filter(({ kind }) => kind !== "stocked");
+  expect(asked(brought(empty, 20).ensemble).kg).toBe(0);
+  const amounts = [0.2, 0.5, 0.9].map((wormsKg) => asked(brought([...newTub(wormsKg)], 14).ensemble).kg);
+  expect(amounts).toEqual(amounts.toSorted((a, b) => a - b));
+  expect(amounts[2]).toBeGreaterThan(amounts[0]!);
+});
+
+test("what the keeper's own meals speak for holds it down, says so, and never below what a herd needs to live", () => {
+  const [, ensemble] = SITUATIONS[0]!;
+  const free = asked(ensemble);
+  const held = asked(ensemble, {
+    tried: () => ({ mostKg: free.kg / 2, mealKg: free.kg / 3, by: "step-up" }),
+  });
+  expect(held).toMatchObject({ limit: "step-up", triedKg: free.kg / 3 });
+  expect(held.kg).toBeCloseTo(free.kg / 2, 9);
+  // One bad meal of a gram does not starve it: a twentieth of the herd a day may always be tried.
+  const tiny = asked(ensemble, { tried: () => ({ mostKg: 0.001, mealKg: 0.001, by: "was-left" }) });
+  expect(tiny.kg).toBeGreaterThan(0.03);
+});
+
+test("a house full of old food waits: what lies there counts against what is given", () => {
+  const fed = (kg: number) => [
+    ...newTub(0.5),
+    ...[8, 12, 16].map((on) =>
+      entry(
+        {
+          kind: "fed",
+          place: 1,
+          parts: [{ materialId: "mixed-kitchen-scraps", amount: kilograms(kg), preparation: "chopped" }],
+        },
+        addDays(START, on),
+      ),
+    ),
+  ];
+  expect(asked(brought(fed(1.6), 17).ensemble).kg).toBeLessThan(asked(brought(fed(0.1), 17).ensemble).kg);
+});

@@ -1,0 +1,181 @@
+import type { RationLimit } from "@/core/expectation/expectation";
+import type { Ensemble } from "../ensemble/ensemble";
+import { copied } from "../ensemble/ensemble";
+import { sleep } from "../ensemble/sleep";
+import { weightsOf } from "../learning/learn";
+import type { MealKind } from "./meal";
+import { give } from "./meal";
+import { chanceThat, quantiles } from "../learning/quantiles";
+import { heatLimitC, isInTrouble } from "../learning/readDay";
+import { fedAt } from "../engine/twinBin";
+import type { Tried } from "./tried";
+import { foodOf, liveOf, markerGiven, markerLeft } from "../engine/state";
+
+const MOST_TROUBLE = 0.1;
+/** Of the herd's mass a day: so little may always be tried, however small the last meals were, or one bad one would starve a bin. */
+const SMALL = 0.05;
+const STEPS = 16;
+
+export interface RationQuestion {
+  readonly meal: MealKind;
+  /** Days to the next visit. */
+  readonly days: number;
+  /** Where it would go, and how many places take turns. */
+  readonly place: number;
+  readonly places: number;
+  /** What the keeper's own meals speak for, given the days a small meal needs here. */
+  readonly tried?: ((clearsInDays: number) => Tried | undefined) | undefined;
+  readonly capKg?: number | undefined;
+}
+export interface RationAnswer {
+  readonly kg: number;
+  /** What keeps it from being more. */
+  readonly limit: RationLimit;
+  /** Chance of trouble with it, over the next four weeks at this pace. */
+  readonly trouble: number;
+  /** Days this preparation needs here however little is given. */
+  readonly clearsInDays: number;
+  /** The meal of the keeper's it was measured from, where that was what held it down. */
+  readonly triedKg?: number;
+}
+
+/**
+ * The largest meal that does not pile up, is finished by the next visit where that can be asked, and keeps the chance of
+ * trouble at or below one in ten, given again and again at this pace for at least four weeks. Bisection over sixteen steps;
+ * every alternative on the same ensemble with the same chance. Source: process model 11, Amount.
+ */
+export function largestRation(ensemble: Ensemble, question: RationQuestion): RationAnswer {
+  const { meal, days, place, places, tried, capKg } = question;
+  const weights = weightsOf(ensemble);
+  const live = Float64Array.from(ensemble.lines, (line) => line.reduce((sum, s) => sum + liveOf(s), 0));
+  const w50 = quantiles(live, weights, [0.5])[0]!;
+  const small = SMALL * w50 * days;
+  const clearsInDays = clearingTime(ensemble, meal, small, place);
+  const own = tried?.(clearsInDays);
+  const most = Math.min(
+    w50 * days,
+    own === undefined ? Infinity : Math.max(small, 1000 * own.mostKg),
+    capKg === undefined ? Infinity : 1000 * capKg,
+  );
+  const trials = new Map<number, Trial>();
+  const trial = (step: number): Trial => {
+    const known = trials.get(step);
+    if (known) return known;
+    const fresh = tryRation(ensemble, weights, meal, (most * step) / STEPS, {
+      days,
+      place,
+      places,
+      clearsInDays,
+    });
+    trials.set(step, fresh);
+    return fresh;
+  };
+  if (most <= 0) return { kg: 0, limit: "herd", trouble: 0, clearsInDays };
+  if (trial(0).fault === "trouble")
+    return { kg: 0, limit: "cannot", trouble: trial(0).trouble, clearsInDays };
+  let low = 0;
+  let high = STEPS + 1;
+  while (high - low > 1) {
+    const middle = Math.floor((low + high) / 2);
+    if (trial(middle).fault) high = middle;
+    else low = middle;
+  }
+  // Where one step is too much, a smaller one may not be: as long as it is a meal at all.
+  if (low === 0 && most / STEPS > small / 4)
+    return { ...largestRation(ensemble, { ...question, capKg: most / STEPS / 1000 }), clearsInDays };
+  if (low > 1 && trial(low - 1).fault) low -= 2;
+  const isHeld = own !== undefined && most === 1000 * own.mostKg;
+  return {
+    kg: (most * Math.max(0, low)) / STEPS / 1000,
+    limit: trials.get(high)?.fault ?? (isHeld ? own.by : "herd"),
+    trouble: trial(Math.max(0, low)).trouble,
+    clearsInDays,
+    ...(isHeld ? { triedKg: own.mealKg } : {}),
+  };
+}
+
+interface Trial {
+  readonly fault?: "trouble" | "piling-up" | "not-finished";
+  readonly trouble: number;
+}
+
+function tryRation(
+  ensemble: Ensemble,
+  weights: Float64Array,
+  meal: MealKind,
+  g: number,
+  {
+    days,
+    place,
+    places,
+    clearsInDays,
+  }: { days: number; place: number; places: number; clearsInDays: number },
+): Trial {
+  const one = copied(ensemble);
+  const { size, lines } = one;
+  const fed = fedAt(one.bin);
+  const limitC = heatLimitC(one);
+  const start = one.day;
+  const whole = days * Math.ceil(28 / days);
+  const early = days * Math.ceil(14 / days);
+  const trouble = new Float64Array(size);
+  const standing = new Float64Array(size);
+  const left = new Float64Array(size);
+  const mostTrouble = () => chanceThat(trouble, weights, (value) => value > 0);
+  let notFinished = 0;
+  /** The first meal's own marker: what lay at its place before is another meal's fault. */
+  let slot = -1;
+  let at = place;
+  for (let day = 0; day <= whole; day += 1) {
+    if (day === early)
+      lines.forEach((line, member) => (standing[member] = line.reduce((sum, s) => sum + foodOf(s), 0)));
+    if (day === days && days >= clearsInDays && slot >= 0) {
+      lines.forEach((line, member) => (left[member] = shareLeft(line[fed]!, slot)));
+      notFinished = chanceThat(left, weights, (value) => value > 0.35);
+      if (notFinished > 0.3) return { fault: "not-finished", trouble: mostTrouble() };
+    }
+    if (day === whole) break;
+    if (g > 0 && day % days === 0) {
+      give(one, meal, g, at, `trial ${start + day}`);
+      if (day === 0) slot = slotOf(one, start, at);
+      at = (at % places) + 1;
+    }
+    sleep(one);
+    for (let member = 0; member < size; member += 1)
+      if (trouble[member] === 0 && isInTrouble(lines[member]!, limitC)) trouble[member] = 1;
+    if (mostTrouble() > MOST_TROUBLE) return { fault: "trouble", trouble: mostTrouble() };
+  }
+  const piles = new Float64Array(size);
+  lines.forEach((line, member) => {
+    const food = line.reduce((sum, s) => sum + foodOf(s), 0);
+    piles[member] = food > 1.25 * standing[member]! + 20 ? 1 : 0;
+  });
+  return {
+    trouble: mostTrouble(),
+    ...(chanceThat(piles, weights, (value) => value > 0) > 0.3 ? { fault: "piling-up" as const } : {}),
+  };
+}
+
+/** First day on which a small meal is surely gone but for a third: the time this preparation needs in this bin. */
+function clearingTime(ensemble: Ensemble, meal: MealKind, g: number, place: number): number {
+  const one = copied(ensemble);
+  const fed = fedAt(one.bin);
+  const weights = weightsOf(one);
+  const start = one.day;
+  give(one, meal, Math.max(1, g), place, `trial ${start}`);
+  const slot = slotOf(one, start, place);
+  const left = new Float64Array(one.size);
+  for (let day = 1; day <= 28; day += 1) {
+    sleep(one);
+    one.lines.forEach((line, member) => {
+      left[member] = shareLeft(line[fed]!, slot);
+    });
+    if (chanceThat(left, weights, (value) => value > 0.35) <= 0.1) return day;
+  }
+  return 28;
+}
+
+const slotOf = (ensemble: Ensemble, day: number, place: number): number =>
+  ensemble.marks[fedAt(ensemble.bin)]!.findLastIndex((mark) => mark.day === day && mark.place === place);
+const shareLeft = (s: Float64Array, slot: number): number =>
+  markerLeft(s, slot) / Math.max(1e-9, markerGiven(s, slot));

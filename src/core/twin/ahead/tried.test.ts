@@ -1,0 +1,66 @@
+import type { CompartmentId, LocalDate } from "@/vocabulary/fields";
+import type { Feeding } from "@/core/bin/state";
+import { addDays } from "@/core/calendar/day";
+import { tried } from "./tried";
+
+const START = "2026-03-01" as LocalDate;
+const meal = (
+  onDay: number,
+  massKg: number,
+  seen?: {
+    readonly left: Feeding["left"];
+    readonly afterDays: number;
+    readonly smelled?: Feeding["smelled"];
+  },
+): Feeding => ({
+  day: addDays(START, onDay),
+  massKg,
+  compartmentId: "c1" as CompartmentId,
+  place: 1,
+  ...(seen
+    ? {
+        left: seen.left!,
+        leftOn: addDays(START, onDay + seen.afterDays),
+        ...(seen.smelled ? { smelled: seen.smelled } : {}),
+      }
+    : {}),
+});
+/** Days a small meal needs. */
+const CLEARS = 9;
+
+test("half as much again as the largest meal that went well, also when the last one was small", () => {
+  const meals = [
+    meal(0, 0.6, { left: "none", afterDays: 8 }),
+    meal(8, 0.1, { left: "little", afterDays: 8 }),
+  ];
+  expect(tried(meals, CLEARS)).toEqual({ mostKg: 1.5 * 0.6, by: "step-up", mealKg: 0.6 });
+});
+
+test("food seen before it can be gone is no verdict: the last meal of a round lies whole, and the amount stays", () => {
+  const early = [meal(0, 0.4, { left: "most", afterDays: 4 })];
+  expect(tried(early, CLEARS)).toEqual({ mostKg: 0.4, by: "not-seen", mealKg: 0.4 });
+  expect(tried([meal(0, 0.3, { left: "none", afterDays: 12 }), ...early], CLEARS)).toMatchObject({
+    by: "step-up",
+    mealKg: 0.3,
+  });
+});
+
+test("a meal that lay too long, or smelled, is stepped down from; what went well before it no longer counts", () => {
+  const well = meal(0, 1, { left: "none", afterDays: 7 });
+  const tooMuch = meal(8, 1.5, { left: "half", afterDays: 10 });
+  expect(tried([well, tooMuch], CLEARS)).toEqual({
+    mostKg: 0.6 * 1.5,
+    by: "was-left",
+    mealKg: 1.5,
+  });
+  const sour = meal(8, 1.5, { left: "none", afterDays: 10, smelled: "sour" });
+  expect(tried([well, sour], CLEARS)?.by).toBe("was-left");
+  const after = meal(20, 0.8, { left: "none", afterDays: 9 });
+  expect(tried([well, tooMuch, after], CLEARS)).toMatchObject({ by: "step-up", mealKg: 0.8 });
+});
+
+test("meals of two months ago were given to another herd; without meals there is nothing to go by", () => {
+  const old = meal(0, 5, { left: "none", afterDays: 9 });
+  expect(tried([old, meal(80, 0.2)], CLEARS)).toMatchObject({ by: "not-seen", mealKg: 0.2 });
+  expect(tried([], CLEARS)).toBeUndefined();
+});

@@ -1,0 +1,129 @@
+import type { LocalDate } from "@/vocabulary/fields";
+import { addDays, daysBetween, shortDay, shortSpan, spokenDay } from "@/core/calendar/day";
+import type {
+  Expectation,
+  Habit,
+  HelpfulReading,
+  Misfit,
+  Surprise,
+  Warning,
+} from "@/core/expectation/expectation";
+import type { UnitSystem } from "@/core/quantity/format";
+import { formatMass, formatPercentRange } from "@/core/quantity/format";
+
+const BY = { 2: "much", 1: "a little" } as const;
+const HABITS: Record<Habit["of"], (size: "much" | "a little", isMore: boolean) => string> = {
+  appetite: (size, isMore) => `eats ${size} ${isMore ? "faster" : "slower"} than most`,
+  drying: (size, isMore) =>
+    isMore
+      ? `loses ${size === "much" ? "a lot of" : "a little more"} water`
+      : `keeps its water ${size} longer than most`,
+  rotting: (size, isMore) => `breaks food down ${size} ${isMore ? "faster" : "slower"} even without worms`,
+  herd: (size, isMore) => `holds ${size} ${isMore ? "more" : "fewer"} worms than were noted`,
+  fist: (size, isMore) => `your squeeze reads ${size} ${isMore ? "wetter" : "drier"} than most`,
+};
+
+/** What was learned, as one sentence; bare factors mean nothing to a keeper. */
+export function sayHabits(habits: readonly Habit[], visits: number): string | undefined {
+  const told = habits.filter((habit) => habit.step !== 0);
+  const known = habits.filter((habit) => habit.isSure).length;
+  if (habits.length === 0) return undefined;
+  const sure = known >= 3 ? "fairly sure" : known >= 1 ? "half sure" : "still guessing";
+  const after = `${sure} after ${visits} ${visits === 1 ? "visit" : "visits"}`;
+  if (told.length === 0) return `It behaves as most do; ${after}.`;
+  const parts = told.map((habit) => HABITS[habit.of](BY[Math.abs(habit.step) as 1 | 2], habit.step > 0));
+  const fist = parts.filter((_, at) => told[at]!.of === "fist");
+  const bin = parts.filter((_, at) => told[at]!.of !== "fist");
+  const sentence = [bin.length > 0 ? `It ${bin.join(", ")}` : "", ...fist].filter(Boolean).join("; ");
+  return `${sentence.charAt(0).toUpperCase()}${sentence.slice(1)}; ${after}.`;
+}
+
+const READ: Record<Surprise["of"], readonly [less: string, more: string]> = {
+  squeeze: ["Drier", "Wetter"],
+  moisture: ["Drier", "Wetter"],
+  foodLeft: ["Less food left", "More food left"],
+  temperature: ["Cooler", "Warmer"],
+  warmth: ["Cooler", "Warmer"],
+};
+const ASK: Record<Surprise["of"], readonly [less: string, more: string]> = {
+  squeeze: ["is the lid ajar, or the air very dry?", "did rain or a drip get in, or wet food?"],
+  moisture: ["is the lid ajar, or the air very dry?", "did rain or a drip get in, or wet food?"],
+  foodLeft: ["are there more worms than noted?", "is something off, or was the meal larger than noted?"],
+  temperature: ["has it been moved, or the heating gone off?", "is the food heating, or is it in the sun?"],
+  warmth: ["has it been moved, or the heating gone off?", "is the food heating, or is it in the sun?"],
+};
+/** "Wetter than 9 in 10 forecasts: did rain or a drip get in, or wet food?" */
+export function saySurprise({ of, isMore, beyond }: Surprise): string {
+  const which = isMore ? 1 : 0;
+  const share = beyond >= 0.97 ? "nearly all forecasts" : `${Math.round(beyond * 10)} in 10 forecasts`;
+  return `${READ[of][which]} than ${share}: ${ASK[of][which]}`;
+}
+
+export const HELPFUL_WORDS: Record<HelpfulReading, string> = {
+  squeeze: "a squeeze would tell us most",
+  foodLeft: "a look at the food left would tell us most",
+  temperature: "a thermometer in the bed would tell us most",
+};
+
+/** When a harvest is worth the work, how much, and what waiting gains; undefined while the twin has not spoken. */
+export function sayHarvest(
+  expectation: Expectation,
+  today: LocalDate,
+  units: UnitSystem,
+): { readonly when: string; readonly what: string } | undefined {
+  const harvest = expectation.twin?.harvest;
+  if (!harvest) return undefined;
+  const { inDays, kg, gainsKg } = harvest;
+  const waiting =
+    gainsKg.middle > 0.05
+      ? `a month of waiting adds about ${formatMass(gainsKg.middle, units, "bucket")}`
+      : "";
+  if (!inDays) return { when: "No harvest worth the work in sight", what: waiting };
+  const range = `${formatMass(kg.low, units, "bucket")} to ${formatMass(kg.high, units, "bucket")}`;
+  if (inDays.middle <= 0) return { when: "Worth harvesting now", what: `${range}; ${waiting}` };
+  const from = addDays(today, inDays.low);
+  const to = addDays(today, inDays.high);
+  return {
+    when: `Worth harvesting about ${spokenDay(addDays(today, inDays.middle), today)} (${shortSpan(from, to)})`,
+    what: [range, waiting].filter(Boolean).join("; "),
+  };
+}
+/** How far each compartment is finished, where there are several: "top tray 30–34 %, bottom tray 60–66 % finished". */
+export function sayRipeness(
+  { twin }: Expectation,
+  names: readonly { readonly id: string; readonly name?: string | undefined }[],
+): string | undefined {
+  if (!twin || twin.compartments.length < 2) return undefined;
+  const parts = names.flatMap(({ id, name }) => {
+    const found = twin.compartments.find((one) => one.id === id);
+    return found ? [`${name ?? id} ${formatPercentRange(found.ripeness.low, found.ripeness.high)}`] : [];
+  });
+  return `Finished: ${parts.join(", ")}.`;
+}
+
+export function sayMisfit({ code, day }: Misfit, today: LocalDate): string {
+  const when = daysBetween(day, today) < 300 ? shortDay(day) : day;
+  switch (code) {
+    case "harvest-above-castings":
+      return `${when}: more castings were lifted than the log says can have been there.`;
+    case "worms-above-herd":
+      return `${when}: more worms were taken than the log says were there.`;
+    case "reading-against-log":
+      return `${when}: the reading does not fit what was done before it.`;
+  }
+}
+
+/** A sentence. */
+export function sayWarning({ of, chance }: Warning): string {
+  const odds = chance === undefined ? "" : `, ${Math.round(chance * 10)} in 10`;
+  return {
+    heat: `It may overheat within five days${odds}.`,
+    air: `It may go sour within ten days${odds}.`,
+    ammonia: "Ammonia is building up.",
+    salt: "Salt is building up.",
+    acid: "It is turning sour.",
+    dry: "It is drier than this way of keeping wants.",
+    soaking: "It is wetter than this way of keeping wants.",
+    hunger: "The worms are thin: they want food.",
+  }[of];
+}

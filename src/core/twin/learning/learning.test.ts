@@ -1,0 +1,219 @@
+import { withReadings } from "../log/now";
+import fc from "fast-check";
+import { CLIMATE, entry, kilograms, litres, look, meal, newTub, setupOf, START } from "../../../../tests/log";
+import { brought, expected, fedTub, SIZE, squeeze } from "../../../../tests/twinLog";
+import type { Entry } from "@/records/entry";
+import { addDays } from "@/core/calendar/day";
+import { decide } from "@/core/decision/decide";
+import { closure } from "../ensemble/measures";
+import { sleep } from "../ensemble/sleep";
+import { twinExpectation } from "../ahead/expect";
+import { courseAhead } from "../ahead/course";
+import { follow, live } from "../log/follow";
+import { habitsOf } from "./habits";
+import { courseCsv } from "../ahead/series";
+import { sayHabits, sayHarvest, sayMisfit, saySurprise } from "../ahead/words";
+import { leftOfFortnight, syntheticBin } from "../proof/synthetic";
+
+test("going on from a snapshot gives the same as starting over; a late entry makes it start from before it", () => {
+  const log = fedTub(16, (week) => [squeeze("fewDrops", 7 + 7 * week)]);
+  const whole = brought(log, 118);
+  const days = whole.snapshots.map(({ ensemble }) => ensemble.day);
+  expect(days).toEqual([60, 90, 118].filter((day) => days.includes(day)));
+  const again = brought(log, 118, { snapshots: whole.snapshots });
+  expect(again.ensemble.state).toEqual(whole.ensemble.state);
+  expect([...again.ensemble.logWeights]).toEqual([...whole.ensemble.logWeights]);
+  const late = [...log, entry({ kind: "watered", amount: litres(2) }, 70)];
+  const fresh = brought(late, 118);
+  expect(fresh.ensemble.state).not.toEqual(whole.ensemble.state);
+  expect(brought(late, 118, { snapshots: whole.snapshots }).ensemble.state).toEqual(fresh.ensemble.state);
+});
+
+test("out of order, back-dated, corrected and struck out: the same as if it had been entered so", () => {
+  const log = fedTub(5, (week) => [squeeze("manyDrops", 7 + 7 * week)]);
+  const straight = brought(log, 45).ensemble.state;
+  fc.assert(
+    fc.property(fc.shuffledSubarray(log, { minLength: log.length }), (shuffled) => {
+      expect(brought(shuffled, 45).ensemble.state).toEqual(straight);
+    }),
+    { numRuns: 4 },
+  );
+  const wrong = meal(2, 3, 30);
+  const struck = { ...wrong, rowId: `${wrong.rowId}-b` as Entry["rowId"], revision: 2, deleted: true };
+  expect(brought([...log, wrong, struck], 45).ensemble.state).toEqual(straight);
+});
+
+test("readings narrow the bands, the books stay closed, and the same seed says the same", () => {
+  const unread = expected(fedTub(10), 80);
+  const read = expected(
+    fedTub(10, (week) => [
+      look(
+        [
+          { of: "moisture", moisture: 0.7 },
+          { of: "temperature", temperatureC: 21 },
+          { of: "smell", smell: "earthy" },
+        ],
+        7 + 7 * week,
+      ),
+    ]),
+    80,
+  );
+  const width = ({ low, high }: { low: number; high: number }) => high - low;
+  expect(width(read.moisture)).toBeLessThan(0.85 * width(unread.moisture));
+  expect(read.moisture.middle).toBeLessThan(unread.moisture.middle - 0.008);
+  expect(read.sureness).not.toBe("guess");
+  const log = fedTub(10, (week) => [squeeze("stream", 7 + 7 * week)]);
+  const now = brought(log, 80);
+  for (const line of now.ensemble.lines) {
+    const { dryMatter, water } = closure(line, "fetida");
+    expect(Math.max(dryMatter, water)).toBeLessThan(1e-9);
+  }
+  expect(twinExpectation(now, addDays(START, 80))).toEqual(expected(log, 80));
+});
+
+test("food that keeps being left teaches a smaller meal, food that is always gone a larger one", () => {
+  const slow = fedTub(12, (week) => [
+    look([{ of: "foodLeft", foodLeft: "most", place: week === 0 ? 1 : ((week - 1) % 8) + 1 }], 6 + 7 * week),
+  ]);
+  const quick = fedTub(12, (week) => [
+    look([{ of: "foodLeft", foodLeft: "none", place: week === 0 ? 1 : ((week - 1) % 8) + 1 }], 6 + 7 * week),
+  ]);
+  const slowly = expected(slow, 95);
+  const quickly = expected(quick, 95);
+  expect(slowly.twin!.meal.mostKg).toBeLessThan(quickly.twin!.meal.mostKg);
+  expect(slowly.twin!.meal.clearsInDays).toBeGreaterThan(quickly.twin!.meal.clearsInDays);
+  const words = sayHabits(quickly.twin!.habits, 12)!;
+  expect(words).toMatch(/faster|more worms/);
+  expect(words).not.toMatch(/\d\.\d|×/);
+});
+
+test("what no one wrote down: a stream after weeks of calm is a surprise, is believed, and asks for dry bedding", () => {
+  const log = fedTub(10, (week) => [squeeze("fewDrops", 7 + 7 * week)]);
+  const now = brought(log, 78);
+  const before = twinExpectation(now, addDays(START, 78));
+  const readings = [{ of: "squeeze", squeeze: "stream" }] as const;
+  const after = twinExpectation(withReadings(now, readings), addDays(START, 78));
+  expect(after.moisture.middle).toBeGreaterThan(before.moisture.middle + 0.03);
+  expect(saySurprise(after.twin!.surprises[0]!)).toMatch(/^Wetter than .*did rain/);
+  const decision = decide(after, now.practice, readings, addDays(START, 78));
+  expect(decision.verdict).toBe("moistureFirst");
+  const bedding = decision.steps.find((step) => step.kind === "addDryBedding");
+  expect(bedding?.amount).toMatchObject({ massKg: expect.any(Number) as number });
+  // Before the readings the bin is what it was: asking changed nothing.
+  expect(twinExpectation(now, addDays(START, 78))).toEqual(before);
+});
+
+test("a fist that reads wet beside a dried sample is learned as a fist, not as a wet bin", () => {
+  const log = fedTub(14, (week) => [
+    look(
+      [
+        { of: "squeeze", squeeze: "manyDrops" },
+        { of: "moisture", moisture: 0.76, instrument: "ovenDried" },
+      ],
+      7 + 7 * week,
+    ),
+  ]);
+  const { ensemble } = brought(log, 110);
+  expect(habitsOf(ensemble).find((habit) => habit.of === "fist")!.step).toBeGreaterThan(0);
+  expect(expected(log, 110).moisture.middle).toBeLessThan(0.8);
+});
+
+test("worms counted in a handful tell of the herd, a little each time", () => {
+  const counted = (count: number) =>
+    expected(
+      fedTub(10, (week) => [look([{ of: "handful", count, volumeL: 0.25 }], 7 + 7 * week)]),
+      78,
+    ).wormsKg.middle;
+  const [few, many] = [counted(1), counted(60)];
+  expect(many).toBeGreaterThan(1.2 * few);
+  expect(many).toBeLessThan(4 * few);
+});
+
+test("entries that cannot all be true are named, and the twin stays sane", () => {
+  const log = [
+    ...fedTub(8, (week) => [squeeze("fewDrops", 7 + 7 * week)]),
+    entry({ kind: "harvested", grossKg: 60, tareKg: 0, method: "light" }, 60),
+    entry({ kind: "wormsTaken", amount: kilograms(5) }, 61),
+    entry({ kind: "wormsTaken", amount: kilograms(5) }, 62),
+    squeeze("dust", 63),
+    squeeze("stream", 64),
+  ];
+  const found = expected(log, 70);
+  expect(new Set(found.twin!.misfits.map(({ code }) => code))).toEqual(
+    new Set(["harvest-above-castings", "worms-above-herd", "reading-against-log"]),
+  );
+  for (const misfit of found.twin!.misfits) expect(sayMisfit(misfit, found.day)).toMatch(/^\d+ \w{3}: /);
+  for (const band of [found.moisture, found.castingsKg, found.wormsKg, found.fedMassKg]) {
+    expect(band.low).toBeGreaterThanOrEqual(0);
+    expect(band.low <= band.middle && band.middle <= band.high && Number.isFinite(band.high)).toBe(true);
+  }
+});
+
+test("a trough is known end by end, trays climb, a move along takes the feedings with it", () => {
+  const setup = setupOf("trough");
+  const log = [
+    ...newTub(1, setup),
+    ...Array.from({ length: 10 }, (_, week) => meal(0.8, (week % 3) + 1, 7 + 7 * week)),
+    entry({ kind: "advanced", fraction: 0.3 }, 60),
+  ];
+  const found = expected(log, 78).twin!.compartments;
+  expect(found.map(({ id }) => id)).toEqual(["c1", "c2", "c3"]);
+  expect(found[0]!.wormShare).toBeGreaterThan(found[2]!.wormShare);
+  expect(found[0]!.wormShare + found[1]!.wormShare + found[2]!.wormShare).toBeCloseTo(1, 6);
+  const emptied = expected([...log, entry({ kind: "emptied", compartment: "c3" }, 77)], 78);
+  expect(emptied.contents.c3!.castingsDryKg).toBeLessThan(0.01);
+});
+
+test("two futures differ by the plan alone: hunger thins the food, dry card dries, and today is the same", () => {
+  const log = fedTub(10, (week) => [squeeze("manyDrops", 7 + 7 * week)]);
+  const now = brought(log, 78);
+  const today = addDays(START, 78);
+  const climates = { "room-1": CLIMATE };
+  const away = courseAhead(now, today, climates, { away: { from: today, until: addDays(today, 40) } });
+  expect(away.otherwise![0]).toEqual(away.ahead[0]);
+  expect(away.otherwise![30]!.foodDryKg.middle).toBeLessThan(0.7 * away.ahead[30]!.foodDryKg.middle);
+  const card = courseAhead(now, today, climates, { dryCardKg: 1 });
+  expect(card.otherwise![2]!.moisture.middle).toBeLessThan(card.ahead[2]!.moisture.middle - 0.02);
+  const kept = brought([...log, entry({ kind: "altered", changes: { ahead: { mealShare: 0 } } }, 78)], 78);
+  expect(courseAhead(kept, today, climates).ahead[30]!.foodDryKg.middle).toBeLessThan(
+    0.7 * away.ahead[30]!.foodDryKg.middle,
+  );
+  const csv = courseCsv(away.ahead, today).trim().split("\r\n");
+  expect(new Set(csv.map((row) => row.split(",").length))).toEqual(new Set([21]));
+  expect(csv[1]).toMatch(/^2026-05-19,past,/);
+});
+
+test("no harvest is promised from a new bin; a ripe one is worth the work now, with kilograms", () => {
+  const fresh = expected(fedTub(2), 30);
+  expect(sayHarvest(fresh, fresh.day, "metric")!.when).toMatch(/No harvest|about/);
+  const ripe = expected([...fedTub(2), entry({ kind: "seeded", amount: kilograms(25) }, 20)], 30);
+  expect(ripe.twin!.harvest!.inDays).toEqual({ low: 0, middle: 0, high: 0 });
+  expect(sayHarvest(ripe, ripe.day, "us")!.when).toBe("Worth harvesting now");
+  expect(ripe.twin!.harvest!.kg.middle).toBeGreaterThan(5);
+});
+
+test("synthetic bins are forecast better by the twin that read them than by the one that did not", () => {
+  const errors = { read: 0, unread: 0 };
+  for (let number = 0; number < 12; number += 1) {
+    const bin = syntheticBin(number);
+    const from = bin.visits[11]!;
+    const fed = bin.script.bin.lie === "single" ? 0 : 1;
+    for (const by of ["read", "unread"] as const) {
+      const learns = by === "read";
+      const ensemble = follow(bin.script, from, { seed: number, size: SIZE, learns });
+      for (let day = from; day < from + 14; day += 1) {
+        live(
+          ensemble,
+          bin.script.days.find((one) => one.day === day),
+          learns && day === from,
+        );
+        sleep(ensemble);
+      }
+      const left = ensemble.lines
+        .map((_, member) => leftOfFortnight(ensemble, member, fed, from + 14))
+        .toSorted((a, b) => a - b)[SIZE / 2]!;
+      errors[by] += Math.abs(left - bin.truth[from + 14]!.left);
+    }
+  }
+  expect(errors.read).toBeLessThan(0.9 * errors.unread);
+});

@@ -1,0 +1,148 @@
+import type { Ensemble, Frozen } from "../ensemble/ensemble";
+import { act } from "../ensemble/act";
+import { frozen, newEnsemble, thawed } from "../ensemble/ensemble";
+import { sleep } from "../ensemble/sleep";
+import { assimilate } from "../learning/learn";
+import { misfitAct, misfitReadings } from "../learning/misfits";
+import type { Script, ScriptDay } from "./script";
+import { TWIN_MODEL } from "../engine/version";
+
+/** Possible bins in an ensemble: enough that bands of 10 and 90 % stand still, few enough for a phone. */
+const MEMBERS = 240;
+/** One bin's draws never follow another's: the seed comes from its id. */
+export function seedOf(binId: string): number {
+  let hash = 0x811c9dc5;
+  for (let at = 0; at < binId.length; at += 1) hash = Math.imul(hash ^ binId.charCodeAt(at), 0x01000193);
+  return hash >>> 0;
+}
+
+/** An ensemble as it stood at the dawn of a day, with what it rests on: all script days before that one. */
+export interface Snapshot {
+  /** Fingerprint of set-up and of every script day before `ensemble.day`. */
+  readonly of: string;
+  readonly ensemble: Frozen;
+}
+
+export interface FollowOptions {
+  readonly size?: number;
+  readonly seed: number;
+  /** Whether readings are learned from; not so in the unlearned baseline. */
+  readonly learns?: boolean;
+  /** Earlier standings of the same bin; the latest whose past is still true is gone on from. */
+  readonly snapshots?: readonly Snapshot[];
+  /** Days whose dawn is to be kept as a snapshot, handed to `onSnapshot`; those passed long ago are handed on as they were. */
+  readonly keepAt?: ReadonlySet<number>;
+  readonly onSnapshot?: (snapshot: Snapshot) => void;
+  /** At the dawn of each day, before its readings. */
+  readonly onDay?: (ensemble: Ensemble, day: number) => void;
+}
+
+/** What a standing at the dawn of `day` rests on. Any change, addition or deletion before that day changes it. */
+const pastOf = (
+  script: Script,
+  day: number,
+  options: Pick<FollowOptions, "size" | "seed" | "learns">,
+): string =>
+  hashOf(
+    JSON.stringify([
+      TWIN_MODEL,
+      options.size ?? MEMBERS,
+      options.seed,
+      options.learns ?? true,
+      script.startDay,
+      script.bin,
+      script.place,
+      script.days.filter((one) => one.day < day),
+    ]),
+  );
+
+/** Two FNV-1a hashes, 64 bits together, as text. */
+function hashOf(text: string): string {
+  let a = 0x811c9dc5;
+  let b = 0x9747b28c;
+  for (let at = 0; at < text.length; at += 1) {
+    const code = text.charCodeAt(at);
+    a = Math.imul(a ^ code, 0x01000193);
+    b = Math.imul(b ^ code, 0x85ebca6b) ^ (b >>> 13);
+  }
+  return `${text.length}-${(a >>> 0).toString(36)}-${(b >>> 0).toString(36)}`;
+}
+
+/**
+ * A bin followed from its set-up to the dawn of `until`, learning from every reading on the way. Going on from a
+ * snapshot gives the same numbers as starting over (tested): chance is named by what it is for, not by when it is drawn.
+ * Yields once a day, so that a worker can say how far it is and stop when no one wants the answer any more.
+ */
+export function* following(
+  script: Script,
+  until: number,
+  options: FollowOptions,
+): Generator<{ readonly day: number; readonly until: number }, Ensemble> {
+  const still = (options.snapshots ?? [])
+    .filter(({ of, ensemble }) => ensemble.day <= until && of === pastOf(script, ensemble.day, options))
+    .toSorted((a, b) => b.ensemble.day - a.ensemble.day);
+  const usable = still[0];
+  const ensemble = usable
+    ? thawed(usable.ensemble)
+    : newEnsemble({
+        bin: script.bin,
+        place: script.place,
+        startDayOfYear: script.startDayOfYear,
+        size: options.size ?? MEMBERS,
+        seed: options.seed,
+      });
+  const byDay = new Map(script.days.map((day) => [day.day, day]));
+  const { keepAt, onSnapshot } = options;
+  for (const old of still)
+    if (old.ensemble.day < ensemble.day && keepAt?.has(old.ensemble.day)) onSnapshot?.(old);
+  const keep = () => {
+    if (keepAt?.has(ensemble.day))
+      onSnapshot?.(usable?.ensemble.day === ensemble.day ? usable : snapshotOf(script, ensemble, options));
+  };
+  while (ensemble.day < until) {
+    keep();
+    yield { day: ensemble.day, until };
+    options.onDay?.(ensemble, ensemble.day);
+    live(ensemble, byDay.get(ensemble.day), options.learns ?? true);
+    sleep(ensemble);
+  }
+  keep();
+  return ensemble;
+}
+
+/** `following` in one go. */
+export const follow = (script: Script, until: number, options: FollowOptions): Ensemble =>
+  drained(following(script, until, options));
+
+/** Runs a generator to its end and gives what it returns. */
+export function drained<R>(steps: Generator<unknown, R>): R {
+  for (;;) {
+    const step = steps.next();
+    if (step.done) return step.value;
+  }
+}
+
+/** Old quarrels of a log are not worth more room than this. */
+const MOST_MISFITS = 20;
+/** One day's readings, then its acts; the night is `sleep`. */
+export function live(ensemble: Ensemble, day: ScriptDay | undefined, learns = true): void {
+  if (!day) return;
+  const misfits = learns
+    ? [...misfitReadings(ensemble, day.observations), ...day.acts.flatMap((one) => misfitAct(ensemble, one))]
+    : [];
+  if (misfits.length > 0) ensemble.misfits = [...ensemble.misfits, ...misfits].slice(-MOST_MISFITS);
+  if (learns) {
+    assimilate(ensemble, day.observations);
+    ensemble.readings += day.observations.length;
+  }
+  for (const one of day.acts) act(ensemble, one);
+}
+
+const snapshotOf = (
+  script: Script,
+  ensemble: Ensemble,
+  options: Pick<FollowOptions, "seed" | "size" | "learns">,
+): Snapshot => ({
+  of: pastOf(script, ensemble.day, options),
+  ensemble: frozen(ensemble),
+});

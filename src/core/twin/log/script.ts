@@ -1,0 +1,300 @@
+import { TEMPERATE } from "@/core/expectation/climate";
+import { HARVEST_MOISTURE, MOIST_KG_PER_L } from "@/core/matter/figures";
+import type { Amount, Entry, Reading } from "@/records/entry";
+import type { Climate } from "@/records/room";
+import type { BinSetup } from "@/records/setup";
+import type { LocalDate } from "@/vocabulary/fields";
+import type { Wall } from "@/vocabulary/setup";
+import { setupAfter } from "@/core/bin/setupAfter";
+import { areaM2, systemOf } from "@/core/bin/system";
+import { dayOfYear, daysBetween } from "@/core/calendar/day";
+import { amountKg, beddingPartMatter, feedPartMatter, liquidL } from "@/core/log/amount";
+import type { TwinAct } from "../ensemble/act";
+import type { TwinBin, TwinPlace } from "../engine/twinBin";
+import type { Lie } from "../engine/line";
+import { twinSpecies } from "../engine/library";
+import type { Observation, Observed } from "../learning/observe";
+
+/** What one day of a log means to the model: what was read first, then what was done, in the log's order. */
+export interface ScriptDay {
+  /** Counted from the first day of the log. */
+  readonly day: number;
+  readonly observations: readonly Observation[];
+  readonly acts: readonly TwinAct[];
+}
+/** A bin's log as the model takes it; undefined set-up days are left out. */
+export interface Script {
+  readonly startDay: LocalDate;
+  readonly startDayOfYear: number;
+  readonly bin: TwinBin;
+  readonly place: TwinPlace;
+  readonly days: readonly ScriptDay[];
+}
+
+const INSULATES: Record<Wall, number> = { plastic: 1, fabric: 1, wood: 0.7, ground: 0.5, foam: 0.3 };
+/** A tray or jar under a bin, where no one said how large. */
+const USUAL_SUMP_L = 5;
+
+export const placeOf = ({ meanC, swingK, hottestDay, humidity }: Climate): TwinPlace => ({
+  meanC,
+  swingC: swingK,
+  hottestDay,
+  humidity,
+});
+const lieOf = (setup: BinSetup): Lie => {
+  const { arrangement } = systemOf(setup.system);
+  if (setup.compartments.length === 1) return "single";
+  return arrangement === "line" ? "line" : setup.system === "flowThrough" ? "column" : "trays";
+};
+function twinBinOf(setup: BinSetup, speciesId: TwinBin["speciesId"]): TwinBin {
+  const lie = lieOf(setup);
+  return {
+    lie,
+    compartments: setup.compartments.map((one) => ({
+      id: one.id,
+      areaM2: areaM2(one),
+      heightM: one.heightM,
+      faceM2: lie === "line" ? one.lengthM * one.heightM : areaM2(one),
+    })),
+    insulation: INSULATES[setup.wall],
+    drainage: setup.drainage,
+    cover: setup.cover,
+    speciesId,
+    sumpL: setup.drainage === "sump" ? (setup.sumpL ?? USUAL_SUMP_L) : 0,
+  };
+}
+
+/**
+ * A bin's effective entries (in order of effect) as a script for the twin. Undefined while the log does not say what the
+ * bin is. `climates` by room id. Pure: the same entries give the same script, in whatever order they were written.
+ */
+export function scriptOf(
+  entries: readonly Entry[],
+  climates: Readonly<Record<string, Climate>>,
+): Script | undefined {
+  const speciesId = mainSpecies(entries);
+  let setup: BinSetup | undefined;
+  let start: Pick<Script, "startDay" | "startDayOfYear" | "bin" | "place"> | undefined;
+  const days: { day: number; observations: Observation[]; acts: TwinAct[] }[] = [];
+  for (const entry of entries) {
+    const known = setup;
+    setup = setupAfter(setup, entry);
+    if (!setup) continue;
+    const climate = climates[setup.roomId] ?? TEMPERATE;
+    if (!start) {
+      start = {
+        startDay: entry.day,
+        startDayOfYear: dayOfYear(entry.day),
+        bin: twinBinOf(setup, speciesId),
+        place: placeOf(climate),
+      };
+    }
+    const day = daysBetween(start.startDay, entry.day);
+    if (days.at(-1)?.day !== day) days.push({ day, observations: [], acts: [] });
+    const today = days.at(-1)!;
+    if (!known) continue;
+    if (entry.kind === "altered" || entry.kind === "added") {
+      today.acts.push({ event: { kind: "rebuilt", bin: twinBinOf(setup, speciesId) }, key: entry.id });
+      if (known.roomId !== setup.roomId)
+        today.acts.push({ event: { kind: "place", place: placeOf(climate) }, key: entry.id });
+      continue;
+    }
+    today.observations.push(...observationsOf(entry, setup).map((one) => ({ ...one, key: entry.id })));
+    today.acts.push(...actsOf(entry, speciesId));
+  }
+  return start ? { ...start, days } : undefined;
+}
+
+/** One population per bin: the species of which most came. */
+function mainSpecies(entries: readonly Entry[]): TwinBin["speciesId"] {
+  const masses = new Map<TwinBin["speciesId"], number>();
+  for (const entry of entries)
+    if (entry.kind === "stocked")
+      for (const { speciesId, amount } of entry.worms)
+        masses.set(speciesId, (masses.get(speciesId) ?? 0) + wormsG(amount, speciesId));
+  return [...masses].toSorted((a, b) => b[1] - a[1])[0]?.[0] ?? "fetida";
+}
+const wormsG = (amount: Amount, speciesId: TwinBin["speciesId"]): number =>
+  "count" in amount
+    ? amount.count * twinSpecies(speciesId).adultG
+    : 1000 * amountKg(amount, { densityKgPerL: 1 });
+
+const litresG = (amount: Amount, kgPerL: number): number =>
+  1000 * amountKg(amount, { densityKgPerL: kgPerL });
+
+/** What was done, in the model's terms. Readings and notes give nothing here. */
+function actsOf(entry: Entry, speciesId: TwinBin["speciesId"]): TwinAct[] {
+  const where = { at: entry.compartment, place: entry.place };
+  const act = (event: TwinAct["event"], amount?: Pick<Amount, "measuredBy">, nth = 0): TwinAct => ({
+    ...where,
+    event,
+    key: nth === 0 ? entry.id : `${entry.id} ${nth}`,
+    knownBy: amount?.measuredBy,
+  });
+  switch (entry.kind) {
+    case "stocked": {
+      const immature = entry.immatureFraction;
+      const mix =
+        immature === undefined ? {} : { mix: [0.17 * immature, 0.83 * immature, 1 - immature] as const };
+      return entry.worms.map(({ amount }, nth) =>
+        act(
+          "count" in amount
+            ? { kind: "worms", n: amount.count, ...mix }
+            : { kind: "worms", g: wormsG(amount, speciesId), ...mix },
+          amount,
+          nth,
+        ),
+      );
+    }
+    case "seeded":
+      return [
+        act(
+          { kind: "castings", g: litresG(entry.amount, MOIST_KG_PER_L), water: entry.moisture },
+          entry.amount,
+        ),
+      ];
+    case "bedded":
+      return entry.parts.map((part, nth) => {
+        const { wetKg, dryKg } = beddingPartMatter(part);
+        const water = wetKg > 0 ? 1 - dryKg / wetKg : undefined;
+        return act({ kind: "bed", id: part.materialId, g: 1000 * wetKg, water }, part.amount, nth);
+      });
+    case "fed":
+      return entry.parts.map((part, nth) =>
+        act(
+          {
+            kind: "food",
+            id: part.materialId,
+            g: 1000 * feedPartMatter(part).wetKg,
+            preparation: part.preparation,
+            water: part.moisture,
+          },
+          part.amount,
+          nth,
+        ),
+      );
+    case "watered":
+      return [act({ kind: "water", g: 1000 * liquidL(entry.amount) }, entry.amount)];
+    case "dosed":
+      return [
+        act({ kind: "amend", id: mineralOf(entry.materialId), g: litresG(entry.amount, 1.2) }, entry.amount),
+      ];
+    case "turned":
+      return [act({ kind: "turn" })];
+    case "covered":
+      return [act({ kind: "cover", cover: entry.cover })];
+    case "drained": {
+      const g = entry.amount ? 1000 * liquidL(entry.amount) : undefined;
+      return [act({ kind: "drain", g }, entry.amount)];
+    }
+    case "harvested": {
+      const g = 1000 * (entry.grossKg - entry.tareKg);
+      return [
+        act(
+          { kind: "harvest", g, moisture: entry.moisture, method: entry.method },
+          { measuredBy: "weighed" },
+        ),
+      ];
+    }
+    case "removed":
+      if (entry.what === "contents")
+        return [act({ kind: "removed", g: litresG(entry.amount, MOIST_KG_PER_L) }, entry.amount)];
+      if (entry.what === "food")
+        return [act({ kind: "foodTaken", g: litresG(entry.amount, 0.6) }, entry.amount)];
+      if (entry.what === "liquid")
+        return [act({ kind: "drain", g: 1000 * liquidL(entry.amount) }, entry.amount)];
+      return [];
+    case "wormsTaken":
+      return [act({ kind: "takeWorms", g: wormsG(entry.amount, speciesId) }, entry.amount)];
+    case "split":
+    case "tipped":
+      return [act({ kind: "split", fraction: entry.fraction })];
+    case "rotated":
+      return [act({ kind: "rotated", order: entry.order })];
+    case "advanced":
+      return [act({ kind: "advanced", fraction: entry.fraction })];
+    case "emptied":
+      return [act({ kind: "emptied" })];
+    case "added":
+    case "altered":
+    case "looked":
+    case "weighed":
+    case "noted":
+      return [];
+  }
+}
+
+/** Catalogue amendments as the model lists them; what it does not know is grit. */
+const mineralOf = (materialId: string): string =>
+  /shell/.test(materialId) ? "eggshell"
+  : /lime/.test(materialId) ? "lime"
+  : /char/.test(materialId) ? "biochar"
+  : /rock|basalt|stone/.test(materialId) ? "rockdust"
+  : "grit"; // prettier-ignore
+
+function observationsOf(entry: Entry, setup: BinSetup): Observation[] {
+  switch (entry.kind) {
+    case "looked":
+      return entry.readings.flatMap((reading) => observationOf(reading, setup, entry) ?? []);
+    case "weighed":
+      // Without its own tare a gross weight says nothing of what is inside.
+      return entry.tareKg > 0
+        ? [{ reading: { of: "weight", g: 1000 * (entry.grossKg - entry.tareKg) } }]
+        : [];
+    case "harvested": {
+      const moisture = entry.moisture ?? HARVEST_MOISTURE;
+      const dryG = 1000 * (entry.grossKg - entry.tareKg) * (1 - moisture);
+      return [{ reading: { of: "harvest", dryG }, at: entry.compartment }];
+    }
+    default:
+      return [];
+  }
+}
+
+/** A reading as the model weighs it; undefined for what it has no opinion on (creatures, marks on the wall). */
+export function observationOf(
+  reading: Reading,
+  setup: BinSetup,
+  from: { readonly compartment?: string | undefined; readonly place?: number | undefined } = {},
+): Observation | undefined {
+  const at = reading.compartment ?? from.compartment;
+  const isOneSpot = reading.spot === "side" || reading.spot === "top";
+  const seen = (observed: Observed): Observation => ({ reading: observed, at, isOneSpot });
+  switch (reading.of) {
+    case "squeeze":
+      return seen({ of: "squeeze", squeeze: reading.squeeze });
+    case "moisture":
+      return seen({
+        of: "moisture",
+        moisture: reading.moisture,
+        isDried: reading.instrument === "ovenDried",
+      });
+    case "foodLeft":
+      return seen({ of: "foodLeft", foodLeft: reading.foodLeft, place: reading.place ?? from.place });
+    case "warmth":
+      return seen({ of: "warmth", warmth: reading.warmth });
+    case "temperature":
+      return seen({
+        of: "temperature",
+        temperatureC: reading.temperatureC,
+        isSurface: reading.instrument === "surfaceThermometer",
+      });
+    case "smell":
+      return seen({ of: "smell", smell: reading.smell });
+    case "weight":
+      return setup.tareKg === undefined || reading.massKg <= setup.tareKg
+        ? undefined
+        : seen({ of: "weight", g: 1000 * (reading.massKg - setup.tareKg) });
+    case "fillDepth": {
+      const compartment = setup.compartments.find(({ id }) => id === at) ?? setup.compartments.at(-1)!;
+      return seen({ of: "depth", cm: 100 * Math.max(0, compartment.heightM - reading.belowRimM) });
+    }
+    case "ripeness":
+      return seen({ of: "ripeness", ripeness: reading.ripeness });
+    case "handful":
+      return seen({ of: "handful", worms: reading.count, litres: reading.volumeL });
+    case "fillMark":
+    case "sign":
+      return undefined;
+  }
+}

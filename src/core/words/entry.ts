@@ -1,0 +1,150 @@
+import { FOOD_LEFT_WORDS, RIPENESS_WORDS, SMELL_WORDS, SQUEEZE_WORDS } from "./readings";
+import type { Amount, Entry, Reading } from "@/records/entry";
+import { COVER_WORDS } from "./setup";
+import { materialOf, shortName } from "../catalogue/material";
+import { schoolOf } from "../catalogue/school";
+import type { UnitSystem } from "../quantity/format";
+import {
+  formatCount,
+  formatLength,
+  formatMass,
+  formatPercent,
+  formatTemperature,
+  formatVolume,
+} from "../quantity/format";
+
+const sayAmount = (amount: Amount, units: UnitSystem): string =>
+  "massKg" in amount
+    ? formatMass(amount.massKg, units)
+    : "volumeL" in amount
+      ? formatVolume(amount.volumeL, units)
+      : formatCount(amount.count);
+
+export interface EntryWords {
+  /** One word for what was done: fed, watered, looked. */
+  readonly verb: string;
+  readonly rest: string;
+}
+
+/** An entry as one line of the log. */
+export function sayEntry(entry: Entry, units: UnitSystem): EntryWords {
+  const at = entry.place === undefined ? "" : ` at place ${entry.place}`;
+  const parts = (use: "food" | "bedding") =>
+    entry.kind === "fed" || entry.kind === "bedded"
+      ? entry.parts
+          .map((part) => `${sayAmount(part.amount, units)} ${shortName(materialOf(use, part.materialId))}`)
+          .join(", ")
+      : "";
+  switch (entry.kind) {
+    case "stocked":
+      return {
+        verb: "stocked",
+        rest: entry.worms.map((lot) => `${sayAmount(lot.amount, units)} of worms`).join(", "),
+      };
+    case "seeded":
+      return { verb: "seeded", rest: `${sayAmount(entry.amount, units)} living castings` };
+    case "bedded":
+      return { verb: entry.isCover ? "covered" : "bedded", rest: `${parts("bedding")}${at}` };
+    case "fed":
+      return { verb: "fed", rest: `${parts("food")}${at}` };
+    case "watered":
+      return { verb: "watered", rest: sayAmount(entry.amount, units) };
+    case "dosed":
+      return {
+        verb: "grit",
+        rest: `${sayAmount(entry.amount, units)} ${shortName(materialOf("amendment", entry.materialId))}`,
+      };
+    case "looked":
+      return {
+        verb: entry.lid === "lifted" ? "looked" : "quiet check",
+        rest:
+          entry.readings.length === 0
+            ? "all as expected"
+            : entry.readings.map((reading) => sayReading(reading, units)).join(", "),
+      };
+    case "turned":
+      return { verb: "turned", rest: "bedding loosened" };
+    case "covered":
+      return { verb: "cover", rest: COVER_WORDS[entry.cover] };
+    case "drained":
+      return { verb: "drained", rest: entry.amount ? sayAmount(entry.amount, units) : "" };
+    case "weighed":
+      return { verb: "weighed", rest: `${formatMass(entry.grossKg - entry.tareKg, units, "bucket")} net` };
+    case "harvested":
+      return {
+        verb: "harvested",
+        rest: `${formatMass(entry.grossKg - entry.tareKg, units, "bucket")} castings, ${METHOD_WORDS[entry.method]}`,
+      };
+    case "removed":
+      return { verb: "removed", rest: `${sayAmount(entry.amount, units)} ${entry.what}` };
+    case "wormsTaken":
+      return { verb: "worms taken", rest: sayAmount(entry.amount, units) };
+    case "split":
+      return { verb: "split", rest: `${formatPercent(entry.fraction)} to another bin` };
+    case "tipped":
+      return { verb: "tipped", rest: `${formatPercent(entry.fraction)} out` };
+    case "rotated":
+      return { verb: "rotated", rest: "trays changed places" };
+    case "advanced":
+      return { verb: "moved on", rest: `${formatPercent(entry.fraction)} along, oldest first` };
+    case "added":
+      return { verb: "added", rest: entry.added.name ?? "a compartment" };
+    case "emptied":
+      return { verb: "emptied", rest: "" };
+    case "altered":
+      return { verb: "set-up", rest: sayChanges(entry.changes) };
+    case "noted":
+      return { verb: "note", rest: entry.text };
+  }
+}
+
+export const METHOD_WORDS = {
+  light: "under a lamp",
+  migrate: "after they moved across",
+  bottom: "from below",
+  dump: "tipped out and sorted",
+  screen: "screened",
+} as const;
+
+function sayChanges(changes: Extract<Entry, { kind: "altered" }>["changes"]): string {
+  if (changes.system)
+    return `${changes.system === "tub" ? "tub" : changes.system.replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`)}, ${changes.school ? schoolOf(changes.school).name : ""}`;
+  if (changes.resting !== undefined)
+    return changes.resting
+      ? `resting${changes.restingUntil ? ` until ${changes.restingUntil}` : ""}`
+      : "awake again";
+  return Object.keys(changes).join(", ");
+}
+
+function sayReading(reading: Reading, units: UnitSystem): string {
+  switch (reading.of) {
+    case "squeeze":
+      return `squeeze ${SQUEEZE_WORDS[reading.squeeze]}`;
+    case "foodLeft":
+      return `food left${reading.place ? ` at ${reading.place}` : ""} ${FOOD_LEFT_WORDS[reading.foodLeft]}`;
+    case "smell":
+      return `smell ${SMELL_WORDS[reading.smell]}`;
+    case "warmth":
+      return `feels ${reading.warmth}`;
+    case "temperature":
+      return formatTemperature(reading.temperatureC, units);
+    case "moisture":
+      return `${formatPercent(reading.moisture)} moist`;
+    case "weight":
+      return `weighs ${formatMass(reading.massKg, units, "bucket")}`;
+    case "fillDepth":
+      return `${formatLength(reading.belowRimM, units)} below the rim`;
+    case "ripeness":
+      return `looks ${RIPENESS_WORDS[reading.ripeness]}`;
+    case "handful":
+      return `${reading.count} worms in a handful`;
+    case "fillMark":
+      return reading.mark === "atTheLine"
+        ? "at the line"
+        : reading.mark === "aboveTheLine"
+          ? "above the line"
+          : "below the line";
+    case "sign":
+      return `${reading.isPresent ? "" : "no "}${reading.sign.replace(/-/g, " ")}`;
+  }
+}
