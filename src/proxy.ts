@@ -17,7 +17,7 @@ function hashTable(): HashTable {
   return cached;
 }
 
-/** Gives each page its policy, and tells the browser which cellar this server was started for. */
+/** Gives each page its policy; what is not a page to be read is refused by name. */
 export function proxy(request: NextRequest): NextResponse {
   const isDevelopment = process.env.NODE_ENV !== "production";
   const all = isDevelopment ? {} : hashTable();
@@ -26,8 +26,6 @@ export function proxy(request: NextRequest): NextResponse {
     "Content-Security-Policy",
     pagePolicy(isDevelopment, all[request.nextUrl.pathname] ?? all["/_not-found"]),
   );
-  if (process.env.BROWN_CELLAR_OPEN === "demo")
-    response.cookies.set("opening", "demo", { sameSite: "strict", path: "/" });
   return response;
 }
 

@@ -1,5 +1,5 @@
 import type { Entry } from "@/records/entry";
-import { entrySchema } from "@/records/entry";
+import { entryFormat, entrySchema } from "@/records/entry";
 import type { BinSetup } from "@/records/setup";
 import { binSetup } from "@/records/setup";
 import { addDays } from "@/core/calendar/day";
@@ -36,7 +36,7 @@ export const setupOf = (system: System, changes: Partial<BinSetup> = {}): BinSet
 
 /** The row of the bin whose log these are. */
 export const BIN_ROW = {
-  schemaVersion: 1,
+  schemaVersion: 1 as const,
   rowId: "bin-row",
   id: "bin-1",
   revision: 1,
@@ -52,7 +52,7 @@ let written = 0;
 export function entry(facts: Facts, on: LocalDate | number = START): Entry {
   written += 1;
   return entrySchema.parse({
-    schemaVersion: 1,
+    schemaVersion: entryFormat.current,
     rowId: `row-${written}`,
     id: `entry-${written}`,
     revision: 1,

@@ -5,12 +5,12 @@ import type { Entry } from "@/records/entry";
 import type { BadArchive, DecodedArchive } from "./decode";
 import { decodeArchive } from "./decode";
 import type { ArchiveRecords } from "./document";
-import { checksumOf, encodeArchive } from "./document";
-import type { MergePlan } from "./merge";
+import { checksumOf, encodeArchive, encodeInFiles, FROM_NEWER } from "./document";
+import type { Held, MergePlan } from "./merge";
 import { startMerge } from "./merge";
 import { LATER_KINDS, RECORD_KINDS } from "@/records/kinds";
 import { demoRecords } from "@/demo/demoCellar";
-import { sayBadArchive } from "./words";
+import { sayBadArchive, sayNamedChange } from "./words";
 
 const HEAD = { exportedAt: "2026-11-23T08:00:00.000Z", deviceId: "laptop" };
 const bin: Bin = binSchema.parse(BIN_ROW);
@@ -23,11 +23,14 @@ const planMerge = (
     const problem = merging.take(
       kind,
       archive.records[kind],
-      archive.records[kind].map((row) => here(kind, row.rowId)),
+      archive.records[kind].map((row): Held => {
+        const held = here(kind, row.rowId);
+        return held === undefined ? undefined : { is: "row", row: held };
+      }),
     );
     if (problem) return problem;
   }
-  return merging.plan();
+  return merging.plan({ bins: [bin], rooms: [], batches: [] });
 };
 const withEntries = (entries: readonly Entry[]): ArchiveRecords => ({
   cellars: [],
@@ -74,6 +77,12 @@ test.each([
   ["a photograph", () => "\u0089PNG\r\n", "archive/not-json"],
   ["a file cut short", () => whole().slice(0, -400), "archive/not-json"],
   ["nesting without end", () => "[".repeat(200_000), "archive/not-json"],
+  ["nesting that does end", () => "[".repeat(100_000) + "]".repeat(100_000), "archive/not-json"],
+  [
+    "nesting inside a row that was set aside",
+    () => whole().replace('"odd":[1', `"odd":[${"[".repeat(100_000)}${"]".repeat(100_000)},1`),
+    "archive/not-json",
+  ],
   ["another program's file", () => JSON.stringify({ bins: [] }), "archive/foreign"],
   ["a list", () => "[1,2,3]", "archive/foreign"],
   ["a newer format", () => whole().replace('"formatVersion":1', '"formatVersion":7'), "archive/newer"],
@@ -99,16 +108,33 @@ test.each([
     "archive/bad-record",
   ],
   [
-    "an entry from a newer app",
-    () => forged(({ records }) => Object.assign(records.entries![0]!, { schemaVersion: 3 })),
-    "archive/from-the-future",
+    "an id that is a word of the language",
+    () => forged(({ records }) => Object.assign(records.bins![0]!, { id: "constructor" })),
+    "archive/bad-record",
+  ],
+  [
+    "a kind of record under a name of its own",
+    () => whole().replace('"records":{', '"records":{"__proto__":[],'),
+    "archive/foreign",
   ],
   [
     "the same row twice",
     () => forged(({ records }) => records.entries!.push(records.entries![0]!)),
     "archive/twice",
   ],
-  ["an entry of no bin", () => forged(({ records }) => (records.bins = [])), "archive/no-such-bin"],
+  ["an entry of no bin", () => forged(({ records }) => (records.bins = [])), "archive/no-such-subject"],
+  [
+    "an entry of a batch that is not there",
+    () =>
+      forged(({ records }) =>
+        Object.assign(records.entries!.at(-1)!, {
+          subject: { kind: "batch", id: "gone" },
+          kind: "turned",
+          parts: undefined,
+        }),
+      ),
+    "archive/no-such-subject",
+  ],
   [
     "a script for a name",
     () => forged(({ records }) => Object.assign(records.bins![0]!, { name: { toString: "alert(1)" } })),
@@ -138,8 +164,8 @@ test("phone and laptop merge without losing either's work, in either order, once
   expect(merged(phone, laptop).summary).toMatchObject({
     freshCount: { entries: 1 },
     alreadyHere: 5,
-    changedBins: ["Quince"],
-    newBins: [],
+    named: [],
+    logs: [{ name: "Quince", added: 1, corrected: 0, struckOut: 0 }],
   });
   expect(merged(phone, phone).summary.freshCount.entries).toBe(0);
 });
@@ -173,4 +199,61 @@ test("the demo's store, plan, start and own material go out and come back the sa
     expect([kind, demo[kind].length > 0]).toEqual([kind, true]);
     expect(archive.records[kind]).toEqual(demo[kind]);
   }
+});
+
+test("a row and a kind of record from a newer app are set aside whole, said, and travel on; a later app takes them in", () => {
+  const document = JSON.parse(whole()) as {
+    content: { records: Record<string, Record<string, unknown>[]>; setAside: unknown[] };
+    checksum: string;
+  };
+  const { records } = document.content;
+  const newer = { ...records.entries![4]!, schemaVersion: 99, mood: "bright" };
+  records.entries![4] = newer;
+  records.lots = [{ rowId: "lot-1", id: "lot-1", schemaVersion: 1, weight: 3 }];
+  const old = read(JSON.stringify({ ...document, checksum: checksumOf(document.content) }));
+  expect(old.records.entries).toHaveLength(newTub().length);
+  expect(old.setAside).toEqual([
+    { kind: "lots", reason: FROM_NEWER, raw: records.lots[0] },
+    { kind: "entries", reason: "older app", raw: { odd: [1, "two"] } },
+    { kind: "entries", reason: FROM_NEWER, raw: newer },
+  ]);
+  const onward = read(encodeArchive(HEAD, old.records, old.setAside));
+  expect(onward.setAside).toEqual(old.setAside);
+  // The app has learned to read it: here, by the row being one of today's.
+  const readable = { ...newer, schemaVersion: 2, mood: undefined };
+  const later = read(
+    encodeArchive(HEAD, old.records, [{ kind: "entries", reason: FROM_NEWER, raw: readable }]),
+  );
+  expect(later.records.entries.map(({ rowId }) => rowId)).toContain(records.entries![4]!.rowId);
+  expect(later.setAside).toEqual([]);
+});
+
+test("a cellar too large for one file is written as several, each an archive, and all of them are the cellar", () => {
+  const log = [...newTub(), ...Array.from({ length: 40 }, (_, at) => meal(0.3, 1, 9 + at))];
+  const aside = [{ kind: "entries", reason: "older app", raw: 1 }];
+  const files = [...encodeInFiles(HEAD, withEntries(log), aside, 2_000)];
+  expect(files.length).toBeGreaterThan(4);
+  const archives = files.map(read);
+  expect(archives.flatMap(({ records }) => records.entries)).toEqual(log);
+  for (const { records } of archives) expect(records.bins).toEqual([bin]);
+  expect(archives.flatMap(({ setAside }) => setAside)).toEqual(aside);
+});
+
+test("every bin that is renamed, altered, removed or new is named beforehand", () => {
+  const later = (changes: Partial<Bin>, revision = 2): Bin =>
+    binSchema.parse({ ...bin, rowId: `later-${revision}`, revision, ...changes });
+  const changes = (...rows: Bin[]) => {
+    const archive = read(encodeArchive(HEAD, { ...withEntries([]), bins: rows }, []));
+    const plan = planMerge(archive, (kind, rowId) =>
+      kind === "bins" && rowId === bin.rowId ? bin : undefined,
+    );
+    if ("code" in plan) throw new Error(plan.code);
+    return plan.summary.named.map(sayNamedChange);
+  };
+  expect(changes(bin)).toEqual([]);
+  expect(changes(later({ name: "Medlar" }))).toEqual(["renamed: bin Quince becomes Medlar"]);
+  expect(changes(later({ firstDay: "2026-01-05" as Bin["firstDay"] }))).toEqual(["changed: bin Quince"]);
+  expect(changes(later({ deleted: true }))).toEqual(["taken away: bin Quince"]);
+  expect(changes(later({ deleted: true }), later({}, 3))).toEqual([]);
+  expect(changes(later({ id: "b2" as Bin["id"], name: "Sorrel" }, 1))).toEqual(["new: bin Sorrel"]);
 });

@@ -12,6 +12,10 @@ export interface SetAside {
   readonly reason: string;
   readonly raw: unknown;
 }
+/** Reasons that a later app may find to be gone. */
+export const FROM_NEWER = "written by a newer Brown Cellar";
+/** What was in the place of a row that the keeper mended. */
+export const MENDED = "mended by hand; this is what it was";
 
 /** The open file, first version: one JSON document. Schema of the records: the published JSON Schemas of src/records. */
 export interface ArchiveDocument {
@@ -26,17 +30,20 @@ export interface ArchiveDocument {
 
 export const FORMAT = "brown-cellar";
 export const FORMAT_VERSION = 1;
-/** A hundred bins with ten years of log come to some 400 MB as text; beyond a quarter of that a browser tab gives up. */
-export const MOST_CHARACTERS = 120_000_000;
+/** What one file may hold to be read: a browser holds a text of some 500 million letters at most. */
+export const MOST_BYTES = 400_000_000;
+/** A cellar of more than that is written as several files, each an archive by itself. */
+const ROWS_BYTES_A_FILE = 100_000_000;
 
 export const checksumOf = (content: unknown): string =>
   `sha256:${bytesToHex(sha256(utf8ToBytes(JSON.stringify(content))))}`;
 
-export function encodeArchive(
-  head: { readonly exportedAt: string; readonly deviceId: string },
-  records: ArchiveRecords,
-  setAside: readonly SetAside[],
-): string {
+interface Head {
+  readonly exportedAt: string;
+  readonly deviceId: string;
+}
+
+export function encodeArchive(head: Head, records: ArchiveRecords, setAside: readonly SetAside[]): string {
   // Kinds always in the same order, so that the same cellar gives the same file.
   const content = {
     records: Object.fromEntries(
@@ -52,4 +59,29 @@ export function encodeArchive(
     content,
   };
   return JSON.stringify(document);
+}
+
+/**
+ * The cellar as files that can each be read again whatever its size: the log in stretches, everything else in each of
+ * them. Merging is the union of rows, so the files may be brought in one by one and in any order.
+ */
+export function* encodeInFiles(
+  head: Head,
+  records: ArchiveRecords,
+  setAside: readonly SetAside[],
+  mostBytes = ROWS_BYTES_A_FILE,
+): Generator<string> {
+  let from = 0;
+  let rest = setAside;
+  do {
+    let bytes = 0;
+    let to = from;
+    while (to < records.entries.length && (to === from || bytes < mostBytes)) {
+      bytes += JSON.stringify(records.entries[to]).length;
+      to += 1;
+    }
+    yield encodeArchive(head, { ...records, entries: records.entries.slice(from, to) }, rest);
+    from = to;
+    rest = [];
+  } while (from < records.entries.length);
 }

@@ -1,16 +1,6 @@
+import { RECORDS } from "@/records/kinds";
 import type { BadArchive } from "./decode";
-
-const KIND_WORDS = {
-  cellars: "cellar",
-  rooms: "room",
-  bins: "bin",
-  entries: "log entry",
-  settings: "setting",
-  materials: "own material",
-  batches: "batch",
-  plans: "plan",
-  timetables: "timetable",
-} as const;
+import type { LogChange, NamedChange } from "./merge";
 
 /** What is wrong with a file, in one sentence, and that nothing was changed. */
 export function sayBadArchive(problem: BadArchive): string {
@@ -32,14 +22,41 @@ function sentence(problem: BadArchive): string {
     case "archive/damaged":
       return "This archive is damaged or was altered: its checksum does not fit its content.";
     case "archive/bad-record":
-      return `The archive holds a ${KIND_WORDS[problem.kind]} that cannot be right (number ${problem.number}${problem.path ? `, ${problem.path}` : ""}: ${problem.message}).`;
-    case "archive/from-the-future":
-      return `A ${KIND_WORDS[problem.kind]} in this archive (number ${problem.number}) was written by a newer Brown Cellar. Update the app, then import it again.`;
+      return `The archive holds a ${RECORDS[problem.kind].called} that cannot be right (number ${problem.number}: ${problem.fault}).`;
     case "archive/twice":
-      return `A ${KIND_WORDS[problem.kind]} stands twice in this archive under one number.`;
-    case "archive/no-such-bin":
-      return `Log entry number ${problem.number} belongs to a bin that is not in the archive.`;
+      return `A ${RECORDS[problem.kind].called} stands twice in this archive under one number.`;
+    case "archive/no-such-subject":
+      return `Log entry number ${problem.number} belongs to a ${problem.of} that is not in the archive.`;
     case "archive/row-differs":
-      return `A ${KIND_WORDS[problem.kind]} of this archive is already here with different content; one of the two was altered outside the app.`;
+      return `A ${RECORDS[problem.kind].called} of this archive is already here with different content; one of the two was altered outside the app.`;
   }
+}
+
+const NAMED_AS = { bins: "bin", rooms: "room", batches: "batch" } as const;
+
+/** What becomes of a bin, a room or a batch by bringing a file in, before it is done. */
+export function sayNamedChange({ kind, name, is, before }: NamedChange): string {
+  const what = `${NAMED_AS[kind]} ${name}`;
+  switch (is) {
+    case "new":
+      return `new: ${what}`;
+    case "renamed":
+      return `renamed: ${NAMED_AS[kind]} ${before ?? ""} becomes ${name}`;
+    case "altered":
+      return `changed: ${what}`;
+    case "removed":
+      return `taken away: ${what}`;
+    case "back":
+      return `back again: ${what}`;
+  }
+}
+
+/** What comes to one log. */
+export function sayLogChange({ name, added, corrected, struckOut }: LogChange): string {
+  const parts = [
+    added > 0 && `${added} new`,
+    corrected > 0 && `${corrected} corrected`,
+    struckOut > 0 && `${struckOut} struck out`,
+  ].filter((part) => part !== false);
+  return `log of ${name}: ${parts.join(", ")}`;
 }

@@ -7,7 +7,7 @@ import { copied, newEnsemble } from "@/core/twin/ensemble/ensemble";
 import { TOTE } from "@/core/twin/engine/twinBin";
 import { readDay } from "@/core/twin/learning/readDay";
 import type { Entry } from "@/records/entry";
-import { entrySchema } from "@/records/entry";
+import { entryFormat, entrySchema } from "@/records/entry";
 import type { LocalDate } from "@/vocabulary/fields";
 import { localDate } from "@/vocabulary/fields";
 
@@ -20,7 +20,7 @@ const START = localDate.parse("2016-01-04");
 let written = 0;
 const entry = (facts: object, day: LocalDate): Entry =>
   entrySchema.parse({
-    schemaVersion: 1,
+    schemaVersion: entryFormat.current,
     rowId: `row-${(written += 1)}`,
     id: `entry-${written}`,
     revision: 1,

@@ -8,7 +8,7 @@ import { startTimetable, USUAL_CHOICES } from "@/core/startUp/timetable";
 import type { Batch } from "@/records/batch";
 import { batchSchema } from "@/records/batch";
 import type { Entry } from "@/records/entry";
-import { entrySchema } from "@/records/entry";
+import { entryFormat, entrySchema } from "@/records/entry";
 import type { OwnMaterial } from "@/records/material";
 import { ownMaterialSchema } from "@/records/material";
 import type { Plan } from "@/records/plan";
@@ -178,6 +178,7 @@ function batchOf(
   const entries = facts.map(({ after, ...fact }, at) =>
     entrySchema.parse({
       ...row(`${demo.id}-${at + 1}`),
+      schemaVersion: entryFormat.current,
       subject: { kind: "batch", id: demo.id },
       day: addDays(mixedOn, after),
       seq: at + 1,

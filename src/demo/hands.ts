@@ -1,3 +1,4 @@
+import type { FactAbout } from "@/records/entry/about";
 import type { LocalDate } from "@/vocabulary/fields";
 import { dayOfYear } from "@/core/calendar/day";
 import type { Step } from "@/core/decision/decision";
@@ -8,7 +9,7 @@ import { menuOf } from "./scenario";
 export const round = (value: number): number => Number(value.toFixed(3));
 
 /** What an entry says beyond its day and its bin. */
-export type Facts = Readonly<Record<string, unknown>>;
+export type Facts = FactAbout<"bin">;
 
 /** What a keeper writes down having done what a decision says, roughly measured; undefined where nothing is noted. */
 export function doneFor(step: Step, day: LocalDate, chance: () => number): Facts | undefined {
@@ -26,8 +27,8 @@ export function doneFor(step: Step, day: LocalDate, chance: () => number): Facts
         const partKg = round(massKg * rough * share);
         return {
           materialId,
-          amount: { massKg: partKg, measuredBy: "weighed", typed: formatMass(partKg, "metric") },
-          preparation: "chopped",
+          amount: { massKg: partKg, measuredBy: "weighed" as const, typed: formatMass(partKg, "metric") },
+          preparation: "chopped" as const,
         };
       });
       return { kind: "fed", ...at, parts, buriedM: 0.04 };
@@ -35,12 +36,12 @@ export function doneFor(step: Step, day: LocalDate, chance: () => number): Facts
     case "cover": {
       // The old cover is often good for another turn.
       if (chance() < 0.55) return undefined;
-      const amount = { volumeL: round((volumeL ?? 1) * 0.4 * rough), measuredBy: "volume" };
+      const amount = { volumeL: round((volumeL ?? 1) * 0.4 * rough), measuredBy: "volume" as const };
       const parts = [{ materialId: "leaf-mould", amount, moisture: 0.72 }];
       return { kind: "bedded", ...at, parts, isCover: true };
     }
     case "addDryBedding": {
-      const amount = { massKg: round((massKg ?? 0.1) * rough), measuredBy: "weighed" };
+      const amount = { massKg: round((massKg ?? 0.1) * rough), measuredBy: "weighed" as const };
       return { kind: "bedded", ...at, parts: [{ materialId: "cardboard-corrugated", amount }] };
     }
     case "water":
@@ -51,6 +52,8 @@ export function doneFor(step: Step, day: LocalDate, chance: () => number): Facts
         materialId: "eggshell-crushed",
         amount: { massKg: 0.03, measuredBy: "guessed" },
       };
+    case "removeFood":
+      return { kind: "removed", what: "food", ...at };
     case "fluff":
       return { kind: "turned" };
     case "drain":

@@ -1,5 +1,5 @@
 import type { Entry } from "@/records/entry";
-import { entrySchema } from "@/records/entry";
+import { entryFormat, entrySchema } from "@/records/entry";
 import type { BinSetup } from "@/records/setup";
 import type { LocalDate } from "@/vocabulary/fields";
 import { addDays, daysBetween } from "@/core/calendar/day";
@@ -247,7 +247,7 @@ export class Keeper {
   }
 
   private bedTray(day: LocalDate, compartment: string): void {
-    const amount = { massKg: round(this.bin.beddingKg / this.usual.length), measuredBy: "weighed" };
+    const amount = { massKg: round(this.bin.beddingKg / this.usual.length), measuredBy: "weighed" as const };
     const parts = [{ materialId: "cardboard-corrugated", amount, moisture: 0.76 }];
     this.tell(day, { kind: "bedded", compartment, parts });
   }
@@ -282,7 +282,7 @@ export class Keeper {
     const no = this.entries.length + 1;
     const id = `${this.bin.id}-${no}`;
     const entry = entrySchema.parse({
-      schemaVersion: 1,
+      schemaVersion: entryFormat.current,
       rowId: `${id}-r1`,
       id,
       revision: 1,

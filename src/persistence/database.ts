@@ -1,8 +1,8 @@
 import type { EntityTable, Table, Transaction } from "dexie";
 import Dexie from "dexie";
-import type { RecordKind, Records } from "@/records/kinds";
-import { RECORD_FORMATS, RECORD_KINDS } from "@/records/kinds";
-import type { RecordFormat, Step } from "@/records/row/migrate";
+import type { Formats as RecordFormats, RecordKind, Records } from "@/records/kinds";
+import { RECORD_FORMATS, RECORD_KINDS, RECORDS } from "@/records/kinds";
+import type { Step } from "@/records/row/migrate";
 
 /** How many rows a subject's log has and which was written last: a stored result that names another is out of date. */
 export interface Tally {
@@ -39,6 +39,8 @@ export interface Change {
   readonly at: string;
   readonly rows: readonly { readonly kind: RecordKind; readonly rowId: string; readonly id: string }[];
   readonly isUndone: 0 | 1;
+  /** Brought in from a file: later work on its facts stands when it is taken back. */
+  readonly isImport?: true;
 }
 
 export interface Draft {
@@ -59,15 +61,12 @@ export interface DeviceFact {
   readonly value: string;
 }
 
-/** Tables as stored, version by version. A new version adds a line; old lines are never edited. */
-const STORES: readonly Record<string, string>[] = [
+/**
+ * Tables beside the records', version by version. A new version adds a line; old lines are never edited. A record whose
+ * format alone changes needs none: its rows are stepped as they are read.
+ */
+const BESIDE: readonly Record<string, string>[] = [
   {
-    cellars: "rowId, id",
-    rooms: "rowId, id",
-    bins: "rowId, id",
-    // Each index costs time at every save; one more is one more version, when a question asks for it.
-    entries: "rowId, id, [subject.id+day]",
-    settings: "rowId, id",
     tallies: "subjectId",
     digests: "subjectId",
     changes: "++no, isUndone",
@@ -75,30 +74,35 @@ const STORES: readonly Record<string, string>[] = [
     setAside: "++no, kind",
     device: "key",
   },
-  { materials: "rowId, id", batches: "rowId, id", plans: "rowId, id", timetables: "rowId, id" },
+  {},
   { standings: "subjectId", forecasts: "subjectId" },
 ];
+/** Each index costs time at every save; one more is one more version, when a question asks for it. */
+const STORES: readonly Record<string, string>[] = BESIDE.map((beside, at) => ({
+  ...Object.fromEntries(
+    Object.entries(RECORDS)
+      .filter(([, { since }]) => since === at + 1)
+      .map(([kind, { indexes }]) => [kind, indexes ? `rowId, id, ${indexes}` : "rowId, id"]),
+  ),
+  ...beside,
+}));
 
 export interface Formats {
   readonly stores: readonly Record<string, string>[];
-  readonly records: { readonly [K in RecordKind]: RecordFormat<Records[K]> };
+  readonly records: RecordFormats;
 }
 const CURRENT: Formats = { stores: STORES, records: RECORD_FORMATS };
+type RecordTables = { readonly [K in RecordKind]: Table<Records[K], string> };
+/** Dexie puts a property for each table on what it opens; the records' are declared from their list. */
+const WithTables = Dexie as unknown as new (
+  ...parts: ConstructorParameters<typeof Dexie>
+) => Dexie & RecordTables;
 
 /**
  * One cellar's tables. Rows are written once and never changed; see write.ts. `strict` durability: a save is answered
  * only when it is on the disk, so a killed browser loses nothing it has acknowledged.
  */
-export class CellarDatabase extends Dexie {
-  declare readonly cellars: Table<Records["cellars"], string>;
-  declare readonly rooms: Table<Records["rooms"], string>;
-  declare readonly bins: Table<Records["bins"], string>;
-  declare readonly entries: Table<Records["entries"], string>;
-  declare readonly settings: Table<Records["settings"], string>;
-  declare readonly materials: Table<Records["materials"], string>;
-  declare readonly batches: Table<Records["batches"], string>;
-  declare readonly plans: Table<Records["plans"], string>;
-  declare readonly timetables: Table<Records["timetables"], string>;
+export class CellarDatabase extends WithTables {
   declare readonly tallies: Table<Tally, string>;
   declare readonly digests: Table<Digest, string>;
   declare readonly standings: Table<Standing, string>;
@@ -121,7 +125,7 @@ export class CellarDatabase extends Dexie {
 }
 
 export const OWN_CELLAR = "brown-cellar";
-export const DEMO_CELLAR = "brown-cellar-demo";
+export const DEMO_CELLARS = ["brown-cellar-demo", "brown-cellar-demo-2"] as const;
 
 /**
  * Walks every row to the current version inside the one upgrade transaction. A row that a step cannot take stays as it
@@ -148,7 +152,8 @@ function walked(
   steps: readonly Step[],
 ): Record<string, unknown> | undefined {
   const version = row.schemaVersion;
-  if (typeof version !== "number" || version >= current) return undefined;
+  if (typeof version !== "number" || !Number.isInteger(version) || version < 1 || version >= current)
+    return undefined;
   try {
     let at = row;
     for (let step = version; step < current; step += 1)

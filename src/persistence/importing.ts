@@ -1,16 +1,22 @@
-import type { DecodedArchive } from "@/archive/decode";
-import type { MergePlan } from "@/archive/merge";
-import { startMerge } from "@/archive/merge";
-import type { BadArchive } from "@/archive/decode";
+import type { BadArchive, DecodedArchive } from "@/archive/decode";
 import type { ArchiveRecords, SetAside } from "@/archive/document";
+import { FROM_NEWER, MENDED } from "@/archive/document";
+import type { Held, MergePlan } from "@/archive/merge";
+import { startMerge } from "@/archive/merge";
 import type { Outcome } from "@/vocabulary/outcome";
 import { done, refused } from "@/vocabulary/outcome";
 import type { AnyRecord, RecordKind } from "@/records/kinds";
 import { RECORD_KINDS } from "@/records/kinds";
-import type { CellarDatabase } from "./database";
-import { READ_AT_ONCE } from "./read";
-import type { WriteProblem } from "./write";
+import type { RecordFormat } from "@/records/row/migrate";
+import { readRow } from "@/records/row/migrate";
+import { sayFault } from "@/records/words";
+import type { CellarDatabase, Change } from "./database";
+import { readEvery, READ_AT_ONCE } from "./read";
+import type { WriteProblem, Written } from "./write";
 import { addRows, settled } from "./write";
+
+const formatOf = (db: CellarDatabase, kind: RecordKind) =>
+  db.formats.records[kind] as RecordFormat<AnyRecord>;
 
 /** What importing an archive would change here. Reads only. */
 export async function previewImport(
@@ -18,37 +24,71 @@ export async function previewImport(
   archive: DecodedArchive,
 ): Promise<Outcome<MergePlan, BadArchive>> {
   const merging = startMerge(archive);
+  const mended = new Set(
+    [...archive.setAside, ...(await db.setAside.toArray())].flatMap(({ reason, raw }) =>
+      reason === MENDED ? [rowIdOf(raw)] : [],
+    ),
+  );
+  const heldAs = (kind: RecordKind, rowId: string, raw: unknown): Held => {
+    if (raw === undefined) return undefined;
+    const read = readRow(raw, formatOf(db, kind));
+    if (!read.ok) return { is: "broken" };
+    return mended.has(rowId) ? { is: "mended" } : { is: "row", row: read.value };
+  };
   for (const kind of RECORD_KINDS) {
     const rows = archive.records[kind];
     for (let from = 0; from < rows.length; from += READ_AT_ONCE) {
       const portion = rows.slice(from, from + READ_AT_ONCE);
       const held = await db.table<unknown, string>(kind).bulkGet(portion.map((row) => row.rowId));
-      const problem = merging.take(kind, portion, held);
+      const problem = merging.take(
+        kind,
+        portion,
+        held.map((raw, at) => heldAs(kind, portion[at]!.rowId, raw)),
+      );
       if (problem) return refused(problem);
     }
   }
-  return done(merging.plan());
+  const [bins, rooms, batches] = await Promise.all([
+    readEvery(db, "bins"),
+    readEvery(db, "rooms"),
+    readEvery(db, "batches"),
+  ]);
+  return done(merging.plan({ bins: bins.rows, rooms: rooms.rows, batches: batches.rows }));
 }
 
-/** Writes a plan in one transaction, all or nothing, and says after each portion how far it is. */
+/** What a plan is written as, so that it can be taken back like any other change. */
+export interface ImportNote {
+  readonly label: string;
+  readonly at: string;
+}
+
+/** Writes a plan in one transaction, all or nothing and as one change, and says after each portion how far it is. */
 export async function importPlan(
   db: CellarDatabase,
   plan: MergePlan,
   setAside: readonly SetAside[],
+  { label, at }: ImportNote,
   onWritten: (rows: number, of: number) => void = () => undefined,
-): Promise<Outcome<void, WriteProblem>> {
+): Promise<Outcome<Written, WriteProblem>> {
   const of = RECORD_KINDS.reduce((sum, kind) => sum + plan.fresh[kind].length, 0);
+  const refs: Change["rows"][number][] = [];
   let written = 0;
   return settled(() =>
-    db.transaction("rw", [...RECORD_KINDS, "tallies", "setAside"], async () => {
+    db.transaction("rw", [...RECORD_KINDS, "tallies", "setAside", "changes"], async () => {
       for (const kind of RECORD_KINDS) {
         const rows: readonly AnyRecord[] = plan.fresh[kind];
         for (let from = 0; from < rows.length; from += READ_AT_ONCE) {
           const portion = rows.slice(from, from + READ_AT_ONCE);
+          await setBrokenAside(
+            db,
+            kind,
+            portion.filter(({ rowId }) => plan.heals.has(rowId)),
+          );
           await addRows(
             db,
             portion.map((row) => ({ kind, row })),
           );
+          for (const { rowId, id } of portion) refs.push({ kind, rowId, id });
           written += portion.length;
           onWritten(written, of);
         }
@@ -58,8 +98,46 @@ export async function importPlan(
       );
       const fresh = setAside.filter(({ kind, raw }) => !known.has(JSON.stringify([kind, raw])));
       if (fresh.length > 0) await db.setAside.bulkAdd(fresh.map((row) => ({ ...row })));
+      const changeNo = await db.changes.add({ label, at, rows: refs, isUndone: 0, isImport: true });
+      return { changeNo };
     }),
   );
+}
+
+/** Makes room for sound rows: what stands unreadable under their ids is kept whole beside the tables. */
+async function setBrokenAside(
+  db: CellarDatabase,
+  kind: RecordKind,
+  sound: readonly AnyRecord[],
+): Promise<void> {
+  if (sound.length === 0) return;
+  const ids = sound.map(({ rowId }) => rowId);
+  const broken = await db.table<unknown, string>(kind).bulkGet(ids);
+  await db.setAside.bulkAdd(
+    broken.map((raw) => ({ kind, reason: "could not be read; an archive had it whole", raw })),
+  );
+  await db.table(kind).bulkDelete(ids);
+}
+
+/**
+ * Takes in what was set aside because a newer app had written it, as far as this app can read it by now. Gives how many
+ * rows came in. To be asked once a session, before anything is read.
+ */
+export async function takeUpNewer(db: CellarDatabase): Promise<number> {
+  const waiting = (await db.setAside.toArray()).filter(({ reason }) => reason === FROM_NEWER);
+  const ready = waiting.flatMap(({ no, kind, raw }) => {
+    const known = RECORD_KINDS.find((one) => one === kind);
+    const read = known && readRow(raw, formatOf(db, known));
+    return read?.ok ? [{ no, kind: known!, row: read.value }] : [];
+  });
+  if (ready.length === 0) return 0;
+  await db.transaction("rw", [...RECORD_KINDS, "tallies", "setAside"], async () => {
+    for (const { no, kind, row } of ready) {
+      if ((await db.table(kind).get(row.rowId)) === undefined) await addRows(db, [{ kind, row }]);
+      await db.setAside.delete(no);
+    }
+  });
+  return ready.length;
 }
 
 /** Every row there is, for an archive; rows that cannot be read go along whole, set aside. */
@@ -72,7 +150,6 @@ export async function readEverything(
     reason,
     raw,
   }));
-  const readable = (kind: RecordKind, row: unknown) => db.formats.records[kind].schema.safeParse(row);
   for (const kind of RECORD_KINDS) {
     const rows: unknown[] = [];
     const keys = (await db.table(kind).toCollection().primaryKeys()) as string[];
@@ -80,9 +157,14 @@ export async function readEverything(
       for (const raw of await db
         .table<unknown, string>(kind)
         .bulkGet(keys.slice(from, from + READ_AT_ONCE))) {
-        const parsed = readable(kind, raw);
-        if (parsed.success) rows.push(parsed.data);
-        else setAside.push({ kind, reason: parsed.error.issues[0]?.message ?? "unreadable", raw });
+        const read = readRow(raw, formatOf(db, kind));
+        if (read.ok) rows.push(read.value);
+        else
+          setAside.push({
+            kind,
+            reason: read.problem.code === "record/from-the-future" ? FROM_NEWER : sayFault(read.problem),
+            raw,
+          });
       }
     }
     records[kind] = rows;
@@ -112,3 +194,6 @@ export async function replaceCellar(
     }),
   );
 }
+
+const rowIdOf = (raw: unknown): string =>
+  typeof raw === "object" && raw !== null && "rowId" in raw && typeof raw.rowId === "string" ? raw.rowId : "";

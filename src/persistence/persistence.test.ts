@@ -140,10 +140,13 @@ test("a broken row is shown, goes along in the archive, and can be mended", asyn
   ).toBe(true);
 
   const [broken] = await findBroken(db);
-  expect(await repair(db, broken!, "{")).toMatchObject({ ok: false, problem: { code: "repair/not-json" } });
-  expect(await repair(db, broken!, JSON.stringify(wrong))).toMatchObject({
+  expect(await repair(db, broken!, "{", stamp)).toMatchObject({
     ok: false,
-    problem: { code: "repair/still-broken", path: "parts" },
+    problem: { code: "repair/not-json" },
+  });
+  expect(await repair(db, broken!, JSON.stringify(wrong), stamp)).toMatchObject({
+    ok: false,
+    problem: { code: "repair/still-broken", fault: "what it was made of cannot be right" },
   });
   expect(
     (
@@ -154,6 +157,7 @@ test("a broken row is shown, goes along in the archive, and can be mended", asyn
           ...wrong,
           parts: [{ materialId: "melon-rind", amount: kilograms(0.4), preparation: "whole" }],
         }),
+        stamp,
       )
     ).ok,
   ).toBe(true);
@@ -175,13 +179,13 @@ test("export and import gives the same cellar; a second import adds nothing; a f
   const refusing = jest
     .spyOn(other.tallies, "bulkPut")
     .mockImplementationOnce(() => Dexie.Promise.reject(new Error("power cut")));
-  expect((await importPlan(other, plan.value, setAside)).ok).toBe(false);
+  expect((await importPlan(other, plan.value, setAside, { label: "brought in", at: AT })).ok).toBe(false);
   refusing.mockRestore();
   expect(
     (await Promise.all([other.bins, other.entries].map((table) => table.count()))).reduce((a, b) => a + b),
   ).toBe(0);
 
-  expect((await importPlan(other, plan.value, setAside)).ok).toBe(true);
+  expect((await importPlan(other, plan.value, setAside, { label: "brought in", at: AT })).ok).toBe(true);
   expect((await readEverything(other)).records).toEqual(records);
   const again = await previewImport(other, decoded.value);
   expect(again.ok && again.value.summary.freshCount).toMatchObject({ bins: 0, entries: 0 });
@@ -230,9 +234,9 @@ test("a database of the first release opens under this one: the log stands, the 
   expect(await now.entries.count()).toBe(2);
   expect((await readFrame(now)).bins.map((bin) => bin.name)).toEqual(["Quince"]);
   const plan = {
-    schemaVersion: 1, rowId: "plan-row", id: "plan-1", revision: 1, recordedAt: AT, deviceId: "d", name: "Plan", scraps: [],
+    schemaVersion: 1 as const, rowId: "plan-row", id: "plan-1", revision: 1, recordedAt: AT, deviceId: "d", name: "Plan", scraps: [],
     coldestC: 12, hottestC: 24, isDamp: false, hasFloorDrain: false, hasStairs: false, isOutdoors: false, liftKg: 12,
-    hoursPerWeek: 1, purpose: "castings", binCount: 1, prices: { wormsPerKg: 40 },
+    hoursPerWeek: 1, purpose: "castings" as const, binCount: 1, prices: { wormsPerKg: 40 },
   }; // prettier-ignore
   expect((await write(now, "plan", [{ kind: "plans", row: plan }], AT)).ok).toBe(true);
   expect((await readFrame(now)).plans).toEqual([plan]);

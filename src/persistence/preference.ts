@@ -1,12 +1,16 @@
 import type { Table } from "dexie";
 import Dexie from "dexie";
+import { DEMO_CELLARS } from "./database";
 
-/** Which cellar this device has open. Kept apart from both, so that neither the keeper's nor the demo's file carries it. */
+/**
+ * What this browser has open at this address. Kept apart from the cellars, so that neither the keeper's nor the demo's
+ * file carries it.
+ */
 export type OpenCellar = "own" | "demo";
 
 interface Preference {
-  readonly key: "open";
-  readonly value: OpenCellar;
+  readonly key: "open" | "demo";
+  readonly value: string;
 }
 class PreferenceDatabase extends Dexie {
   declare readonly preferences: Table<Preference, string>;
@@ -17,9 +21,21 @@ class PreferenceDatabase extends Dexie {
 }
 let database: PreferenceDatabase | undefined;
 const open = (): PreferenceDatabase => (database ??= new PreferenceDatabase());
+const read = async (key: Preference["key"]) => (await open().preferences.get(key))?.value;
 
-export const readOpenCellar = async (): Promise<OpenCellar | undefined> =>
-  (await open().preferences.get("open"))?.value;
+export async function readOpenCellar(): Promise<OpenCellar | undefined> {
+  const value = await read("open");
+  return value === "own" || value === "demo" ? value : undefined;
+}
 export const rememberOpenCellar = async (value: OpenCellar): Promise<void> => {
   await open().preferences.put({ key: "open", value });
+};
+
+/** The demo lives in one of two stores: started afresh in the other, the one before can be gone back to. */
+export async function readDemoCellar(): Promise<string> {
+  const value = await read("demo");
+  return DEMO_CELLARS.find((name) => name === value) ?? DEMO_CELLARS[0];
+}
+export const rememberDemoCellar = async (value: string): Promise<void> => {
+  await open().preferences.put({ key: "demo", value });
 };

@@ -1,9 +1,10 @@
 import Dexie from "dexie";
 import type { Entry } from "@/records/entry";
-import type { RecordKind, Records } from "@/records/kinds";
-import { RECORD_KINDS } from "@/records/kinds";
+import type { HeldAs, RecordKind, Records } from "@/records/kinds";
+import { RECORD_KINDS, RECORDS } from "@/records/kinds";
 import type { RecordFormat, UnreadableRow } from "@/records/row/migrate";
 import { readRow } from "@/records/row/migrate";
+import type { Row } from "@/records/row/row";
 import { present } from "@/records/row/row";
 import type { CellarDatabase } from "./database";
 
@@ -51,52 +52,39 @@ function readAll<K extends RecordKind>(
 const rowIdOf = (raw: unknown): string =>
   typeof raw === "object" && raw !== null && "rowId" in raw && typeof raw.rowId === "string" ? raw.rowId : "";
 
+/** Every row of a kind, all revisions; what cannot be read stands beside. */
+export const readEvery = async <K extends RecordKind>(
+  db: CellarDatabase,
+  kind: K,
+): Promise<ReadRows<Records[K]>> => readAll(db, kind, await db.table<unknown, string>(kind).toArray());
+
 /** A log is held in memory only while its bin is looked at; a hundred logs would be a hundred megabytes. */
 export function forgetLog(db: CellarDatabase, rows: readonly Entry[]): void {
   const known = judged.get(db);
   for (const row of rows) known?.delete(row.rowId);
 }
 
-export interface Frame {
-  readonly cellar?: Records["cellars"];
-  readonly rooms: readonly Records["rooms"][];
-  readonly bins: readonly Records["bins"][];
-  readonly settings?: Records["settings"];
-  readonly materials: readonly Records["materials"][];
-  readonly batches: readonly Records["batches"][];
-  readonly plans: readonly Records["plans"][];
-  readonly timetables: readonly Records["timetables"][];
-  readonly broken: readonly BrokenRow[];
-}
-
 /** Everything but the logs: what counts of every other kind. */
+export type Frame = {
+  readonly [K in HeldAs<"many">]: readonly Records[K][];
+} & {
+  readonly cellar?: Records["cellars"];
+  readonly settings?: Records["settings"];
+  readonly broken: readonly BrokenRow[];
+};
+
 export async function readFrame(db: CellarDatabase): Promise<Frame> {
-  const of = async <K extends Exclude<RecordKind, "entries">>(kind: K): Promise<ReadRows<Records[K]>> =>
-    readAll(db, kind, await db.table<unknown, string>(kind).toArray());
-  const [cellars, rooms, bins, settings, materials, batches, plans, timetables] = await Promise.all([
-    of("cellars"),
-    of("rooms"),
-    of("bins"),
-    of("settings"),
-    of("materials"),
-    of("batches"),
-    of("plans"),
-    of("timetables"),
-  ]);
-  const cellar = present(cellars.rows)[0];
-  const kept = present(settings.rows)[0];
+  const kinds = RECORD_KINDS.filter((kind) => RECORDS[kind].held !== "log");
+  const read = await Promise.all(kinds.map(async (kind) => [kind, await readEvery(db, kind)] as const));
+  const held = Object.fromEntries(read.map(([kind, { rows }]) => [kind, present<Row>(rows)])) as unknown as {
+    readonly [K in RecordKind]: readonly Records[K][];
+  };
+  const { cellars, settings, ...many } = held;
   return {
-    ...(cellar ? { cellar } : {}),
-    ...(kept ? { settings: kept } : {}),
-    rooms: present(rooms.rows),
-    bins: present(bins.rows),
-    materials: present(materials.rows),
-    batches: present(batches.rows),
-    plans: present(plans.rows),
-    timetables: present(timetables.rows),
-    broken: [cellars, rooms, bins, settings, materials, batches, plans, timetables].flatMap(
-      (read) => read.broken as BrokenRow[],
-    ),
+    ...many,
+    ...(cellars[0] ? { cellar: cellars[0] } : {}),
+    ...(settings[0] ? { settings: settings[0] } : {}),
+    broken: read.flatMap(([, { broken }]) => broken),
   };
 }
 

@@ -1,58 +1,76 @@
-import type { RecordKind, Records } from "@/records/kinds";
+import type { FactAbout, SubjectRef } from "@/records/entry/about";
+import type { Given } from "@/records/given";
+import type { SubjectKind } from "@/records/entry";
+import { RECORD_FORMATS } from "@/records/kinds";
+import type { Formats, Inputs, RecordKind, Records } from "@/records/kinds";
 import type { LocalDate } from "@/vocabulary/fields";
 import type { CellarDatabase } from "@/persistence/database";
-import type { NewRow, Stamp } from "@/persistence/write";
+import type { NewRow, NewRowOf, Stamp } from "@/persistence/write";
 import { nanoid } from "nanoid";
 import { nextInstant } from "./clock";
 
 export const newId = (): string => nanoid(16);
 export const stamp: Stamp = { newId, now: nextInstant };
 
-/** Makes the rows a screen wants written: ids, revisions, order within the day. */
+/** What the app adds to every row. */
+type Head = "schemaVersion" | "rowId" | "revision" | "recordedAt" | "deviceId" | "deleted";
+/** What a record states, without its head and, where the app names it, its id. */
+export type Facts<K extends RecordKind> = Given<Omit<Inputs[K], Head | "id">>;
+export type Changes<K extends RecordKind> = Partial<Facts<K>> & { readonly deleted?: true };
+
+/** Makes the rows a screen wants written: ids, revisions, versions, order within the day. */
 export interface Author {
   readonly deviceId: string;
-  /** Entries of one bin on one day, in order after whatever that day holds already. */
-  readonly entries: (
-    binId: string,
+  /** Entries about one subject on one day, in order after whatever that day holds already. */
+  readonly entries: <S extends SubjectKind>(
+    subject: SubjectRef<S>,
     day: LocalDate,
-    facts: readonly Record<string, unknown>[],
+    facts: readonly FactAbout<S>[],
   ) => Promise<NewRow[]>;
-  readonly first: <K extends RecordKind>(kind: K, facts: Record<string, unknown>) => NewRow;
-  /** A correction, or a deletion when `deleted` is among the changes. */
-  readonly revised: <K extends RecordKind>(
+  readonly first: <K extends Exclude<RecordKind, "entries">>(
     kind: K,
-    row: Records[K],
-    changes: Record<string, unknown>,
-  ) => NewRow;
+    facts: Facts<K>,
+    id?: string,
+  ) => NewRowOf<K>;
+  /** A correction, or a deletion when `deleted` is among the changes. */
+  readonly revised: <K extends RecordKind>(kind: K, row: Records[K], changes: Changes<K>) => NewRow;
 }
 
-export function authorFor(db: CellarDatabase, deviceId: string): Author {
-  const head = () => ({ schemaVersion: 1, rowId: newId(), recordedAt: nextInstant(), deviceId });
+/** `formats` are others than the app's own only where a test plays a later version of it. */
+export function authorFor(db: CellarDatabase, deviceId: string, formats: Formats = RECORD_FORMATS): Author {
+  const head = (kind: RecordKind) => ({
+    schemaVersion: formats[kind].current,
+    rowId: newId(),
+    recordedAt: nextInstant(),
+    deviceId,
+  });
+  // The rows are put together from typed facts; TypeScript cannot follow a spread over all kinds at once.
+  const rowOf = <K extends RecordKind>(kind: K, row: object) => ({ kind, row }) as NewRowOf<K>;
   return {
     deviceId,
-    entries: async (binId, day, facts) => {
-      const sameDay = await db.entries.where("[subject.id+day]").equals([binId, day]).toArray();
+    entries: async (subject, day, facts) => {
+      const sameDay = await db.entries.where("[subject.id+day]").equals([subject.id, day]).toArray();
       const from = sameDay.reduce((most, entry) => Math.max(most, entry.seq), 0) + 1;
-      return facts.map((one, at) => ({
-        kind: "entries",
-        row: {
-          ...head(),
+      return facts.map((one, at) =>
+        rowOf("entries", {
+          ...head("entries"),
           id: newId(),
           revision: 1,
-          subject: { kind: "bin", id: binId },
+          subject,
           day,
           seq: from + at,
           ...one,
-        },
-      }));
+        }),
+      );
     },
-    first: (kind, facts) => ({ kind, row: { ...head(), id: newId(), revision: 1, ...facts } }),
-    revised: (kind, row, changes) => ({
-      kind,
-      row: { ...row, ...changes, ...head(), revision: row.revision + 1 },
-    }),
+    first: (kind, facts, id = newId()) => rowOf(kind, { ...head(kind), id, revision: 1, ...facts }),
+    revised: (kind, row, changes) =>
+      rowOf<RecordKind>(kind, { ...row, ...changes, ...head(kind), revision: row.revision + 1 }) as NewRow,
   };
 }
+
+/** Of a bin's log: the subject most entries are about. */
+export const ofBin = (id: string): SubjectRef<"bin"> => ({ kind: "bin", id });
 
 /** The id this device signs its rows with; made once. */
 export async function deviceIdOf(db: CellarDatabase): Promise<string> {

@@ -1,7 +1,12 @@
 import type { Bin } from "@/records/bin";
 import type { Climate } from "@/records/room";
 import type { LocalDate } from "@/vocabulary/fields";
+import type { BatchLog } from "@/core/batch/state";
+import { batchState } from "@/core/batch/state";
 import type { BinState } from "@/core/bin/state";
+import { EMPTY_BIN } from "@/core/bin/state";
+import type { Batch } from "@/records/batch";
+import type { BatchToday } from "./batches";
 import { decide } from "@/core/decision/decide";
 import { practiceOf } from "@/core/practice/practice";
 import { TEMPERATE } from "@/core/expectation/climate";
@@ -18,7 +23,7 @@ const computed = new WeakMap<BinState, { readonly key: string; readonly today: B
  */
 export async function binToday(
   bin: Bin,
-  state: BinState,
+  { state, fault }: { readonly state: BinState; readonly fault?: string | undefined },
   climate: Climate | undefined,
   today: LocalDate,
   forecast: Expectation | undefined,
@@ -26,12 +31,39 @@ export async function binToday(
   const key = JSON.stringify([today, climate, bin.rowId]);
   const held = computed.get(state);
   if (held?.key === key && (forecast === undefined || held.today.expectation === forecast)) return held.today;
+  try {
+    const fresh = await judged(bin, state, climate, today, forecast);
+    const told = fault === undefined ? fresh : { ...fresh, fault };
+    computed.set(state, { key, today: told });
+    return told;
+  } catch (cause) {
+    // One bin that cannot be judged leaves the others standing; it stands without a state and says so.
+    const bare = await judged(bin, EMPTY_BIN, undefined, today, undefined);
+    return { ...bare, fault: String(cause) };
+  }
+}
+
+async function judged(
+  bin: Bin,
+  state: BinState,
+  climate: Climate | undefined,
+  today: LocalDate,
+  forecast: Expectation | undefined,
+): Promise<BinToday> {
   const expectation = forecast ?? (await simpleEngine.expect(state, climate ?? TEMPERATE, today));
   const practice = practiceOf(state);
   const decision = practice
     ? decide(expectation, practice, [], today)
     : { verdict: "leave" as const, steps: [], nextDay: today, cautions: [] };
-  const fresh = { bin, state, expectation, decision };
-  computed.set(state, { key, today: fresh });
-  return fresh;
+  return { bin, state, expectation, decision };
 }
+
+/** The batches of the store as they stand today, newest first. */
+export const batchesToday = (
+  batches: readonly Batch[],
+  logOf: (batchId: string) => BatchLog,
+  today: LocalDate,
+): readonly BatchToday[] =>
+  batches
+    .map((batch) => ({ batch, state: batchState(batch, logOf(batch.id), today) }))
+    .toSorted((a, b) => (a.batch.mixedOn < b.batch.mixedOn ? 1 : -1));

@@ -1,69 +1,66 @@
-import type { Bin } from "@/records/bin";
-import type { BinState } from "@/core/bin/state";
-import { replay } from "@/core/bin/replay";
+import type { FollowedKind, Subject } from "@/core/fold/folds";
+import { FOLDS } from "@/core/fold/folds";
 import type { CellarDatabase, Tally } from "@/persistence/database";
-import { readLog } from "@/persistence/read";
+import type { LogRead } from "@/workers/readFolded";
+import { readFolded } from "@/workers/readFolded";
 
-/** Raise it when the fold changes: stored states of older code are then computed again. */
-const FOLD = "fold-2";
-
-/** So many logs are replayed on the spot; more go to the workers, so that the screen stays free. */
-const AT_HAND = 2;
-async function replayed(db: CellarDatabase, binId: string): Promise<Pick<KnownBin, "state" | "brokenRows">> {
-  const log = await readLog(db, binId);
-  return { state: replay(log.rows), brokenRows: log.broken.length };
-}
-async function replayedAside(
-  db: CellarDatabase,
-  binId: string,
-): Promise<Pick<KnownBin, "state" | "brokenRows">> {
-  const { askTwin } = await import("@/workers/twin.client");
-  const { answer } = askTwin(binId, true, (worker) => worker.state(db.name, binId));
-  // A worker that fails is no reason not to read the cellar.
-  return (await answer.catch(() => undefined)) ?? replayed(db, binId);
-}
-
-export interface KnownBin {
+export interface Known<K extends FollowedKind = FollowedKind> extends LogRead<K> {
   readonly fingerprint: string;
-  readonly state: BinState;
-  readonly brokenRows: number;
+}
+export type KnownBin = Known<"bins">;
+
+/** So many logs are folded on the spot; more go to the workers, so that the screen stays free. */
+const AT_HAND = 2;
+
+async function foldedAside<K extends FollowedKind>(
+  db: CellarDatabase,
+  subject: Subject<K>,
+): Promise<LogRead<K>> {
+  const { askTwin } = await import("@/workers/twin.client");
+  const { answer } = askTwin(subject.id, true, (worker) => worker.state(db.name, subject));
+  // A worker that fails is no reason not to read the cellar.
+  const told = await answer.catch(() => undefined);
+  return (told as LogRead<K> | undefined) ?? readFolded(db, subject);
 }
 
-export const fingerprintOf = (tally: Tally | undefined): string =>
-  `${FOLD}:${tally?.rowCount ?? 0}:${tally?.lastRowId ?? ""}`;
+export const fingerprintOf = (kind: FollowedKind, tally: Tally | undefined): string =>
+  `${FOLDS[kind].version}:${tally?.rowCount ?? 0}:${tally?.lastRowId ?? ""}`;
 
 /**
- * The state of each bin: from memory, from its stored digest, or by replaying its log, whichever is still true. A
+ * The state of each subject: from memory, from its stored digest, or by folding its log, whichever is still true. A
  * hundred bins with a thousand entries each open from a hundred digests.
  */
 export async function statesOf(
   db: CellarDatabase,
-  bins: readonly Bin[],
+  subjects: readonly Subject[],
   tallies: readonly Tally[],
-  known: Map<string, KnownBin>,
+  known: Map<string, Known>,
   onRead: (read: number, of: number) => void,
-): Promise<Map<string, KnownBin>> {
+): Promise<Map<string, Known>> {
   const tallyOf = new Map(tallies.map((tally) => [tally.subjectId, tally]));
-  const asked = bins.filter((bin) => known.get(bin.id)?.fingerprint !== fingerprintOf(tallyOf.get(bin.id)));
-  const digests = await db.digests.bulkGet(asked.map((bin) => bin.id));
+  const wanted = ({ kind, id }: Subject) => fingerprintOf(kind, tallyOf.get(id));
+  const asked = subjects.filter((subject) => known.get(subject.id)?.fingerprint !== wanted(subject));
+  const digests = await db.digests.bulkGet(asked.map(({ id }) => id));
+  const isMany = asked.length > AT_HAND;
   let read = 0;
-  const learn = async (bin: Bin, at: number): Promise<void> => {
-    const fingerprint = fingerprintOf(tallyOf.get(bin.id));
+  const learn = async (subject: Subject, at: number): Promise<void> => {
+    const fingerprint = wanted(subject);
     const digest = digests[at];
     if (digest?.fingerprint === fingerprint) {
-      known.set(bin.id, { fingerprint, state: digest.result as BinState, brokenRows: digest.brokenRows });
+      const state = digest.result as Known["state"];
+      known.set(subject.id, { fingerprint, state, brokenRows: digest.brokenRows });
     } else {
-      const { state, brokenRows } = isMany ? await replayedAside(db, bin.id) : await replayed(db, bin.id);
-      known.set(bin.id, { fingerprint, state, brokenRows });
+      const told = isMany ? await foldedAside(db, subject) : await readFolded(db, subject);
+      known.set(subject.id, { fingerprint, ...told });
       // Kept for the next start; that it may fail (a full disk) harms nothing.
-      await db.digests
-        .put({ subjectId: bin.id, fingerprint, result: state, brokenRows })
-        .catch(() => undefined);
+      if (told.fault === undefined)
+        await db.digests
+          .put({ subjectId: subject.id, fingerprint, result: told.state, brokenRows: told.brokenRows })
+          .catch(() => undefined);
     }
     read += 1;
-    if (asked.length > 10 && read % 5 === 0) onRead(bins.length - asked.length + read, bins.length);
+    if (asked.length > 10 && read % 5 === 0) onRead(subjects.length - asked.length + read, subjects.length);
   };
-  const isMany = asked.length > AT_HAND;
   await Promise.all(asked.map(learn));
   return known;
 }

@@ -1,5 +1,4 @@
 "use client";
-import type { Entry } from "@/records/entry";
 import type { ReactNode } from "react";
 import { createContext, useContext, useMemo, useState } from "react";
 
@@ -8,7 +7,7 @@ export type SlipKind = "fed" | "watered" | "bedded" | "measured" | "turned" | "h
 
 /** Something asked for by key or touch that any screen can open. */
 export type Errand =
-  | { readonly of: "slip"; readonly slip: SlipKind; readonly binId: string; readonly correct?: Entry }
+  | { readonly of: "slip"; readonly slip: SlipKind; readonly binId: string }
   | { readonly of: "find" }
   | { readonly of: "keys" };
 

@@ -2,23 +2,23 @@ import type { BinToday } from "@/core/round/round";
 import type { NewRow } from "@/persistence/write";
 import type { Cellar } from "@/records/cellar";
 import type { LocalDate } from "@/vocabulary/fields";
+import type { FactAbout } from "@/records/entry/about";
 import type { Author } from "./author";
-import { newId } from "./author";
+import { newId, ofBin } from "./author";
 
 /** A bin and the first entries of its log, all on its first day. */
 export async function newBinRows(
   author: Author,
   name: string,
   firstDay: LocalDate,
-  facts: readonly Record<string, unknown>[],
+  facts: readonly FactAbout<"bin">[],
 ): Promise<{ readonly binId: string; readonly rows: readonly NewRow[] }> {
   const binId = newId();
-  const { row } = author.first("bins", { name, firstDay });
   return {
     binId,
     rows: [
-      { kind: "bins", row: { ...(row as object), id: binId } },
-      ...(await author.entries(binId, firstDay, facts)),
+      author.first("bins", { name, firstDay }, binId),
+      ...(await author.entries(ofBin(binId), firstDay, facts)),
     ],
   };
 }

@@ -1,61 +1,59 @@
 "use client";
 import type { Cellar } from "@/records/cellar";
-import type { Room } from "@/records/room";
 import type { LocalDate } from "@/vocabulary/fields";
 import type { Outcome } from "@/vocabulary/outcome";
 import type { UnitSystem } from "@/core/quantity/format";
-import { CellarDatabase, DEMO_CELLAR, OWN_CELLAR } from "@/persistence/database";
+import { CellarDatabase, DEMO_CELLARS, OWN_CELLAR } from "@/persistence/database";
 import type { OpenCellar } from "@/persistence/preference";
-import { readOpenCellar, rememberOpenCellar } from "@/persistence/preference";
-import type { BrokenRow, Frame } from "@/persistence/read";
+import { readDemoCellar, rememberDemoCellar, rememberOpenCellar } from "@/persistence/preference";
+import type { Frame } from "@/persistence/read";
 import { readFrame } from "@/persistence/read";
 import type { NewRow, WriteProblem, Written } from "@/persistence/write";
-import { redo, sayWriteProblem, undo, write } from "@/persistence/write";
+import { newestChange, redo, sayWriteProblem, undo, write } from "@/persistence/write";
 import { useLiveQuery } from "dexie-react-hooks";
 import type { ReactNode } from "react";
 import { createContext, useCallback, useContext, useEffect, useMemo, useState } from "react";
 import type { Author } from "./author";
 import { authorFor, deviceIdOf, stamp } from "./author";
 import { nextInstant, useToday } from "./clock";
-import { fetchJudgement } from "./followBins";
+import { fetchJudgement } from "./followSubjects";
+import type { ChangeRef, Say } from "./notices";
+import { NoticeProvider, useSay } from "./notices";
+import { cellarToOpen } from "./opening";
 import { askForPersistence } from "./persistent";
 import type { TwinWork } from "./twins";
 import type { Bins } from "./useBins";
 import { useBins } from "./useBins";
 
-export interface Notice {
-  readonly text: string;
-  readonly tone: "said" | "problem";
-  /** Offers to take back, or to put back, that change. */
-  readonly change?: { readonly no: number; readonly offer: "undo" | "redo" };
-}
-
-export interface Session extends Omit<Bins, "twinWork"> {
+export interface Session extends Omit<Bins, "twinWork">, Omit<Frame, "cellar" | "settings" | "bins"> {
   readonly db: CellarDatabase;
   readonly open: OpenCellar;
   readonly today: LocalDate;
   readonly units: UnitSystem;
   readonly cellar: Cellar | undefined;
-  readonly rooms: readonly Room[];
   readonly settings: Frame["settings"];
-  readonly materials: Frame["materials"];
-  readonly batches: Frame["batches"];
-  readonly plans: Frame["plans"];
-  readonly timetables: Frame["timetables"];
-  readonly broken: readonly BrokenRow[];
   readonly author: Author;
-  readonly notice: Notice | undefined;
-  readonly say: (notice: Notice | undefined) => void;
+  readonly say: Say;
+  /** Why nothing can be kept any more: the store was cleared under the app, or a newer app has taken it over. */
+  readonly lost: Lost | undefined;
   /** Writes rows as one change, says so with an offer to undo, or says why not. */
   readonly keep: (label: string, rows: readonly NewRow[]) => Promise<Outcome<Written, WriteProblem>>;
   readonly undoLast: () => Promise<void>;
-  readonly redoChange: (no: number) => Promise<void>;
+  /** Takes back that very change, whatever was kept since in this tab or another. */
+  readonly undoChange: (change: ChangeRef) => Promise<void>;
+  readonly redoChange: (change: ChangeRef) => Promise<void>;
   readonly switchTo: (open: OpenCellar) => Promise<void>;
   readonly restartDemo: () => Promise<void>;
 }
+export type Lost = "cleared" | "newer";
 
 /** Loaded when the demo is asked for: its import path is no part of a keeper's every day. */
 const openDemo = async (db: CellarDatabase): Promise<void> => (await import("./demo")).openDemo(db);
+
+/** Rows a newer app had written, once this one can read them. Nearly always there are none. */
+async function takeUp(db: CellarDatabase): Promise<void> {
+  if ((await db.setAside.count()) > 0) await (await import("@/persistence/importing")).takeUpNewer(db);
+}
 
 const SessionContext = createContext<Session | undefined>(undefined);
 /** Apart from the session, for it changes with every forecast that comes in and concerns one line of the slate. */
@@ -71,10 +69,39 @@ export function useSession(): Session {
 /** Forecasts being worked out in the background; undefined while all stand. */
 export const useTwinWork = (): TwinWork | undefined => useContext(TwinWorkContext);
 
-type Opened = { readonly open: OpenCellar; readonly db: CellarDatabase; readonly author: Author };
+interface Opened {
+  readonly open: OpenCellar;
+  readonly db: CellarDatabase;
+  readonly author: Author;
+}
+
+/** Hears when the store goes away under the app; from then on it writes nothing. */
+function watchStore(db: CellarDatabase, onLost: (why: Lost) => void): void {
+  const lose = (why: Lost) => {
+    db.close();
+    onLost(why);
+  };
+  db.on("versionchange", ({ newVersion }) => {
+    lose(newVersion === null ? "cleared" : "newer");
+    return false;
+  });
+  db.on("close", () => lose("cleared"));
+}
 
 /** Opens the cellar of this device and keeps every screen on what it holds, in this tab and in others. */
-export function SessionProvider({
+export function SessionProvider(props: {
+  readonly children: ReactNode;
+  readonly waiting: ReactNode;
+  readonly failed: (message: string) => ReactNode;
+}) {
+  return (
+    <NoticeProvider>
+      <OpeningSession {...props} />
+    </NoticeProvider>
+  );
+}
+
+function OpeningSession({
   children,
   waiting,
   failed,
@@ -85,13 +112,18 @@ export function SessionProvider({
 }) {
   const [opened, setOpened] = useState<Opened>();
   const [failure, setFailure] = useState<string>();
+  const [lost, setLost] = useState<Lost>();
   const today = useToday();
 
   const openCellar = useCallback(async (open: OpenCellar) => {
-    const db = new CellarDatabase(open === "demo" ? DEMO_CELLAR : OWN_CELLAR);
+    const db = new CellarDatabase(open === "demo" ? await readDemoCellar() : OWN_CELLAR);
+    watchStore(db, setLost);
     await db.open();
     if (open === "demo" && (await db.bins.count()) === 0) await openDemo(db);
+    await takeUp(db).catch(() => undefined);
     const author = authorFor(db, await deviceIdOf(db));
+    // Without a network it opens what it opened last.
+    await rememberOpenCellar(open).catch(() => undefined);
     setOpened((before) => {
       before?.db.close();
       return { open, db, author };
@@ -100,50 +132,130 @@ export function SessionProvider({
 
   useEffect(() => {
     fetchJudgement();
-    const start = async () => openCellar((await readOpenCellar()) ?? openingAsked());
+    const start = async () => openCellar(await cellarToOpen());
     start().catch((cause: unknown) => setFailure(cause instanceof Error ? cause.message : String(cause)));
   }, [openCellar]);
 
   if (failure) return failed(failure);
   if (!opened) return waiting;
   return (
-    <OpenSession key={opened.open} opened={opened} today={today} openCellar={openCellar} waiting={waiting}>
+    <OpenSession
+      key={opened.db.name}
+      opened={opened}
+      today={today}
+      lost={lost}
+      openCellar={openCellar}
+      waiting={waiting}
+    >
       {children}
     </OpenSession>
   );
 }
 
-/** A server started for the demo says so in a cookie, which counts until the keeper has chosen. */
-const openingAsked = (): OpenCellar =>
-  /(?:^|;\s*)opening=demo(?:;|$)/.test(document.cookie) ? "demo" : "own";
-
 function OpenSession({
   opened,
   today,
+  lost,
   openCellar,
   waiting,
   children,
 }: {
   readonly opened: Opened;
   readonly today: LocalDate;
+  readonly lost: Lost | undefined;
   readonly openCellar: (open: OpenCellar) => Promise<void>;
   readonly waiting: ReactNode;
   readonly children: ReactNode;
 }) {
   const { db, author, open } = opened;
+  const say = useSay();
   const frame = useLiveQuery(() => readFrame(db), [db]);
   const tallies = useLiveQuery(() => db.tallies.toArray(), [db]);
-  const [notice, say] = useState<Notice>();
   const unread = useCallback(
     (cause: unknown) =>
       say({
         tone: "problem",
         text: `The cellar could not be read: ${cause instanceof Error ? cause.message : String(cause)}`,
       }),
-    [],
+    [say],
   );
-  const { bins, reading, subjects, brokenEntries, twinWork } = useBins(db, frame, tallies, today, unread);
+  const { twinWork, ...bins } = useBins(db, frame, tallies, today, unread);
+  const changing = useChanges(db);
+  const switchTo = useCallback(
+    async (next: OpenCellar) => {
+      say(undefined);
+      await openCellar(next);
+    },
+    [openCellar, say],
+  );
+  const restartDemo = useCallback(async () => {
+    const before = db.name;
+    const next = DEMO_CELLARS.find((name) => name !== before)!;
+    const fresh = new CellarDatabase(next);
+    await openDemo(fresh);
+    fresh.close();
+    const goTo = async (name: string) => {
+      await rememberDemoCellar(name);
+      await openCellar("demo");
+    };
+    await goTo(next);
+    say({
+      tone: "said",
+      text: "The demo begins afresh.",
+      way: {
+        label: "Take it back",
+        take: () => {
+          say(undefined);
+          void goTo(before);
+        },
+      },
+    });
+  }, [db, openCellar, say]);
 
+  const session = useMemo<Session | undefined>(
+    () =>
+      frame && {
+        ...frame,
+        cellar: frame.cellar,
+        settings: frame.settings,
+        ...bins,
+        ...changing,
+        db,
+        open,
+        today,
+        author,
+        units: frame.settings?.units ?? "metric",
+        say,
+        lost,
+        switchTo,
+        restartDemo,
+      },
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- `bins` and `changing` are put together anew at each drawing; their parts are what counts
+    [
+      frame,
+      ...Object.values(bins),
+      ...Object.values(changing),
+      db,
+      open,
+      today,
+      author,
+      say,
+      lost,
+      switchTo,
+      restartDemo,
+    ],
+  );
+  if (!session) return waiting;
+  return (
+    <SessionContext.Provider value={session}>
+      <TwinWorkContext.Provider value={twinWork}>{children}</TwinWorkContext.Provider>
+    </SessionContext.Provider>
+  );
+}
+
+/** Keeping, taking back and putting back, each said as it is done. */
+function useChanges(db: CellarDatabase): Pick<Session, "keep" | "undoLast" | "undoChange" | "redoChange"> {
+  const say = useSay();
   const keep = useCallback<Session["keep"]>(
     async (label, rows) => {
       const written = await write(db, label, rows, nextInstant());
@@ -155,89 +267,33 @@ function OpenSession({
       if (written.ok) void askForPersistence(db);
       return written;
     },
-    [db],
+    [db, say],
   );
-  const undoLast = useCallback(async () => {
-    const undone = await undo(db, stamp);
-    if (!undone.ok) say({ tone: "problem", text: sayWriteProblem(undone.problem) });
-    else if (undone.value)
+  const revise = useCallback(
+    async ({ no, isLarge = false }: ChangeRef, which: "undo" | "redo") => {
+      const isUndo = which === "undo";
+      const wrote = (rows: number, of: number) =>
+        say({ tone: "said", text: `${isUndo ? "Taking back" : "Putting back"}: ${rows} of ${of}.` });
+      const done = isLarge
+        ? await (await import("./largeChange")).reviseLarge(db, no, which, wrote)
+        : await (isUndo ? undo : redo)(db, stamp, no);
+      if (!done.ok) return say({ tone: "problem", text: sayWriteProblem(done.problem) });
+      if (!done.value)
+        return say({ tone: "said", text: isUndo ? "That is taken back already." : "That stands already." });
       say({
         tone: "said",
-        text: `Taken back: ${undone.value.label}.`,
-        change: { no: undone.value.no, offer: "redo" },
+        text: `${isUndo ? "Taken back" : "Put back"}: ${done.value.label}.`,
+        change: { no, isLarge, offer: isUndo ? "redo" : "undo" },
       });
+    },
+    [db, say],
+  );
+  const undoChange = useCallback((change: ChangeRef) => revise(change, "undo"), [revise]);
+  const redoChange = useCallback((change: ChangeRef) => revise(change, "redo"), [revise]);
+  const undoLast = useCallback(async () => {
+    const newest = await newestChange(db);
+    if (newest) await undoChange({ no: newest.no, isLarge: newest.isImport === true });
     else say({ tone: "said", text: "There is nothing to take back." });
-  }, [db]);
-  const redoChange = useCallback(
-    async (no: number) => {
-      const back = await redo(db, stamp, no);
-      if (!back.ok) say({ tone: "problem", text: sayWriteProblem(back.problem) });
-      else if (back.value)
-        say({ tone: "said", text: `Put back: ${back.value.label}.`, change: { no, offer: "undo" } });
-    },
-    [db],
-  );
-  const switchTo = useCallback(
-    async (next: OpenCellar) => {
-      await rememberOpenCellar(next);
-      await openCellar(next);
-    },
-    [openCellar],
-  );
-  const restartDemo = useCallback(async () => {
-    await openDemo(db);
-  }, [db]);
-
-  const session = useMemo<Session | undefined>(
-    () =>
-      frame && {
-        db,
-        open,
-        today,
-        author,
-        units: frame.settings?.units ?? "metric",
-        cellar: frame.cellar,
-        rooms: frame.rooms,
-        settings: frame.settings,
-        materials: frame.materials,
-        batches: frame.batches,
-        plans: frame.plans,
-        timetables: frame.timetables,
-        bins,
-        reading,
-        subjects,
-        broken: frame.broken,
-        brokenEntries,
-        notice,
-        say,
-        keep,
-        undoLast,
-        redoChange,
-        switchTo,
-        restartDemo,
-      },
-    [
-      frame,
-      db,
-      open,
-      today,
-      author,
-      bins,
-      reading,
-      subjects,
-      brokenEntries,
-      notice,
-      keep,
-      undoLast,
-      redoChange,
-      switchTo,
-      restartDemo,
-    ],
-  );
-  if (!session) return waiting;
-  return (
-    <SessionContext.Provider value={session}>
-      <TwinWorkContext.Provider value={twinWork}>{children}</TwinWorkContext.Provider>
-    </SessionContext.Provider>
-  );
+  }, [db, say, undoChange]);
+  return { keep, undoLast, undoChange, redoChange };
 }

@@ -25,7 +25,13 @@ const save = async (...entries: Entry[]) => {
   expect((await write(db, "rows", rows, AT)).ok).toBe(true);
 };
 const standings = async (known = new Map<string, KnownBin>()) =>
-  statesOf(db, [bin], await db.tallies.toArray(), known, () => undefined);
+  (await statesOf(
+    db,
+    [{ kind: "bins", id: bin.id }],
+    await db.tallies.toArray(),
+    known,
+    () => undefined,
+  )) as Map<string, KnownBin>;
 const stateNow = async () => (await standings()).get("bin-1")!;
 
 beforeEach(async () => {
@@ -61,22 +67,22 @@ test("what is in memory is not asked for again; a row that cannot be read is cou
 
 test("a bin is judged once for the same log, day, climate and forecast", async () => {
   const { state } = await stateNow();
-  const judged = await binToday(bin, state, CLIMATE, TODAY, undefined);
-  expect(await binToday(bin, state, { ...CLIMATE }, TODAY, undefined)).toBe(judged);
+  const judged = await binToday(bin, { state }, CLIMATE, TODAY, undefined);
+  expect(await binToday(bin, { state }, { ...CLIMATE }, TODAY, undefined)).toBe(judged);
   const forecast = simpleExpectation(state, { ...CLIMATE, meanC: 9 }, TODAY);
-  const again = await binToday(bin, state, CLIMATE, TODAY, forecast);
+  const again = await binToday(bin, { state }, CLIMATE, TODAY, forecast);
   expect(again.expectation).toBe(forecast);
   // A forecast that is being worked out anew leaves the one that stands.
-  expect(await binToday(bin, state, CLIMATE, TODAY, undefined)).toBe(again);
-  expect(await binToday(bin, state, CLIMATE, addDays(TODAY, 1), undefined)).not.toBe(again);
-  expect((await binToday(bin, state, { ...CLIMATE, meanC: 4 }, TODAY, undefined)).expectation).not.toEqual(
-    judged.expectation,
-  );
+  expect(await binToday(bin, { state }, CLIMATE, TODAY, undefined)).toBe(again);
+  expect(await binToday(bin, { state }, CLIMATE, addDays(TODAY, 1), undefined)).not.toBe(again);
+  expect(
+    (await binToday(bin, { state }, { ...CLIMATE, meanC: 4 }, TODAY, undefined)).expectation,
+  ).not.toEqual(judged.expectation);
 });
 
 test("a bin whose log does not say what it is gets no advice", async () => {
   const odd = replay([meal(0.4, 1, 3)]);
-  const { decision } = await binToday(bin, odd, undefined, TODAY, undefined);
+  const { decision } = await binToday(bin, { state: odd }, undefined, TODAY, undefined);
   expect(decision).toMatchObject({ verdict: "leave", steps: [] });
 });
 

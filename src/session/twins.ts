@@ -35,7 +35,14 @@ function subjectOf(
   today: LocalDate,
   fist: Fist | undefined,
 ): TwinSubject {
-  const fingerprint = JSON.stringify([FORECAST_BY, fingerprintOf(tally), bin.rowId, climates, today, fist]);
+  const fingerprint = JSON.stringify([
+    FORECAST_BY,
+    fingerprintOf("bins", tally),
+    bin.rowId,
+    climates,
+    today,
+    fist,
+  ]);
   return { database: db.name, binId: bin.id, fingerprint, climates, today, ...(fist ? { fist } : {}) };
 }
 

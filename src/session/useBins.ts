@@ -2,10 +2,12 @@ import type { BinToday } from "@/core/round/round";
 import type { CellarDatabase, Tally } from "@/persistence/database";
 import type { Frame } from "@/persistence/read";
 import type { LocalDate } from "@/vocabulary/fields";
+import { onTwinHealth, twinsAil } from "@/workers/health";
 import type { TwinSubject } from "@/workers/twin.protocol";
-import { startTransition, useEffect, useRef, useState } from "react";
-import type { KnownBin } from "./digest";
-import { followBins } from "./followBins";
+import { startTransition, useEffect, useRef, useState, useSyncExternalStore } from "react";
+import type { BatchToday } from "./batches";
+import type { Known } from "./digest";
+import { followSubjects } from "./followSubjects";
 import type { TwinWork } from "./twins";
 
 export interface Bins {
@@ -15,6 +17,8 @@ export interface Bins {
   readonly reading: { readonly read: number; readonly of: number } | undefined;
   /** How to ask the twin about a bin as it stands now. */
   readonly subjects: ReadonlyMap<string, TwinSubject>;
+  /** The batches of the store, newest first; undefined while their logs are read. */
+  readonly batchesToday: readonly BatchToday[] | undefined;
   readonly brokenEntries: number;
   /** Forecasts being worked out in the background; undefined while all stand. */
   readonly twinWork: TwinWork | undefined;
@@ -31,18 +35,22 @@ export function useBins(
   const [bins, setBins] = useState<Bins["bins"]>();
   const [reading, setReading] = useState<Bins["reading"]>();
   const [subjects, setSubjects] = useState<Bins["subjects"]>(new Map());
+  const [batchesToday, setBatches] = useState<Bins["batchesToday"]>();
   const [brokenEntries, setBrokenEntries] = useState(0);
   const [twinWork, setTwinWork] = useState<TwinWork>();
-  const known = useRef(new Map<string, KnownBin>());
+  // Once the workers answer again they are asked again.
+  const isAiling = useSyncExternalStore(onTwinHealth, twinsAil, () => false);
+  const known = useRef(new Map<string, Known>());
 
   useEffect(() => {
     if (!frame || !tallies) return undefined;
     const soon = (isLate: boolean, set: () => void) => (isLate ? startTransition(set) : set());
-    return followBins(
+    return followSubjects(
       { db, frame, tallies, today, known: known.current },
       {
         reading: (read, of) => setReading({ read, of }),
         bins: (all, isLate) => soon(isLate, () => setBins(all)),
+        batches: setBatches,
         subjects: setSubjects,
         work: (work, isLate) => soon(isLate, () => setTwinWork(work)),
         read: (brokenRows) => {
@@ -52,7 +60,7 @@ export function useBins(
         failed: onFailed,
       },
     );
-  }, [db, frame, tallies, today, onFailed]);
+  }, [db, frame, tallies, today, onFailed, isAiling]);
 
-  return { bins, reading, subjects, brokenEntries, twinWork };
+  return { bins, batchesToday, reading, subjects, brokenEntries, twinWork };
 }

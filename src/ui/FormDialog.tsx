@@ -7,15 +7,15 @@ import DialogTitle from "@mui/material/DialogTitle";
 import type { FormEvent, ReactNode } from "react";
 import { useId } from "react";
 import styles from "./FormDialog.module.css";
+import { useGuarded } from "./useGuarded";
 
-/** A few fields, kept by one press or left as they were. Keys typed inside stay inside. */
+/** A few fields, kept by one press, however often it is pressed, or left as they were. Keys typed inside stay inside. */
 export function FormDialog({
   title,
   of,
   keep,
   leave = "leave it",
   size = "sm",
-  isSaving = false,
   onSave,
   onClose,
   children,
@@ -27,15 +27,15 @@ export function FormDialog({
   readonly keep: string;
   readonly leave?: string;
   readonly size?: "xs" | "sm";
-  readonly isSaving?: boolean;
   readonly onSave: () => Promise<unknown>;
   readonly onClose: () => void;
   readonly children: ReactNode;
 }) {
   const id = useId();
+  const { guarded, isBusy } = useGuarded();
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    void onSave();
+    void guarded(onSave);
   };
   return (
     <Dialog
@@ -53,7 +53,7 @@ export function FormDialog({
         <DialogContent className={styles.content}>{children}</DialogContent>
         <DialogActions className={styles.actions}>
           <Button onClick={onClose}>{leave}</Button>
-          <Button type="submit" variant="contained" disabled={isSaving}>
+          <Button type="submit" variant="contained" disabled={isBusy}>
             {keep}
           </Button>
         </DialogActions>

@@ -5,10 +5,13 @@ import { z } from "./z";
  * wherever it is used; records.test.ts walks all published schemas and refuses a name that does not.
  */
 
+/** Names that every object has: as a key they would find something where nothing was kept. */
+const isPlainKey = (key: string): boolean => !(key in Object.prototype);
 const brandedId = <B extends string>(_brand: B) =>
   z
     .string()
     .regex(/^[A-Za-z0-9_-]{1,64}$/, "an id of up to 64 letters, digits, - or _")
+    .refine(isPlainKey, "an id that is no word of the language")
     .brand<B>();
 
 export const binId = brandedId("BinId");
@@ -63,4 +66,7 @@ export const place = z.number().int().min(1).max(99);
 
 export const name = z.string().trim().min(1, "a name").max(80, "a name of at most 80 letters");
 export const text = z.string().max(4_000, "a note of at most 4000 letters");
-export const materialId = z.string().regex(/^[a-z0-9-]{1,64}$/);
+export const materialId = z
+  .string()
+  .regex(/^[a-z0-9-]{1,64}$/)
+  .refine(isPlainKey, "an id that is no word of the language");

@@ -81,3 +81,7 @@ export const INSTRUMENTS = [
 /** Against a line the keeper has drawn on the inside. */
 export const FILL_MARKS = ["belowTheLine", "atTheLine", "aboveTheLine"] as const;
 export type FillMark = (typeof FILL_MARKS)[number];
+
+/** How an amount was known: by scale, by bucket, by eye, by a device, or measured out as it was proposed. */
+export const MEASURED_BY = ["weighed", "volume", "guessed", "device", "proposed"] as const;
+export type MeasuredBy = (typeof MEASURED_BY)[number];

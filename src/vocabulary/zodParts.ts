@@ -9,9 +9,10 @@ export {
   enum,
   literal,
   number,
+  record,
   strictObject,
   string,
   union,
   unknown,
 } from "zod";
-export type { infer, ZodArray, ZodError, ZodOptional, ZodType, ZodUnknown } from "zod";
+export type { infer, input, ZodArray, ZodError, ZodOptional, ZodType, ZodUnknown } from "zod";

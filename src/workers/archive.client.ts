@@ -1,5 +1,6 @@
 import * as Comlink from "comlink";
-import type { ArchiveWorker, OnWritten } from "./archive.protocol";
+import type { OnWritten } from "@/persistence/write";
+import type { ArchiveWorker } from "./archive.protocol";
 
 /** A callback the worker may call while it works. */
 export const progressTo = (say: OnWritten) => Comlink.proxy(say);

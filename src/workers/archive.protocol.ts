@@ -1,25 +1,38 @@
 import type { BadArchive } from "@/archive/decode";
 import type { MergeSummary } from "@/archive/merge";
-import type { WriteProblem } from "@/persistence/write";
+import type { Change } from "@/persistence/database";
+import type { ImportNote } from "@/persistence/importing";
+import type { OnWritten, WriteProblem, Written } from "@/persistence/write";
 import type { Outcome } from "@/vocabulary/outcome";
 
-/** Rows written so far. */
-export type OnWritten = (rows: number, of: number) => void;
+/** From what row ids are made in the worker, and the moment its rows bear. */
+export interface WorkerStamp {
+  readonly prefix: string;
+  readonly at: string;
+}
 
 /**
  * Whole cellars in and out of files. Rows go between the file and the cellar's own store inside the worker; the page
  * hears what would change, how far it is and how it ended.
  */
 export interface ArchiveWorker {
-  /** Everything in a cellar as one file; rows that cannot be read go along whole. */
+  /** Everything in a cellar as one file, or as several where one could not be read again. */
   pack(
     database: string,
     head: { readonly exportedAt: string; readonly deviceId: string },
-  ): Promise<ArrayBuffer>;
-  /** What importing a file would change. Writes nothing; the archive is held for `accept`. */
-  open(database: string, bytes: ArrayBuffer): Promise<Outcome<MergeSummary, BadArchive>>;
-  /** Writes the archive opened last, all of it or nothing. @throws Error when none is. */
-  accept(onWritten: OnWritten): Promise<Outcome<void, WriteProblem>>;
+  ): Promise<readonly ArrayBuffer[]>;
+  /** What importing a file would change. Its size is judged before it is read; writes nothing; held for `accept`. */
+  open(database: string, file: Blob): Promise<Outcome<MergeSummary, BadArchive>>;
+  /** Writes the archive opened last, all of it or nothing, as one change. @throws Error when none is. */
+  accept(note: ImportNote, onWritten: OnWritten): Promise<Outcome<Written, WriteProblem>>;
+  /** Takes a large change (an import) back, or puts it back. */
+  revise(
+    database: string,
+    changeNo: number,
+    say: "undo" | "redo",
+    stamp: WorkerStamp,
+    onWritten: OnWritten,
+  ): Promise<Outcome<Change | undefined, WriteProblem>>;
   /** Empties a cellar and fills it with the demo that ends on a day, through the door any file takes. */
   demo(database: string, lastDay: string): Promise<Outcome<void, WriteProblem>>;
 }

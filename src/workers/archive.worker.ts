@@ -1,13 +1,14 @@
 import * as Comlink from "comlink";
 import type { DecodedArchive } from "@/archive/decode";
 import { decodeArchive } from "@/archive/decode";
-import { encodeArchive } from "@/archive/document";
+import { encodeInFiles, MOST_BYTES } from "@/archive/document";
 import type { MergePlan } from "@/archive/merge";
 import { demoArchive } from "@/demo/demoCellar";
 import { CellarDatabase } from "@/persistence/database";
 import { importPlan, previewImport, readEverything, replaceCellar } from "@/persistence/importing";
+import { redo, undo } from "@/persistence/write";
 import { localDate } from "@/vocabulary/fields";
-import { done } from "@/vocabulary/outcome";
+import { done, refused } from "@/vocabulary/outcome";
 import type { ArchiveWorker } from "./archive.protocol";
 
 let held:
@@ -16,12 +17,16 @@ let held:
 const api: ArchiveWorker = {
   pack: async (database, head) => {
     const { records, setAside } = await readEverything(new CellarDatabase(database));
-    const { buffer } = new TextEncoder().encode(encodeArchive(head, records, setAside));
-    return Comlink.transfer(buffer, [buffer]);
+    const files = [...encodeInFiles(head, records, setAside)].map(
+      (text) => new TextEncoder().encode(text).buffer,
+    );
+    return Comlink.transfer(files, files);
   },
-  open: async (database, bytes) => {
+  open: async (database, file) => {
     held = undefined;
-    const archive = decodeArchive(new TextDecoder().decode(bytes));
+    if (file.size > MOST_BYTES)
+      return refused({ code: "archive/too-large", megabytes: Math.round(file.size / 1_000_000) });
+    const archive = decodeArchive(await file.text());
     if (!archive.ok) return archive;
     const db = new CellarDatabase(database);
     const plan = await previewImport(db, archive.value);
@@ -29,10 +34,15 @@ const api: ArchiveWorker = {
     held = { db, archive: archive.value, plan: plan.value };
     return done(plan.value.summary);
   },
-  accept: async (onWritten) => {
+  accept: async (note, onWritten) => {
     if (!held) throw new Error("archive worker: accept before open");
     const { db, archive, plan } = held;
-    return importPlan(db, plan, archive.setAside, onWritten);
+    return importPlan(db, plan, archive.setAside, note, onWritten);
+  },
+  revise: (database, changeNo, say, { prefix, at }, onWritten) => {
+    let made = 0;
+    const stamp = { newId: () => `${prefix}-${(made += 1)}`, now: () => at };
+    return (say === "undo" ? undo : redo)(new CellarDatabase(database), stamp, changeNo, onWritten);
   },
   demo: async (database, lastDay) => {
     const archive = decodeArchive(demoArchive(localDate.parse(lastDay)));

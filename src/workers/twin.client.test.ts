@@ -12,6 +12,23 @@ let asked: Asked[] = [];
 const cancelled: number[] = [];
 const rested: [worker: number, ms: number][] = [];
 
+let pinged: (worker: number) => Promise<unknown>;
+/** The workers that were started, to have them fail. */
+let workers: FakeWorker[] = [];
+class FakeWorker {
+  readonly heard = new Map<string, (event: { readonly message: string }) => void>();
+  isEnded = false;
+  constructor() {
+    workers.push(this);
+  }
+  addEventListener(type: string, hear: (event: { readonly message: string }) => void): void {
+    this.heard.set(type, hear);
+  }
+  terminate(): void {
+    this.isEnded = true;
+  }
+}
+
 jest.mock("comlink", () => ({
   wrap: () => {
     const worker = (started += 1);
@@ -20,6 +37,7 @@ jest.mock("comlink", () => ({
         new Promise<string>((answer, fail) => asked.push({ worker, name, answer, fail })),
       cancel: (task: number) => cancelled.push(task),
       rest: (ms: number) => Promise.resolve(rested.push([worker, ms])),
+      ping: () => pinged(worker),
     };
   },
   proxy: (callback: unknown) => callback,
@@ -42,12 +60,16 @@ const finish = async (name: string, value = `${name} done`) => {
   await settle();
 };
 
+afterEach(() => jest.useRealTimers());
 beforeEach(async () => {
+  jest.useFakeTimers();
   started = 0;
   asked = [];
   cancelled.length = rested.length = 0;
   jest.resetModules();
-  Object.assign(globalThis, { Worker: class {} });
+  workers = [];
+  pinged = () => Promise.resolve(true);
+  Object.assign(globalThis, { Worker: FakeWorker });
   onCores(8);
   client = await import("./twin.client");
 });
@@ -166,4 +188,44 @@ test("all workers rest together; without any there is nothing to wait for", asyn
     [1, 250],
     [2, 250],
   ]);
+});
+
+test("a worker that does not load is said, nobody waits for it, and it is tried again and heard of", async () => {
+  onCores(1);
+  const health = await import("./health");
+  const told: boolean[] = [];
+  health.onTwinHealth(() => told.push(health.twinsAil()));
+  const running = ask("bin-1", false, "running");
+  const waiting = ask("bin-1", false, "waiting");
+  workers[0]!.heard.get("error")!({ message: "404" });
+  await expect(running.answer).rejects.toThrow("404");
+  await expect(waiting.answer).rejects.toThrow("404");
+  await expect(ask("bin-1", true, "meanwhile").answer).rejects.toThrow(/no worker/);
+  expect([told, workers[0]!.isEnded]).toEqual([[true], true]);
+
+  jest.advanceTimersByTime(5_000);
+  await settle();
+  expect(workers).toHaveLength(2);
+  expect(told).toEqual([true, false]);
+  const again = ask("bin-1", true, "again");
+  await settle();
+  await finish("again");
+  expect(await again.answer).toBe("again done");
+});
+
+test("a worker that dies without a word is noticed; the time until it is tried again doubles until one answers", async () => {
+  onCores(1);
+  pinged = () => new Promise(() => undefined);
+  for (const [nth, after] of [5_000, 10_000, 20_000].entries()) {
+    const lost = ask("bin-1", false, `lost ${nth}`);
+    const failed = expect(lost.answer).rejects.toThrow(/silent/);
+    await settle();
+    jest.advanceTimersByTime(25_000);
+    await failed;
+    const before = workers.length;
+    jest.advanceTimersByTime(after - 1);
+    expect(workers).toHaveLength(before);
+    jest.advanceTimersByTime(1);
+    expect(workers).toHaveLength(before + 1);
+  }
 });

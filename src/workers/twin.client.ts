@@ -1,4 +1,5 @@
 import * as Comlink from "comlink";
+import { setTwinsAil } from "./health";
 import type { TwinWorker } from "./twin.protocol";
 
 export type Remote = Comlink.Remote<TwinWorker>;
@@ -6,33 +7,107 @@ interface Job {
   readonly binId: string;
   readonly run: (worker: Remote) => Promise<void>;
   readonly isWanted: () => boolean;
+  readonly fail: (cause: Error) => void;
 }
 interface Lane {
   readonly waiting: Job[];
-  isBusy: boolean;
+  running: Job | undefined;
 }
 /** A worker takes one question of each lane at a time; what can wait stands still in it while the other is answered. */
 interface Bench {
-  readonly worker: Remote;
+  readonly name: string;
+  /** Undefined while none can be started. */
+  worker: { readonly remote: Remote; readonly end: () => void } | undefined;
   readonly atOnce: Lane;
   readonly whenFree: Lane;
+  /** Starts that failed one after the other. */
+  failures: number;
 }
 
 /** Two cores do the work of a cellar; more would heat a phone. One is the page's own: with none left its drawing waits. */
 const MOST_WORKERS = 2;
 const workersOn = (cores: number): number => Math.max(1, Math.min(MOST_WORKERS, cores - 1));
+/** A worker works in slices and answers between them; one that is silent for so long is dead. */
+const PING_EVERY_MS = 5_000;
+const SILENT_MS = 20_000;
+/** Tried again after so long, and twice as long each time, up to a few minutes. */
+const AGAIN_AFTER_MS = 5_000;
+const AGAIN_AT_MOST_MS = 300_000;
 let pool: readonly Bench[] | undefined;
 let tasks = 0;
 
 function benches(): readonly Bench[] {
-  pool ??= Array.from({ length: workersOn(navigator.hardwareConcurrency) }, (_, at) => ({
-    worker: Comlink.wrap<TwinWorker>(
-      new Worker(new URL("./twin.worker.ts", import.meta.url), { type: "module", name: `twin ${at + 1}` }),
-    ),
-    atOnce: { waiting: [], isBusy: false },
-    whenFree: { waiting: [], isBusy: false },
-  }));
+  pool ??= Array.from({ length: workersOn(navigator.hardwareConcurrency) }, (_, at): Bench => {
+    const bench: Bench = {
+      name: `twin ${at + 1}`,
+      worker: undefined,
+      atOnce: { waiting: [], running: undefined },
+      whenFree: { waiting: [], running: undefined },
+      failures: 0,
+    };
+    startWorker(bench);
+    return bench;
+  });
   return pool;
+}
+
+function startWorker(bench: Bench): void {
+  let worker: Worker;
+  try {
+    worker = new Worker(new URL("./twin.worker.ts", import.meta.url), { type: "module", name: bench.name });
+  } catch (cause) {
+    return workerGone(bench, cause instanceof Error ? cause : new Error(String(cause)));
+  }
+  const remote = Comlink.wrap<TwinWorker>(worker);
+  let heard = performance.now();
+  let isAsked = false;
+  const watch = setInterval(() => {
+    // A page that was asleep has heard nothing, and that is no fault of the worker's.
+    if (!isBusy(bench)) return void (heard = performance.now());
+    if (performance.now() - heard > SILENT_MS && isAsked) return gone(new Error("the worker is silent"));
+    if (isAsked) return;
+    isAsked = true;
+    void Promise.resolve(remote.ping()).then(
+      () => {
+        heard = performance.now();
+        isAsked = false;
+      },
+      () => undefined,
+    );
+  }, PING_EVERY_MS);
+  const end = () => {
+    clearInterval(watch);
+    worker.terminate();
+  };
+  const gone = (cause: Error) => {
+    if (bench.worker?.remote !== remote) return;
+    end();
+    workerGone(bench, cause);
+  };
+  worker.addEventListener("error", (event) => gone(new Error(event.message || "the worker did not load")));
+  worker.addEventListener("messageerror", () => gone(new Error("the worker was not understood")));
+  bench.worker = { remote, end };
+  if (bench.failures > 0) void Promise.resolve(remote.ping()).then(tellHealth, () => undefined);
+  void serve(bench, bench.atOnce);
+  void serve(bench, bench.whenFree);
+}
+
+const tellHealth = (): void => setTwinsAil((pool ?? []).some(({ worker }) => worker === undefined));
+const isBusy = ({ atOnce, whenFree }: Bench): boolean =>
+  atOnce.running !== undefined || whenFree.running !== undefined;
+
+/** Whoever waits for an answer hears that none will come, so that rules of thumb stand in; later a new one is tried. */
+function workerGone(bench: Bench, cause: Error): void {
+  bench.worker = undefined;
+  bench.failures += 1;
+  setTwinsAil(true);
+  for (const lane of [bench.atOnce, bench.whenFree]) {
+    const { running } = lane;
+    lane.running = undefined;
+    for (const job of [...(running ? [running] : []), ...lane.waiting.splice(0)]) job.fail(cause);
+  }
+  const after = Math.min(AGAIN_AT_MOST_MS, AGAIN_AFTER_MS * 2 ** (bench.failures - 1));
+  setTimeout(() => startWorker(bench), after);
 }
 
 /** A bin always goes to the same worker, which may still hold it in hand. */
@@ -53,11 +128,17 @@ function nextOf({ waiting }: Lane): Job | undefined {
   return waiting.splice(Math.max(0, at), 1)[0];
 }
 
-async function serve(worker: Remote, lane: Lane): Promise<void> {
-  if (lane.isBusy) return;
-  lane.isBusy = true;
-  for (let job = nextOf(lane); job; job = nextOf(lane)) if (job.isWanted()) await job.run(worker);
-  lane.isBusy = false;
+async function serve(bench: Bench, lane: Lane): Promise<void> {
+  const { worker } = bench;
+  if (!worker || lane.running) return;
+  for (let job = nextOf(lane); job; job = nextOf(lane)) {
+    if (!job.isWanted()) continue;
+    lane.running = job;
+    await job.run(worker.remote);
+    // Another worker stands here by now: its own turn has begun.
+    if (bench.worker !== worker) return;
+    lane.running = undefined;
+  }
 }
 
 /** Where a computation that is no longer wanted is stopped; `cancel` may come at any time and twice. */
@@ -75,42 +156,49 @@ export function askTwin<R>(
   isUrgent: boolean,
   question: (worker: Remote, task: number) => Promise<R | undefined>,
 ): Asked<R> {
-  const { worker: own, atOnce, whenFree } = benchFor(binId);
-  const lane = isUrgent ? atOnce : whenFree;
+  const bench = benchFor(binId);
+  const lane = isUrgent ? bench.atOnce : bench.whenFree;
   const task = (tasks += 1);
   let isWanted = true;
-  let isRunning = false;
+  let running: Remote | undefined;
   const answer = new Promise<R | undefined>((resolve, reject) => {
+    // Where no worker can be had, nobody waits for one.
+    if (!bench.worker) return reject(new Error("there is no worker at the moment"));
     lane.waiting.push({
       binId,
       isWanted: () => {
         if (!isWanted) resolve(undefined);
         return isWanted;
       },
+      fail: reject,
       run: async (worker) => {
-        isRunning = true;
+        running = worker;
         await question(worker, task).then(
-          (found) => resolve(isWanted ? found : undefined),
+          (found) => {
+            bench.failures = 0;
+            tellHealth();
+            resolve(isWanted ? found : undefined);
+          },
           (cause: unknown) => reject(cause instanceof Error ? cause : new Error(String(cause))),
         );
-        isRunning = false;
+        running = undefined;
       },
     });
   });
-  void serve(own, lane);
+  void serve(bench, lane);
   return {
     answer,
     cancel: () => {
       if (!isWanted) return;
       isWanted = false;
-      if (isRunning) void own.cancel(task);
+      if (running) void running.cancel(task);
     },
   };
 }
 
 /** Lets all workers stand still for so long, questions at a bin excepted: a small machine has no core left to draw with otherwise. */
 export async function restTwins(ms: number): Promise<void> {
-  await Promise.all((pool ?? []).map(({ worker }) => worker.rest(ms)));
+  await Promise.all((pool ?? []).flatMap(({ worker }) => (worker ? [worker.remote.rest(ms)] : [])));
 }
 
 /** A callback a worker may call while it works. */

@@ -1,4 +1,4 @@
-import type { BinState } from "@/core/bin/state";
+import type { Subject } from "@/core/fold/folds";
 import type { Expectation, TwinAdvice } from "@/core/expectation/expectation";
 import type { Course } from "@/core/twin/ahead/course";
 import type { Fist } from "@/core/twin/learning/sharedFist";
@@ -6,6 +6,7 @@ import type { Given, MealOutlook } from "@/core/twin/ahead/mealOutlook";
 import type { WhatIf } from "@/core/twin/ahead/usualPlan";
 import type { Reading } from "@/records/entry";
 import type { Climate } from "@/records/room";
+import type { LogRead } from "./readFolded";
 
 /** One bin of one stored cellar on a day, and what the answer rests on: another fingerprint is another question. */
 export interface TwinSubject {
@@ -22,7 +23,10 @@ export type OnProgress = (day: number, until: number) => void;
 
 /** Plain data in, plain data out. It reads logs and keeps standings in the cellar's own store; the page never waits for it. */
 export interface TwinWorker {
-  state(database: string, binId: string): Promise<{ state: BinState; brokenRows: number }>;
+  /** Folds a log aside, by whatever fold its kind has. */
+  state(database: string, subject: Subject): Promise<LogRead>;
+  /** Answers as long as it lives. */
+  ping(): true;
   /** Undefined when the log does not say what the bin is, or when no one wants the answer any more. */
   today(task: number, subject: TwinSubject, onProgress: OnProgress): Promise<Expectation | undefined>;
   /** The same with a visit's readings in hand. */

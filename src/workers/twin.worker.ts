@@ -1,7 +1,6 @@
 import { bringingToToday, withReadings } from "@/core/twin/log/now";
 import type { TwinNow } from "@/core/twin/log/now";
 import * as Comlink from "comlink";
-import { replay } from "@/core/bin/replay";
 import { daysBetween } from "@/core/calendar/day";
 import { effectiveEntries } from "@/core/log/effective";
 import { courseAhead } from "@/core/twin/ahead/course";
@@ -14,6 +13,7 @@ import type { CellarDatabase } from "@/persistence/database";
 import { CellarDatabase as Cellar } from "@/persistence/database";
 import { forgetLog, readLog } from "@/persistence/read";
 import { localDate } from "@/vocabulary/fields";
+import { readFolded } from "./readFolded";
 import type { OnProgress, TwinSubject, TwinWorker } from "./twin.protocol";
 
 /** Long enough to get on with the work, short enough to hear that it is no longer wanted. */
@@ -143,12 +143,8 @@ async function pastOf(
 }
 
 const api: TwinWorker = {
-  state: async (database, binId) => {
-    const db = cellar(database);
-    const log = await readLog(db, binId);
-    forgetLog(db, log.rows);
-    return { state: replay(log.rows), brokenRows: log.broken.length };
-  },
+  state: (database, subject) => readFolded(cellar(database), subject),
+  ping: () => true,
   today: async (task, subject, onProgress) => {
     const now = await brought({ task, canWait: true, onProgress }, subject);
     await calm();

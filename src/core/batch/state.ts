@@ -1,6 +1,7 @@
 import type { Batch } from "@/records/batch";
 import type { Entry } from "@/records/entry";
 import type { LocalDate } from "@/vocabulary/fields";
+import { effectiveEntries } from "../log/effective";
 import { addDays, daysBetween } from "../calendar/day";
 
 /** Worms may go in when a heap has stayed at or below this for two days. */
@@ -27,6 +28,10 @@ export interface BatchState {
   readonly leftKg: number;
 }
 
+/** What counts of a batch's log, in the order of its days. */
+export type BatchLog = readonly Entry[];
+export const batchLog = (rows: Iterable<Entry>): BatchLog => effectiveEntries(rows);
+
 /**
  * Where a batch stands today, from what it was mixed as and what was done to it since. A heap that heats, or was ever
  * read above 30 °C, is fit only after two days at or below it; its calm begins with the first low reading after the
@@ -43,7 +48,8 @@ export function batchState(batch: Batch, entries: readonly Entry[], today: Local
   );
   const turnedOn = inOrder.flatMap((entry) => (entry.kind === "turned" ? [entry.day] : []));
   const leftKg = inOrder.reduce((left, entry) => {
-    if (entry.kind === "removed") return left - ("massKg" in entry.amount ? entry.amount.massKg : 0);
+    if (entry.kind === "removed")
+      return left - (entry.amount && "massKg" in entry.amount ? entry.amount.massKg : 0);
     if (entry.kind === "watered")
       return left + ("massKg" in entry.amount ? entry.amount.massKg : entry.amount.volumeL);
     return left;

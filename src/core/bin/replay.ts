@@ -1,4 +1,4 @@
-import { HARVEST_MOISTURE, MOIST_KG_PER_L, STARTER_MOISTURE } from "../matter/figures";
+import { FOOD_KG_PER_L, HARVEST_MOISTURE, MOIST_KG_PER_L, STARTER_MOISTURE } from "../matter/figures";
 import type { Entry, EntryOf } from "@/records/entry";
 import type { CompartmentId, LocalDate } from "@/vocabulary/fields";
 import { addDays, daysBetween } from "../calendar/day";
@@ -70,9 +70,7 @@ export function applyEntry(before: BinState, entry: Entry): BinState {
     case "harvested":
       return harvested(state, entry);
     case "removed":
-      return entry.what === "contents"
-        ? lost(state, amountKg(entry.amount, { densityKgPerL: MOIST_KG_PER_L }) * 0.25)
-        : state;
+      return removed(state, entry);
     case "wormsTaken":
       return wormsTaken(state, entry);
     case "split":
@@ -236,6 +234,43 @@ function harvested(state: BinState, entry: EntryOf<"harvested">): BinState {
   };
   // Half as much again may be our sum's fault; beyond that the entry and the log do not fit together.
   return wantedDry > 1.5 * onHand + 0.3 ? problem(after, entry, "log/harvest-above-contents") : after;
+}
+
+function removed(state: BinState, entry: EntryOf<"removed">): BinState {
+  if (entry.what === "food") return foodTaken(state, entry);
+  if (entry.what !== "contents" || !entry.amount) return state;
+  return lost(state, amountKg(entry.amount, { densityKgPerL: MOIST_KG_PER_L }) * (1 - HARVEST_MOISTURE));
+}
+
+/**
+ * Food out again: of one place, of a compartment, or of the whole bin where neither is named; unweighed it is all that
+ * lay there.
+ */
+function foodTaken(state: BinState, entry: EntryOf<"removed">): BinState {
+  const at = entry.compartment ?? (entry.place === undefined ? undefined : compartmentOf(state, entry));
+  const isMeant = (place: PlaceState): boolean =>
+    (at === undefined || place.compartmentId === at) &&
+    (entry.place === undefined || place.place === entry.place);
+  const lying = Object.values(state.places);
+  const massOf = (some: readonly PlaceState[]) => sum(some.map(({ massKg }) => massKg));
+  const meant = lying.filter(isMeant);
+  const wetKg = entry.amount && amountKg(entry.amount, { densityKgPerL: FOOD_KG_PER_L });
+  const share = wetKg === undefined || massOf(meant) === 0 ? 1 : Math.min(1, wetKg / massOf(meant));
+  const contents = Object.fromEntries(
+    Object.entries(state.contents).map(([id, held]) => {
+      const here = lying.filter(({ compartmentId }) => compartmentId === id);
+      const whole = massOf(here);
+      const out = whole === 0 ? 0 : (share * massOf(here.filter(isMeant))) / whole;
+      return [id, { ...held, foodDryKg: held.foodDryKg * (1 - out) }];
+    }),
+  );
+  const places = mapValues(state.places, (place): PlaceState => {
+    if (!isMeant(place)) return place;
+    return share === 1
+      ? { ...place, seen: { day: entry.day, foodLeft: "none" } }
+      : { ...place, massKg: place.massKg * (1 - share) };
+  });
+  return { ...state, contents, places };
 }
 
 function wormsTaken(state: BinState, entry: EntryOf<"wormsTaken">): BinState {

@@ -13,5 +13,8 @@ export const MOIST_KG_PER_L = 0.7;
 export const HARVEST_MOISTURE = 0.75;
 export const STARTER_MOISTURE = 0.65;
 
+/** Kitchen scraps as they lie in a bin, kg in a litre, 0.4–0.8. Source: catalogue, mixed kitchen scraps. */
+export const FOOD_KG_PER_L = 0.6;
+
 /** What was seen of a meal, as the share of it that is still there. Source: process model 9, middles of its classes. */
 export const SEEN_SHARE = { none: 0, little: 0.2, half: 0.5, most: 0.85 } as const;

@@ -12,6 +12,8 @@ export interface BinToday {
   readonly state: BinState;
   readonly expectation: Expectation;
   readonly decision: Decision;
+  /** It could not be judged: what stands here is an empty state, and the log is whole. */
+  readonly fault?: string;
 }
 
 export type TaskKind = "look" | "feed" | "water" | "dryOut" | "drain" | "act" | "squeeze" | "wake";

@@ -1,3 +1,4 @@
+import type { FactAbout } from "@/records/entry/about";
 import type { BinId } from "@/vocabulary/fields";
 import type { SpeciesId } from "@/vocabulary/setup";
 import type { Outcome } from "@/vocabulary/outcome";
@@ -45,7 +46,7 @@ export function lotKg(
 
 /** A stocking entry for each bin, shares of every lot alike. All carry one act, so that they are undone together. */
 export interface DeliveryFacts {
-  readonly entries: readonly { readonly binId: BinId; readonly facts: Record<string, unknown> }[];
+  readonly entries: readonly { readonly binId: BinId; readonly facts: FactAbout<"bin"> }[];
   readonly wholeKg: number;
   readonly restKg: number;
 }
@@ -88,7 +89,7 @@ export function shareDelivery({
     entries: given.map(({ binId, fraction }) => ({
       binId,
       facts: {
-        kind: "stocked",
+        kind: "stocked" as const,
         immatureFraction,
         worms: lots.map(({ speciesId, amount, typed }) => ({
           speciesId,
@@ -96,12 +97,12 @@ export function shareDelivery({
             "massKg" in amount
               ? {
                   massKg: exact(amount.massKg * fraction),
-                  measuredBy: "weighed",
+                  measuredBy: "weighed" as const,
                   ...(given.length === 1 ? { typed } : {}),
                 }
               : {
                   count: Math.round(amount.count * fraction),
-                  measuredBy: "guessed",
+                  measuredBy: "guessed" as const,
                   ...(given.length === 1 ? { typed } : {}),
                 },
         })),

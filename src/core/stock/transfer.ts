@@ -1,3 +1,4 @@
+import type { FactAbout } from "@/records/entry/about";
 import type { BinId } from "@/vocabulary/fields";
 import type { Outcome } from "@/vocabulary/outcome";
 import { done, refused } from "@/vocabulary/outcome";
@@ -16,7 +17,7 @@ export type BadTransfer =
 
 interface Line {
   readonly binId: BinId;
-  readonly facts: Record<string, unknown>;
+  readonly facts: FactAbout<"bin">;
 }
 
 /**
@@ -35,14 +36,14 @@ export function transferFacts(
     // The log knows the herd to a factor of two at best; beyond that it is a slip.
     if (transfer.massKg > 2 * worms.massKg + 0.05)
       return refused({ code: "transfer/more-than-there-is", massKg: transfer.massKg, thereKg: worms.massKg });
-    const amount = { massKg: transfer.massKg, measuredBy: "weighed", typed: transfer.typed };
+    const amount = { massKg: transfer.massKg, measuredBy: "weighed" as const, typed: transfer.typed };
     return done([
-      { binId: giver.binId, facts: { kind: "wormsTaken", amount } },
+      { binId: giver.binId, facts: { kind: "wormsTaken" as const, amount } },
       ...(receiver
         ? [
             {
               binId: receiver.binId,
-              facts: { kind: "stocked", worms: [{ speciesId: worms.speciesId, amount }] },
+              facts: { kind: "stocked" as const, worms: [{ speciesId: worms.speciesId, amount }] },
             },
           ]
         : []),
@@ -52,23 +53,23 @@ export function transferFacts(
   const { fraction } = transfer;
   const wetKg = contentsKg(giver.state) * fraction;
   const wormsKg = worms.massKg * fraction;
-  const guessed = (massKg: number) => ({ massKg: Number(massKg.toFixed(3)), measuredBy: "guessed" });
+  const guessed = (massKg: number) => ({ massKg: Number(massKg.toFixed(3)), measuredBy: "guessed" as const });
   return done([
     {
       binId: giver.binId,
-      facts: { kind: "split", fraction, ...(receiver ? { toBinId: receiver.binId } : {}) },
+      facts: { kind: "split" as const, fraction, ...(receiver ? { toBinId: receiver.binId } : {}) },
     },
     ...(receiver
       ? [
           ...(wetKg > 0
-            ? [{ binId: receiver.binId, facts: { kind: "seeded", amount: guessed(wetKg) } }]
+            ? [{ binId: receiver.binId, facts: { kind: "seeded" as const, amount: guessed(wetKg) } }]
             : []),
           ...(wormsKg > 0
             ? [
                 {
                   binId: receiver.binId,
                   facts: {
-                    kind: "stocked",
+                    kind: "stocked" as const,
                     worms: [{ speciesId: worms.speciesId, amount: guessed(wormsKg) }],
                   },
                 },

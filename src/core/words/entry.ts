@@ -1,5 +1,6 @@
 import { FOOD_LEFT_WORDS, RIPENESS_WORDS, SMELL_WORDS, SQUEEZE_WORDS } from "./readings";
 import type { Amount, Entry, Reading } from "@/records/entry";
+import type { Preparation } from "@/vocabulary/setup";
 import { COVER_WORDS } from "./setup";
 import { materialOf, shortName } from "../catalogue/material";
 import { schoolOf } from "../catalogue/school";
@@ -19,6 +20,16 @@ const sayAmount = (amount: Amount, units: UnitSystem): string =>
     : "volumeL" in amount
       ? formatVolume(amount.volumeL, units)
       : formatCount(amount.count);
+
+export const PREPARATION_WORDS: Record<Preparation, string> = {
+  whole: "whole",
+  chopped: "chopped",
+  frozen: "frozen, thawed",
+  choppedFrozen: "chopped, frozen",
+  pureed: "blended",
+  soaked: "soaked",
+  precomposted: "pre-composted",
+};
 
 export interface EntryWords {
   /** One word for what was done: fed, watered, looked. */
@@ -76,7 +87,10 @@ export function sayEntry(entry: Entry, units: UnitSystem): EntryWords {
         rest: `${formatMass(entry.grossKg - entry.tareKg, units, "bucket")} castings, ${METHOD_WORDS[entry.method]}`,
       };
     case "removed":
-      return { verb: "removed", rest: `${sayAmount(entry.amount, units)} ${entry.what}` };
+      return {
+        verb: "removed",
+        rest: `${entry.amount ? sayAmount(entry.amount, units) : "all the"} ${entry.what}${entry.place === undefined ? "" : ` from place ${entry.place}`}`,
+      };
     case "wormsTaken":
       return { verb: "worms taken", rest: sayAmount(entry.amount, units) };
     case "split":

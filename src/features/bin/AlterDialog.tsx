@@ -1,4 +1,5 @@
 "use client";
+import { ofBin } from "@/session/author";
 import { COVER_WORDS, DRAINAGE_WORDS } from "@/core/words/setup";
 import { SCHOOL_TABLE } from "@/core/catalogue/school";
 import { schoolPageOf } from "@/core/catalogue/schoolPage";
@@ -66,7 +67,7 @@ export function AlterDialog({ one, onClose }: { readonly one: BinToday; readonly
     });
     const rows = [
       ...(Object.keys(changes).length > 0
-        ? await author.entries(bin.id, from.data, [{ kind: "altered", changes }])
+        ? await author.entries(ofBin(bin.id), from.data, [{ kind: "altered", changes }])
         : []),
       ...(named.data === bin.name ? [] : [author.revised("bins", bin, { name: named.data })]),
     ];

@@ -97,7 +97,13 @@ function BinPage({ one }: { readonly one: BinToday }) {
           {setup?.resting && ", resting"}
         </p>
       </div>
-      {!setup && (
+      {one.fault !== undefined && (
+        <p className={styles.problem} role="alert">
+          This bin could not be worked out ({one.fault}). Its log is whole and stands below; the other bins go
+          on as ever. Save an archive before you change anything.
+        </p>
+      )}
+      {!setup && one.fault === undefined && (
         <p className={styles.problem} role="alert">
           The log does not say what this bin is, so nothing can be drawn, expected or proposed. Its set-up was
           taken back, or cannot be read. <Link href="/records">Under Records</Link> what was done last can be
@@ -161,6 +167,7 @@ function BinPage({ one }: { readonly one: BinToday }) {
       {opening && (
         <CorrectDialog
           bin={bin}
+          setup={one.state.setup}
           entry={opening}
           ofVisit={(log?.entries ?? []).filter(
             (entry) => opening.visitId && entry.visitId === opening.visitId,

@@ -2,34 +2,39 @@
 import { sayEntry } from "@/core/words/entry";
 import type { Bin } from "@/records/bin";
 import type { Entry } from "@/records/entry";
+import type { BinSetup } from "@/records/setup";
 import { useDraft } from "@/session/draft";
 import { useSession } from "@/session/session";
 import { DayField } from "@/ui/field/DayField";
 import { FormDialog } from "@/ui/FormDialog";
+import Autocomplete from "@mui/material/Autocomplete";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import { useMemo, useState } from "react";
 import styles from "./Bin.module.css";
+import type { CorrectionLine, CorrectionOption } from "./correction";
 import { corrected, correctionLines, isFixedDay, typedOf } from "./correction";
 
 /** Puts right what an entry states, its day and its note; the old version stays in the log beneath it. */
 export function CorrectDialog({
   bin,
+  setup,
   entry,
   ofVisit,
   onClose,
 }: {
   readonly bin: Bin;
+  /** What the bin is, to name its parts and places. */
+  readonly setup: BinSetup | undefined;
   readonly entry: Entry;
   /** The entries written at the same lifting of the lid: they move to another day together. */
   readonly ofVisit: readonly Entry[];
   readonly onClose: () => void;
 }) {
   const { db, today, units, author, keep } = useSession();
-  const lines = useMemo(() => correctionLines(entry, units), [entry, units]);
+  const lines = useMemo(() => correctionLines(entry, units, setup), [entry, units, setup]);
   const draft = useDraft(db, `correct/${entry.rowId}`, typedOf(entry, lines));
   const [faults, setFaults] = useState<Readonly<Record<string, string>>>({});
-  const [status, setStatus] = useState<"open" | "saving">("open");
   const words = sayEntry(entry, units);
   const others = ofVisit.filter((other) => other.id !== entry.id);
 
@@ -37,13 +42,11 @@ export function CorrectDialog({
     const outcome = corrected(entry, lines, draft.typed, { firstDay: bin.firstDay, today });
     if (!outcome.ok) return setFaults(outcome.problem.fields);
     setFaults({});
-    setStatus("saving");
     const { day } = outcome.value;
     const kept = await keep(`${bin.name}: ${words.verb}, corrected`, [
       author.revised("entries", outcome.value, {}),
       ...(day === entry.day ? [] : others.map((other) => author.revised("entries", other, { day }))),
     ]);
-    setStatus("open");
     if (!kept.ok) return;
     await draft.clear();
     onClose();
@@ -53,30 +56,20 @@ export function CorrectDialog({
       title={`Correct: ${words.verb}`}
       of={bin.name}
       keep="Keep the correction"
-      isSaving={status === "saving"}
       onSave={save}
       onClose={onClose}
     >
       <div className={styles.two}>
         {lines.map((line) => (
-          <TextField
+          <LineField
             key={line.key}
-            select={line.options !== undefined}
-            label={line.label}
-            value={draft.typed.lines[line.key] ?? line.text}
-            error={faults[line.key] !== undefined}
-            helperText={faults[line.key] ?? " "}
-            onChange={({ target }) =>
-              draft.set((before) => ({ ...before, lines: { ...before.lines, [line.key]: target.value } }))
+            line={line}
+            text={draft.typed.lines[line.key] ?? line.text}
+            fault={faults[line.key]}
+            onText={(text) =>
+              draft.set((before) => ({ ...before, lines: { ...before.lines, [line.key]: text } }))
             }
-            slotProps={{ htmlInput: { maxLength: 2000, autoComplete: "off" } }}
-          >
-            {line.options?.map(({ value, label }) => (
-              <MenuItem key={value} value={value}>
-                {label}
-              </MenuItem>
-            ))}
-          </TextField>
+          />
         ))}
         <DayField
           day={draft.typed.day}
@@ -103,5 +96,52 @@ export function CorrectDialog({
         />
       </div>
     </FormDialog>
+  );
+}
+
+/** One line of the slip, as it is best answered: from a list, by typing into a long one, as a day, or in words. */
+function LineField({
+  line,
+  text,
+  fault,
+  onText,
+}: {
+  readonly line: CorrectionLine;
+  readonly text: string;
+  readonly fault: string | undefined;
+  readonly onText: (text: string) => void;
+}) {
+  const { label, options } = line;
+  if (line.isDay) return <DayField label={label} day={text} onDay={onText} fault={fault} />;
+  if (line.isLong && options)
+    return (
+      <Autocomplete<CorrectionOption, false, true>
+        disableClearable
+        options={[...options]}
+        value={options.find(({ value }) => value === text) ?? options[0]!}
+        isOptionEqualToValue={(a, b) => a.value === b.value}
+        getOptionKey={({ value }) => value}
+        onChange={(_, chosen) => onText(chosen.value)}
+        renderInput={(params) => (
+          <TextField {...params} label={label} error={fault !== undefined} helperText={fault ?? " "} />
+        )}
+      />
+    );
+  return (
+    <TextField
+      select={options !== undefined}
+      label={label}
+      value={text}
+      error={fault !== undefined}
+      helperText={fault ?? " "}
+      onChange={({ target }) => onText(target.value)}
+      slotProps={{ htmlInput: { maxLength: 2000, autoComplete: "off" } }}
+    >
+      {options?.map(({ value, label: said }) => (
+        <MenuItem key={value} value={value}>
+          {said}
+        </MenuItem>
+      ))}
+    </TextField>
   );
 }

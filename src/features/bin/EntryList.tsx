@@ -4,8 +4,6 @@ import { sayEntry } from "@/core/words/entry";
 import type { BinToday } from "@/core/round/round";
 import { readAct } from "@/persistence/read";
 import type { Entry } from "@/records/entry";
-import type { SlipKind } from "@/session/errand";
-import { useErrands } from "@/session/errand";
 import { useSession } from "@/session/session";
 import Button from "@mui/material/Button";
 import IconButton from "@mui/material/IconButton";
@@ -18,14 +16,6 @@ import { useMemo, useState } from "react";
 import styles from "./Bin.module.css";
 
 const DAYS_AT_ONCE = 12;
-const SLIP_OF: Partial<Record<Entry["kind"], SlipKind>> = {
-  fed: "fed",
-  bedded: "bedded",
-  watered: "watered",
-  turned: "turned",
-  noted: "noted",
-  harvested: "harvested",
-};
 const CorrectDialog = dynamic(() => import("./CorrectDialog").then((module) => module.CorrectDialog), {
   ssr: false,
 });
@@ -96,6 +86,7 @@ export function EntryList({
       {correcting && (
         <CorrectDialog
           bin={one.bin}
+          setup={one.state.setup}
           entry={correcting}
           ofVisit={entries.filter((entry) => correcting.visitId && entry.visitId === correcting.visitId)}
           onClose={() => setCorrecting(undefined)}
@@ -114,22 +105,13 @@ function EntryLine({
   readonly entry: Entry;
   readonly one: BinToday;
   readonly problem: string | undefined;
-  /** For all that no slip can state. */
   readonly onCorrect: () => void;
 }) {
   const { db, bins, batches, units, author, keep } = useSession();
-  const { ask } = useErrands();
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const words = sayEntry(entry, units);
-  const isMeasured =
-    entry.kind === "looked" &&
-    !entry.visitId &&
-    entry.readings.every((reading) =>
-      ["temperature", "moisture", "fillDepth", "weight", "handful"].includes(reading.of),
-    );
   // Without it nothing could be drawn, expected or proposed.
   const saysWhatItIs = entry.kind === "altered" && entry.changes.system !== undefined;
-  const slip = isMeasured ? "measured" : SLIP_OF[entry.kind];
   const close = () => setAnchor(null);
   const strike = async () => {
     close();
@@ -171,8 +153,7 @@ function EntryLine({
             <MenuItem
               onClick={() => {
                 close();
-                if (slip) ask({ of: "slip", slip, binId: one.bin.id, correct: entry });
-                else onCorrect();
+                onCorrect();
               }}
             >
               Correct it

@@ -1,4 +1,5 @@
 "use client";
+import { ofBin } from "@/session/author";
 import type { StandingPlan } from "@/core/bin/planAhead";
 import { standingPlan } from "@/core/bin/planAhead";
 import { addDays, shortDay } from "@/core/calendar/day";
@@ -68,7 +69,7 @@ export function WhatIf({
   const questions = useQuestions(one);
   const standing = standingPlan(one.state.setup, today);
   const store = async (label: string, ahead: NonNullable<BinSetup["ahead"]>) => {
-    const rows = await author.entries(one.bin.id, today, [{ kind: "altered", changes: { ahead } }]);
+    const rows = await author.entries(ofBin(one.bin.id), today, [{ kind: "altered", changes: { ahead } }]);
     const done = await keep(`${one.bin.name}: ${label}`, rows);
     if (done.ok) onAsk(undefined);
   };

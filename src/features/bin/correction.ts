@@ -8,28 +8,44 @@ import { parseQuantity } from "@/core/quantity/parse";
 import type { Dimension } from "@/core/quantity/unit";
 import { sayUnreadable } from "@/core/quantity/words";
 import { daysBetween } from "@/core/calendar/day";
-import { METHOD_WORDS } from "@/core/words/entry";
-import type { Amount, Entry, Reading } from "@/records/entry";
+import { METHOD_WORDS, PREPARATION_WORDS } from "@/core/words/entry";
+import type { MaterialUse } from "@/core/catalogue/material";
+import { materialOf, materialsFor } from "@/core/catalogue/material";
+import type { Amount, BeddingPart, Entry, EntryOf, FeedPart, Reading } from "@/records/entry";
+import type { BinSetup } from "@/records/setup";
 import type { LocalDate } from "@/vocabulary/fields";
 import { localDate } from "@/vocabulary/fields";
 import type { Outcome } from "@/vocabulary/outcome";
 import { done, refused } from "@/vocabulary/outcome";
+import type { MeasuredBy } from "@/vocabulary/readings";
 import { FILL_MARKS, FOOD_LEFT, RIPENESSES, SMELLS, SQUEEZES, WARMTHS } from "@/vocabulary/readings";
-import { COVERS, DRAINAGES, HARVEST_METHODS, WALLS } from "@/vocabulary/setup";
+import { COVERS, DRAINAGES, HARVEST_METHODS, PREPARATIONS, WALLS } from "@/vocabulary/setup";
 
 /** One thing an entry states that can be put right, as it stands on the screen. */
 export interface CorrectionLine {
   readonly key: string;
   readonly label: string;
   readonly text: string;
-  /** Answers to choose from; without them the line is typed. */
-  readonly options?: readonly { readonly value: string; readonly label: string }[];
+  /** Answers to choose from; without them the line is typed, as words or as a day. */
+  readonly options?: readonly CorrectionOption[];
+  readonly isDay?: boolean;
+  /** So many answers that one finds them by typing. */
+  readonly isLong?: boolean;
   /** Writes the answer into a copy of the entry, or says what is wrong with it. */
   readonly write: (entry: Draft, typed: string) => string | undefined;
+}
+export interface CorrectionOption {
+  readonly value: string;
+  readonly label: string;
 }
 /** A copy of an entry that the lines write into; the schema judges the whole when it is saved. */
 type Draft = Record<string, unknown>;
 
+/** An amount the keeper writes over one that was measured out as proposed is the keeper's own. */
+const knownAs = (own: "weighed" | "volume", { measuredBy }: Amount): MeasuredBy =>
+  measuredBy === "guessed" || measuredBy === "device" ? measuredBy : own;
+const REMOVED = ["contents", "food", "liquid", "pests"] as const;
+const REMOVED_WORDS = { contents: "contents", food: "food", liquid: "liquid", pests: "pests" };
 const WARMTH_WORDS = { cold: "cold", cool: "cool", pleasant: "pleasant", warm: "warm", hot: "hot" };
 const MARK_WORDS = { belowTheLine: "below", atTheLine: "at the line", aboveTheLine: "above" };
 
@@ -38,10 +54,67 @@ const choices = <V extends string>(values: readonly V[], words: Words<V>) =>
   values.map((value) => ({ value, label: words[value] }));
 
 /**
- * All that can be corrected in an entry beside its day and its note. Empty for an entry that states nothing more
- * (turned, emptied, trays that changed places).
+ * All that can be corrected in an entry beside its day and its note, for every kind there is. A line left as it stands
+ * writes nothing, so an entry kept untouched is the same entry to the last digit; `setup` names parts and places.
  */
-export function correctionLines(entry: Entry, units: UnitSystem): CorrectionLine[] {
+export function correctionLines(entry: Entry, units: UnitSystem, setup?: BinSetup): CorrectionLine[] {
+  return [...whereLines(entry, setup), ...statedLines(entry, units)];
+}
+
+/** In which part of the bin, and at which place; only where there is a choice. */
+function whereLines(entry: Entry, setup: BinSetup | undefined): CorrectionLine[] {
+  const parts = setup?.compartments ?? [];
+  const isSomewhere = entry.compartment !== undefined || SOMEWHERE.has(entry.kind);
+  const part = parts.find(({ id }) => id === entry.compartment) ?? parts[0];
+  const optional = (key: "compartment" | "place") => (draft: Draft, value: string) => {
+    if (value === "") delete draft[key];
+    else draft[key] = key === "place" ? Number(value) : value;
+    return undefined;
+  };
+  return [
+    ...(isSomewhere && parts.length > 1
+      ? [
+          {
+            key: "compartment",
+            label: "Which part",
+            text: entry.compartment ?? "",
+            options: [
+              { value: "", label: "not said" },
+              ...parts.map(({ id, name }, at) => ({ value: id as string, label: name ?? `part ${at + 1}` })),
+            ],
+            write: optional("compartment"),
+          },
+        ]
+      : []),
+    ...(entry.place !== undefined || (entry.kind === "fed" && (part?.placeCount ?? 1) > 1)
+      ? [
+          {
+            key: "place",
+            label: "Place",
+            text: entry.place === undefined ? "" : String(entry.place),
+            options: [
+              { value: "", label: "not said" },
+              ...Array.from({ length: Math.max(part?.placeCount ?? 1, entry.place ?? 1) }, (_, at) => ({
+                value: String(at + 1),
+                label: `place ${at + 1}`,
+              })),
+            ],
+            write: optional("place"),
+          },
+        ]
+      : []),
+  ];
+}
+const SOMEWHERE: ReadonlySet<Entry["kind"]> = new Set([
+  "fed",
+  "bedded",
+  "seeded",
+  "harvested",
+  "removed",
+  "turned",
+]);
+
+function statedLines(entry: Entry, units: UnitSystem): CorrectionLine[] {
   const unit = DEFAULT_UNIT[units];
   const quantity = (
     key: string,
@@ -72,34 +145,61 @@ export function correctionLines(entry: Entry, units: UnitSystem): CorrectionLine
     known: Amount,
     put: (draft: Draft, amount: Amount) => void,
   ): CorrectionLine => {
-    const write = (draft: Draft, value: number, typed: string) =>
-      put(
-        draft,
-        "massKg" in known
-          ? { massKg: value, measuredBy: known.measuredBy, typed }
-          : "volumeL" in known
-            ? { volumeL: value, measuredBy: known.measuredBy, typed }
-            : { count: Math.round(value), measuredBy: known.measuredBy, typed },
+    if ("count" in known)
+      return quantity(
+        key,
+        label,
+        known.count,
+        "count",
+        "worms",
+        (draft, value, typed) =>
+          put(draft, { count: Math.round(value), measuredBy: known.measuredBy, typed }),
+        known.typed,
       );
-    return "massKg" in known
-      ? quantity(key, label, known.massKg, "mass", unit.smallMass, write, known.typed)
-      : "volumeL" in known
-        ? quantity(key, label, known.volumeL, "volume", unit.volume, write, known.typed)
-        : quantity(key, label, known.count, "count", "worms", write, known.typed);
+    const text =
+      known.typed ??
+      ("massKg" in known
+        ? formatToEdit(known.massKg, "mass", unit.smallMass)
+        : formatToEdit(known.volumeL, "volume", unit.volume));
+    return {
+      key,
+      label,
+      text,
+      write: (draft, typed) => {
+        const isMass = "massKg" in known;
+        const mass = parseQuantity(typed, "mass", isMass ? unit.smallMass : "none");
+        const volume = parseQuantity(typed, "volume", isMass ? "none" : unit.volume);
+        if (mass.ok)
+          put(draft, { massKg: mass.value, measuredBy: knownAs("weighed", known), typed: typed.trim() });
+        else if (volume.ok)
+          put(draft, { volumeL: volume.value, measuredBy: knownAs("volume", known), typed: typed.trim() });
+        else return sayUnreadable((isMass ? mass : volume).problem);
+        return undefined;
+      },
+    };
   };
   const wholeAmount = (label: string, known: Amount) =>
     amount("amount", label, known, (draft, value) => {
       draft.amount = value;
     });
+  /** A figure that may be absent: emptied, it is said no more. */
+  const optional = (line: CorrectionLine, leave: (draft: Draft) => void): CorrectionLine => ({
+    ...line,
+    write: (draft, text) => {
+      if (text.trim() !== "") return line.write(draft, text);
+      leave(draft);
+      return undefined;
+    },
+  });
   const percent = (
     key: string,
     label: string,
-    value: number,
+    value: number | undefined,
     put: (draft: Draft, share: number) => void,
-  ) => ({
+  ): CorrectionLine => ({
     key,
     label: `${label} (%)`,
-    text: String(Math.round(value * 1000) / 10),
+    text: value === undefined ? "" : String(Math.round(value * 1000) / 10),
     write: (draft: Draft, text: string) => {
       const read = Number(text.trim().replace(/\s*%$/, "").replace(",", "."));
       if (text.trim() === "" || !Number.isFinite(read) || read < 0 || read > 100)
@@ -112,6 +212,35 @@ export function correctionLines(entry: Entry, units: UnitSystem): CorrectionLine
     percent(key, label, value, (draft, read) => {
       draft[key] = read;
     });
+  const ownMoisture = (key: string, label: string, value: number | undefined, of: (draft: Draft) => Draft) =>
+    optional(
+      percent(key, label, value, (draft, read) => {
+        of(draft).moisture = read;
+      }),
+      (draft) => {
+        delete of(draft).moisture;
+      },
+    );
+  const material = (
+    key: string,
+    label: string,
+    use: MaterialUse,
+    id: string,
+    of: (draft: Draft) => Draft,
+  ) => ({
+    key,
+    label,
+    text: id,
+    isLong: true,
+    options: [
+      ...(materialsFor(use).some((one) => one.id === id) ? [] : [materialOf(use, id)]),
+      ...materialsFor(use),
+    ].map((one) => ({ value: one.id, label: one.name })),
+    write: (draft: Draft, chosen: string) => {
+      of(draft).materialId = chosen;
+      return undefined;
+    },
+  });
   const choice = <V extends string>(
     key: string,
     label: string,
@@ -140,24 +269,65 @@ export function correctionLines(entry: Entry, units: UnitSystem): CorrectionLine
         }),
       );
     case "seeded":
-      return [wholeAmount("Living castings", entry.amount)];
+      return [
+        wholeAmount("Living castings", entry.amount),
+        ownMoisture("moisture", "Its moisture", entry.moisture, (draft) => draft),
+      ];
     case "watered":
       return [wholeAmount("Water", entry.amount)];
     case "dosed":
-      return [wholeAmount("How much", entry.amount)];
+      return [
+        material("materialId", "What", "amendment", entry.materialId, (draft) => draft),
+        wholeAmount("How much", entry.amount),
+      ];
     case "drained":
       return entry.amount ? [wholeAmount("Run off", entry.amount)] : [];
     case "removed":
-      return [wholeAmount("Taken out", entry.amount)];
+      return [
+        choice("what", "What", entry.what, REMOVED, REMOVED_WORDS),
+        ...(entry.amount ? [wholeAmount("Taken out", entry.amount)] : []),
+      ];
     case "wormsTaken":
       return [wholeAmount("Worms taken", entry.amount)];
     case "fed":
+      return [
+        ...entry.parts.flatMap((part, at) => [
+          ...partLines("food", part, at),
+          choice(
+            `preparation${at}`,
+            "Prepared",
+            part.preparation,
+            PREPARATIONS,
+            PREPARATION_WORDS,
+            (draft, chosen) => {
+              partOf(at)(draft).preparation = chosen;
+            },
+          ),
+        ]),
+        optional(
+          quantity("buriedM", "How deep", entry.buriedM, "length", unit.length, (draft, value) => {
+            draft.buriedM = value;
+          }),
+          (draft) => {
+            delete draft.buriedM;
+          },
+        ),
+      ];
     case "bedded":
-      return entry.parts.map((part, at) =>
-        amount(`part${at}`, part.materialId, part.amount, (draft, value) => {
-          (draft.parts as { amount: Amount }[])[at]!.amount = value;
-        }),
-      );
+      return [
+        ...entry.parts.flatMap((part, at) => partLines("bedding", part, at)),
+        choice(
+          "isCover",
+          "Laid",
+          entry.isCover ? "cover" : "in",
+          ["in", "cover"],
+          { in: "in or under", cover: "on top, as cover" },
+          (draft, chosen) => {
+            if (chosen === "cover") draft.isCover = true;
+            else delete draft.isCover;
+          },
+        ),
+      ];
     case "weighed":
       return [
         field("grossKg", "Full", entry.grossKg, "mass", unit.mass),
@@ -168,6 +338,7 @@ export function correctionLines(entry: Entry, units: UnitSystem): CorrectionLine
         field("grossKg", "Full container", entry.grossKg, "mass", unit.mass),
         field("tareKg", "Empty container", entry.tareKg, "mass", unit.mass),
         choice("method", "How", entry.method, HARVEST_METHODS, METHOD_WORDS),
+        ownMoisture("moisture", "Moisture of what was lifted", entry.moisture, (draft) => draft),
       ];
     case "split":
       return [share("fraction", "Given to another bin", entry.fraction)];
@@ -195,11 +366,45 @@ export function correctionLines(entry: Entry, units: UnitSystem): CorrectionLine
     case "altered":
       return alteredLines(entry);
     case "looked":
-      return [...entry.readings.map(readingLine), ...missedLines(entry)];
+      return [...entry.readings.map(readingLine), ...missedLines(entry), ...nextDayLines(entry)];
     case "turned":
     case "rotated":
     case "emptied":
       return [];
+  }
+
+  function partOf(at: number): (draft: Draft) => Draft {
+    return (draft) => (draft.parts as Draft[])[at]!;
+  }
+  function partLines(use: "food" | "bedding", part: FeedPart | BeddingPart, at: number): CorrectionLine[] {
+    return [
+      material(`material${at}`, "What", use, part.materialId, partOf(at)),
+      amount(`part${at}`, "How much", part.amount, (draft, value) => {
+        partOf(at)(draft).amount = value;
+      }),
+      ownMoisture(`moisture${at}`, "Its moisture, if known", part.moisture, partOf(at)),
+    ];
+  }
+
+  function nextDayLines({ nextDay }: EntryOf<"looked">): CorrectionLine[] {
+    if (nextDay === undefined) return [];
+    const line: CorrectionLine = {
+      key: "nextDay",
+      label: "Come back on",
+      text: nextDay,
+      isDay: true,
+      write: (draft, text) => {
+        const day = localDate.safeParse(text);
+        if (!day.success) return "This is not a day of the calendar.";
+        draft.nextDay = day.data;
+        return undefined;
+      },
+    };
+    return [
+      optional(line, (draft) => {
+        delete draft.nextDay;
+      }),
+    ];
   }
 
   function sizeLines(

@@ -50,12 +50,11 @@ export function BatchDialog({ bench, onClose }: { readonly bench: Bench; readonl
     const actId = newId();
     const taken = await Promise.all(
       made.taken.map(({ batch, massKg }) =>
-        author.entries(batch.id, today, [
+        author.entries({ kind: "batch", id: batch.id }, today, [
           {
             kind: "removed",
             what: "contents",
             amount: { massKg, measuredBy: "weighed" },
-            subject: { kind: "batch", id: batch.id },
             note: `Into ${named.data}.`,
             actId,
           },

@@ -8,7 +8,6 @@ import { withStore } from "@/core/mixing/fromStore";
 import { DEFAULT_UNIT, formatToEdit } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
 import { newId } from "@/session/author";
-import { useBatches } from "@/session/batches";
 import { useDraft } from "@/session/draft";
 import { useSession } from "@/session/session";
 import { solveBlend } from "@/workers/mixing.client";
@@ -46,7 +45,7 @@ export function useBench() {
   const { typed } = draft;
   const [solving, setSolving] = useState<"at rest" | "working">("at rest");
   const [blend, setBlend] = useState<Blend>();
-  const stored = useBatches();
+  const { batchesToday: stored } = useSession();
   const pantry = useMemo(
     () =>
       withStore(

@@ -93,7 +93,7 @@ export function ManyAlike() {
           name: "Tub room",
           climate: { meanC: 20, swingK: 3, hottestDay: 205, humidity: 0.65 },
         });
-    const roomId = rooms[0]?.id ?? (newRoom!.row as { id: string }).id;
+    const roomId = rooms[0]?.id ?? newRoom!.row.id;
     const made = await Promise.all(
       names.map((own) =>
         newBinRows(author, own, today, [

@@ -63,7 +63,7 @@ export function StartDialog({
             humidity: plan.isDamp ? 0.8 : 0.6,
           },
         });
-    const roomId = room?.id ?? (newRoom!.row as { id: string }).id;
+    const roomId = room?.id ?? newRoom!.row.id;
     const made = await Promise.all(
       Array.from({ length: one.count }, (_, at) =>
         newBinRows(author, one.count > 1 ? `${named.data} ${at + 1}` : named.data, today, [
@@ -106,7 +106,7 @@ export function StartDialog({
       timetable,
       ...(planning.isBegun ? [author.revised("plans", plan, { binId: made[0]!.binId })] : []),
     ]);
-    if (kept.ok) router.push(`/start?id=${(timetable.row as { id: string }).id}`);
+    if (kept.ok) router.push(`/start?id=${timetable.row.id}`);
   };
   const choice = <K extends keyof StartChoices>(field: K) => (
     <Choice<StartChoices[K] & string>

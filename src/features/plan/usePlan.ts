@@ -1,4 +1,5 @@
 "use client";
+import type { Changes } from "@/session/author";
 import type { Proposal, Proposals } from "@/core/planning/propose";
 import { propose } from "@/core/planning/propose";
 import type { ScrapRate } from "@/core/planning/scraps";
@@ -25,7 +26,7 @@ const FIRST = {
   prices: {},
 } as const;
 
-export type PlanChange = Partial<Plan> | ((before: Plan) => Partial<Plan>);
+export type PlanChange = Changes<"plans"> | ((before: Plan) => Changes<"plans">);
 
 export interface PlanInHand {
   /** As it stands, with first values where nothing was said. */

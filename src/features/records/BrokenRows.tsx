@@ -1,4 +1,7 @@
 "use client";
+import { RECORDS } from "@/records/kinds";
+import { sayFault } from "@/records/words";
+import { stamp } from "@/session/author";
 import type { BrokenRow } from "@/persistence/read";
 import { findBroken } from "@/persistence/read";
 import { repair } from "@/persistence/repair";
@@ -48,28 +51,22 @@ function Broken({ row }: { readonly row: BrokenRow }) {
   const { db, say } = useSession();
   const [mended, setMended] = useState<string>();
   const [fault, setFault] = useState<string>();
-  const why =
-    row.problem.code === "record/invalid"
-      ? row.problem.faults.map((one) => `${one.path}: ${one.message}`).join("; ")
-      : row.problem.code === "record/from-the-future"
-        ? "written by a newer Brown Cellar"
-        : "its version is missing";
   const mend = async () => {
-    const outcome = await repair(db, row, mended ?? "");
+    const outcome = await repair(db, row, mended ?? "", stamp);
     if (outcome.ok) return say({ tone: "said", text: "The row is mended; what it was is kept aside." });
     const { problem } = outcome;
     setFault(
       problem.code === "repair/not-json"
         ? "This does not read as JSON: look for a missing comma or quote."
         : problem.code === "repair/still-broken"
-          ? `Still not right: ${problem.path} ${problem.message}`
+          ? `Still not right: ${problem.fault}.`
           : sayWriteProblem(problem),
     );
   };
   return (
     <li>
       <p>
-        a row of {row.kind}, {why}
+        a {RECORDS[row.kind].called}: {sayFault(row.problem)}
       </p>
       <Button
         onClick={() =>

@@ -1,6 +1,7 @@
 "use client";
 import { dayAndMonth } from "@/core/calendar/day";
 import type { MergeSummary } from "@/archive/merge";
+import { sayLogChange, sayNamedChange } from "@/archive/words";
 import { useSession } from "@/session/session";
 import { localDate } from "@/vocabulary/fields";
 import Button from "@mui/material/Button";
@@ -115,33 +116,49 @@ function Preview({
   readonly onAccept: () => void;
   readonly onLeave: () => void;
 }) {
-  const { freshCount, alreadyHere, newBins, changedBins, firstDay, lastDay, setAside } = summary;
+  const { freshCount, alreadyHere, named, logs, firstDay, lastDay, setAside, healed } = summary;
   const total = Object.values(freshCount).reduce((sum, count) => sum + count, 0);
   const day = (text: string | undefined) => (text === undefined ? "" : dayAndMonth(localDate.parse(text)));
   return (
     <div className={styles.preview}>
-      {total === 0 ? (
+      {total + setAside === 0 ? (
         <p>Everything in this archive is here already. Importing it would change nothing.</p>
       ) : (
         <ul>
           <li>
-            <b>{freshCount.entries}</b> new log entries
+            <b>{counted(freshCount.entries)}</b> new rows of log
             {firstDay && lastDay
               ? `, ${day(firstDay)} ${firstDay.slice(0, 4)} to ${day(lastDay)} ${lastDay.slice(0, 4)}`
               : ""}
           </li>
-          {newBins.length > 0 && <li>new bins: {newBins.join(", ")}</li>}
-          {changedBins.length > 0 && <li>more about: {changedBins.join(", ")}</li>}
-          {freshCount.rooms > 0 && <li>{freshCount.rooms} new rows about rooms</li>}
+          {named.map((change) => (
+            <li key={`${change.kind}/${change.is}/${change.name}/${change.before ?? ""}`}>
+              {sayNamedChange(change)}
+            </li>
+          ))}
+          {logs.map((log, at) => (
+            <li key={at}>{sayLogChange(log)}</li>
+          ))}
           {freshCount.settings + freshCount.cellars > 0 && (
             <li>its settings and walking order, where they are newer</li>
           )}
-          <li>{alreadyHere} rows are here already</li>
-          {setAside > 0 && <li>{setAside} rows it could not read itself come along set aside</li>}
+          {healed > 0 && (
+            <li>
+              {counted(healed)} {healed === 1 ? "row" : "rows"} that cannot be read here{" "}
+              {healed === 1 ? "is" : "are"} made whole again
+            </li>
+          )}
+          <li>{counted(alreadyHere)} rows are here already</li>
+          {setAside > 0 && (
+            <li>
+              {counted(setAside)} rows this app cannot read (a newer one may have written them) are kept aside
+              whole and go along in each archive
+            </li>
+          )}
         </ul>
       )}
       <div className={styles.actions}>
-        {total > 0 && (
+        {total + setAside > 0 && (
           <Button variant="contained" onClick={onAccept}>
             Add them
           </Button>
@@ -153,7 +170,7 @@ function Preview({
 }
 
 function RecentChanges() {
-  const { db, undoLast, redoChange } = useSession();
+  const { db, undoChange, redoChange } = useSession();
   const changes = useLiveQuery(() => db.changes.orderBy("no").reverse().limit(12).toArray(), [db]);
   if (!changes || changes.length === 0) return null;
   const newest = changes.find((change) => change.isUndone === 0);
@@ -161,11 +178,17 @@ function RecentChanges() {
     <section className={styles.changes}>
       <h2>Kept last on this device</h2>
       <ol>
-        {changes.map((change) => (
-          <li key={change.no} data-undone={change.isUndone === 1}>
-            <span>{change.label}</span>
-            {change.no === newest?.no && <Button onClick={() => void undoLast()}>take it back</Button>}
-            {change.isUndone === 1 && <Button onClick={() => void redoChange(change.no)}>put it back</Button>}
+        {changes.map(({ no, label, isUndone, isImport }) => (
+          <li key={no} data-undone={isUndone === 1}>
+            <span>{label}</span>
+            {(no === newest?.no || (isImport && isUndone === 0)) && (
+              <Button onClick={() => void undoChange({ no, isLarge: isImport === true })}>
+                take it back
+              </Button>
+            )}
+            {isUndone === 1 && (
+              <Button onClick={() => void redoChange({ no, isLarge: isImport === true })}>put it back</Button>
+            )}
           </li>
         ))}
       </ol>

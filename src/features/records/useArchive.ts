@@ -46,10 +46,24 @@ export function useArchive() {
     const { archive, end } = startArchiveWorker();
     try {
       const exportedAt = nextInstant();
-      const bytes = await archive.pack(db.name, { exportedAt, deviceId: author.deviceId });
-      saveFile(`brown-cellar-${today}.json`, "application/json", bytes);
+      const files = await archive.pack(db.name, { exportedAt, deviceId: author.deviceId });
+      files.forEach((bytes, at) =>
+        saveFile(
+          files.length === 1
+            ? `brown-cellar-${today}.json`
+            : `brown-cellar-${today}-${at + 1}-of-${files.length}.json`,
+          "application/json",
+          bytes,
+        ),
+      );
       await db.device.put({ key: "archivedAt", value: exportedAt });
-      say({ tone: "said", text: "The archive is in your downloads. Keep a copy off this machine." });
+      say({
+        tone: "said",
+        text:
+          files.length === 1
+            ? "The archive is in your downloads. Keep a copy off this machine."
+            : `The archive is in your downloads, as ${files.length} files: all of them together are the cellar. Keep copies off this machine.`,
+      });
     } catch (cause) {
       say({
         tone: "problem",
@@ -68,7 +82,7 @@ export function useArchive() {
     holder.current = opening;
     const fileName = file.name;
     try {
-      const opened = await opening.archive.open(db.name, await file.arrayBuffer());
+      const opened = await opening.archive.open(db.name, file);
       if (opened.ok) return setImporting({ status: "preview", summary: opened.value, fileName });
       setImporting({ status: "refused", sentence: sayBadArchive(opened.problem), fileName });
     } catch (cause) {
@@ -83,12 +97,12 @@ export function useArchive() {
 
   const accept = async () => {
     if (importing.status !== "preview" || !holder.current) return;
-    const { summary } = importing;
+    const { summary, fileName } = importing;
     const wrote = (written: number, of: number) => setImporting({ status: "writing", written, of });
     isWriting.current = true;
     wrote(0, 0);
     const written = await holder.current.archive
-      .accept(progressTo(wrote))
+      .accept({ label: `Brought in ${fileName}`, at: nextInstant() }, progressTo(wrote))
       .catch(
         (cause: unknown) =>
           ({ ok: false, problem: { code: "write/failed", message: messageOf(cause) } }) as const,
@@ -101,7 +115,8 @@ export function useArchive() {
     }
     say({
       tone: "said",
-      text: `Imported ${summary.freshCount.entries} log entries and ${summary.newBins.length} new bins.`,
+      text: `Imported ${summary.freshCount.entries} log entries and ${summary.named.filter(({ kind, is }) => kind === "bins" && is === "new").length} new bins.`,
+      change: { no: written.value.changeNo, offer: "undo", isLarge: true },
     });
     letGo();
     setImporting({ status: "idle" });

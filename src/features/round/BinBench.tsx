@@ -63,7 +63,9 @@ export function BinBench({ one }: { readonly one: BinToday }) {
         </div>
       ) : (
         <p className={styles.problem}>
-          The log does not say what this bin is. Open it and set it up again, or look at its entries.
+          {one.fault === undefined
+            ? "The log does not say what this bin is. Open it and set it up again, or look at its entries."
+            : "This bin could not be worked out; its log is whole. The other bins go on as ever."}
         </p>
       )}
       {state.problems.length > 0 && (

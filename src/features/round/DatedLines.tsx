@@ -1,7 +1,6 @@
 "use client";
 import { spokenDay } from "@/core/calendar/day";
 import { datedTasks, nextStart } from "@/core/round/dated";
-import { useBatches } from "@/session/batches";
 import { useSession } from "@/session/session";
 import Link from "next/link";
 import styles from "./Slate.module.css";
@@ -9,7 +8,7 @@ import styles from "./Slate.module.css";
 /** On the slate beside the bins: steps of a start, batches to turn and to measure. */
 export function DatedLines() {
   const { timetables, today, units } = useSession();
-  const batches = useBatches();
+  const { batchesToday: batches } = useSession();
   const tasks = datedTasks(timetables, batches ?? [], today, units);
   const ahead = nextStart(timetables, today);
   if (tasks.length === 0)

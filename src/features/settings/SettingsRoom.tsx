@@ -1,4 +1,5 @@
 "use client";
+import type { Changes } from "@/session/author";
 import { formatTemperature } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
 import { sayUnreadable } from "@/core/quantity/words";
@@ -23,7 +24,7 @@ export function SettingsRoom() {
   useEffect(() => {
     last.current = undefined;
   }, [settings]);
-  const change = async (label: string, changes: Partial<Settings>) => {
+  const change = async (label: string, changes: Changes<"settings">) => {
     const known = last.current ?? settings;
     const row = known
       ? author.revised("settings", known, changes)

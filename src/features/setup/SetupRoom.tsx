@@ -1,4 +1,5 @@
 "use client";
+import type { FactOf } from "@/records/entry/about";
 import { SCHOOL_TABLE } from "@/core/catalogue/school";
 import { schoolPageOf } from "@/core/catalogue/schoolPage";
 import { SYSTEM_LIST, systemOf, usualCompartments, volumeOfL } from "@/core/bin/system";
@@ -62,11 +63,11 @@ export function SetupRoom() {
       typed.room === "new"
         ? author.first("rooms", { name: typed.roomName.trim(), climate: CLIMATES[typed.warmth].climate })
         : undefined;
-    const roomId = room ? (room.row as { id: string }).id : typed.room;
+    const roomId = room ? room.row.id : typed.room;
     const made = await newBinRows(author, name, firstDay, [
       { kind: "altered", changes: { ...setup, roomId } },
       ...beddingOf(setup.compartments),
-      ...(stocked ? [{ kind: "stocked", worms: [stocked] }] : []),
+      ...(stocked ? [{ kind: "stocked" as const, worms: [stocked] }] : []),
     ]);
     const kept = await keep(`${name}: set up`, [
       ...(room ? [room] : []),
@@ -235,7 +236,7 @@ function beddingOf(
     readonly lengthM: number;
     readonly heightM: number;
   }[],
-): Record<string, unknown>[] {
+): FactOf<"bedded">[] {
   return compartments.map((one) => ({
     kind: "bedded",
     compartment: one.id,

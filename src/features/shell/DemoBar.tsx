@@ -1,26 +1,62 @@
 "use client";
-import { useSession } from "@/session/session";
-import Button from "@mui/material/Button";
 import { daysBetween, spokenDay } from "@/core/calendar/day";
+import { useSession } from "@/session/session";
+import { useGuarded } from "@/ui/useGuarded";
+import Button from "@mui/material/Button";
+import Dialog from "@mui/material/Dialog";
+import DialogActions from "@mui/material/DialogActions";
+import DialogContent from "@mui/material/DialogContent";
+import DialogTitle from "@mui/material/DialogTitle";
+import { useLiveQuery } from "dexie-react-hooks";
+import { useState } from "react";
 import styles from "./Shell.module.css";
 
 /** Says that this is the demo, so that nobody keeps a year of work in it by mistake. */
 export function DemoBar() {
-  const { open, switchTo, restartDemo, bins, today } = useSession();
-  if (open !== "demo") return null;
+  const { open } = useSession();
+  return open === "demo" ? <InTheDemo /> : null;
+}
+
+function InTheDemo() {
+  const { db, switchTo, restartDemo, bins, today } = useSession();
+  const changed = useLiveQuery(() => db.changes.where("isUndone").equals(0).count(), [db]);
+  const [isAsking, setAsking] = useState(false);
+  const { guarded, isBusy } = useGuarded();
   const lastDay = bins
     ?.flatMap((one) => one.state.lastDay ?? [])
     .sort()
     .at(-1);
   const isStale = lastDay !== undefined && daysBetween(lastDay, today) > 8;
+  const restart = () => {
+    setAsking(false);
+    void guarded(restartDemo);
+  };
   return (
     <aside className={styles.demo} aria-label="Demo cellar">
       <span>
         The demo cellar: made up, and kept apart from yours.
         {isStale && ` Its log ends ${spokenDay(lastDay, today)}.`}
       </span>
-      <Button onClick={() => void restartDemo()}>Start it afresh for today</Button>
+      <Button
+        disabled={changed === undefined || isBusy}
+        onClick={() => (changed === 0 ? restart() : setAsking(true))}
+      >
+        {isBusy ? "Making it afresh" : "Start it afresh for today"}
+      </Button>
       <Button onClick={() => void switchTo("own")}>Go to my own cellar</Button>
+      <Dialog open={isAsking} onClose={() => setAsking(false)} aria-labelledby="afresh-title">
+        <DialogTitle id="afresh-title">Start the demo afresh?</DialogTitle>
+        <DialogContent>
+          {changed === 1 ? "One thing" : `${changed} things`} you kept here would be put away with it. You can
+          take it back right after.
+        </DialogContent>
+        <DialogActions>
+          <Button onClick={() => setAsking(false)}>leave it as it is</Button>
+          <Button variant="contained" onClick={restart}>
+            Start it afresh
+          </Button>
+        </DialogActions>
+      </Dialog>
     </aside>
   );
 }

@@ -1,22 +1,26 @@
 "use client";
 import { useSession } from "@/session/session";
+import { useNotice } from "@/session/notices";
 import Alert from "@mui/material/Alert";
 import Button from "@mui/material/Button";
 import Snackbar from "@mui/material/Snackbar";
 
 /** What was just done, with a way back; what went wrong stays until it is put away. */
 export function Notices() {
-  const { notice, say, undoLast, redoChange } = useSession();
+  const { say, undoChange, redoChange } = useSession();
+  const notice = useNotice();
   const isProblem = notice?.tone === "problem";
   const close = () => say(undefined);
   const change = notice?.change;
-  const action = change && (
-    <Button
-      size="small"
-      color="inherit"
-      onClick={() => void (change.offer === "undo" ? undoLast() : redoChange(change.no))}
-    >
-      {change.offer === "undo" ? "Take it back" : "Put it back"}
+  const way =
+    notice?.way ??
+    (change && {
+      label: change.offer === "undo" ? "Take it back" : "Put it back",
+      take: () => void (change.offer === "undo" ? undoChange(change) : redoChange(change)),
+    });
+  const action = way && (
+    <Button size="small" color="inherit" onClick={way.take}>
+      {way.label}
     </Button>
   );
   return (

@@ -1,13 +1,16 @@
 "use client";
 import { ErrandProvider, useErrands } from "@/session/errand";
-import { SessionProvider, useSession, useTwinWork } from "@/session/session";
+import { useNotice } from "@/session/notices";
+import { SessionProvider, useTwinWork } from "@/session/session";
 import Button from "@mui/material/Button";
 import dynamic from "next/dynamic";
 import type { ReactNode } from "react";
+import { useEffect, useState } from "react";
 import { CellarMark } from "./CellarMark";
 import { DemoBar } from "./DemoBar";
 import { Keys } from "./Keys";
 import { Rail } from "./Rail";
+import { StandingWords } from "./StandingWords";
 import styles from "./Shell.module.css";
 
 const Notices = dynamic(() => import("./Notices").then((module) => module.Notices), { ssr: false });
@@ -25,6 +28,7 @@ export function Shell({ children, slips }: { readonly children: ReactNode; reado
       <SessionProvider waiting={<Waiting />} failed={(message) => <CannotOpen message={message} />}>
         <ErrandProvider>
           <div className={styles.room} id="room">
+            <StandingWords />
             <DemoBar />
             {children}
           </div>
@@ -39,12 +43,33 @@ export function Shell({ children, slips }: { readonly children: ReactNode; reado
   );
 }
 
-const Waiting = () => (
-  <main className={styles.waiting} id="room" aria-busy="true">
-    <CellarMark />
-    <p>Opening the cellar</p>
-  </main>
-);
+/** A store that has not answered for so long may never do. */
+const SLOW_AFTER_MS = 4_500;
+
+function Waiting() {
+  const [isSlow, setSlow] = useState(false);
+  useEffect(() => {
+    const timer = window.setTimeout(() => setSlow(true), SLOW_AFTER_MS);
+    return () => window.clearTimeout(timer);
+  }, []);
+  return (
+    <main className={styles.waiting} id="room" aria-busy="true">
+      <CellarMark />
+      <p>Opening the cellar</p>
+      {isSlow && (
+        <div role="status">
+          <p>
+            The browser’s store does not answer yet. Another tab with an older version of the app may hold it,
+            or the disk is busy. Nothing is lost: close other tabs of the app, or try again.
+          </p>
+          <Button variant="contained" onClick={() => window.location.reload()}>
+            Try again
+          </Button>
+        </div>
+      )}
+    </main>
+  );
+}
 
 const CannotOpen = ({ message }: { readonly message: string }) => (
   <main className={styles.waiting} id="room">
@@ -71,6 +96,5 @@ function FinderWhenAsked() {
 }
 
 function NoticesWhenSaid() {
-  const { notice } = useSession();
-  return notice ? <Notices /> : null;
+  return useNotice() ? <Notices /> : null;
 }

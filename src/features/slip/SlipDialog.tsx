@@ -1,6 +1,6 @@
 "use client";
 import type { BinToday } from "@/core/round/round";
-import type { Entry } from "@/records/entry";
+import { ofBin } from "@/session/author";
 import { useDraft } from "@/session/draft";
 import type { SlipKind } from "@/session/errand";
 import { useSession } from "@/session/session";
@@ -11,7 +11,7 @@ import { useState } from "react";
 import { SlipFields } from "./SlipFields";
 import styles from "./Slip.module.css";
 import type { SlipContext } from "./slipTyped";
-import { emptySlip, slipFacts, slipOf } from "./slipTyped";
+import { emptySlip, slipFacts } from "./slipTyped";
 
 const TITLES: Record<SlipKind, string> = {
   fed: "Feed",
@@ -41,53 +41,34 @@ const DONE: Record<SlipKind, string> = {
   noted: "noted",
 };
 
-/** One short entry outside a visit, or the correction of one. */
+/** One short entry outside a visit. */
 export function SlipDialog({
   one,
   slip,
-  correct,
   onClose,
 }: {
   readonly one: BinToday;
   readonly slip: SlipKind;
-  readonly correct: Entry | undefined;
   readonly onClose: () => void;
 }) {
   const { db, today, units, author, keep, materials } = useSession();
   const { bin, state } = one;
   const context: SlipContext = { state, firstDay: bin.firstDay, today, units, own: materials };
-  const opened = (correct && slipOf(correct, context)?.typed) ?? emptySlip(slip, context);
-  const draft = useDraft(db, `slip/${slip}/${bin.id}/${correct?.id ?? ""}`, opened);
+  const draft = useDraft(db, `slip/${slip}/${bin.id}`, emptySlip(slip, context));
   const [faults, setFaults] = useState<Readonly<Record<string, string>>>({});
-  const [status, setStatus] = useState<"open" | "saving">("open");
 
   const save = async () => {
     const outcome = slipFacts(slip, draft.typed, context);
     if (!outcome.ok) return setFaults(outcome.problem.fields);
     setFaults({});
-    setStatus("saving");
     const { day, facts } = outcome.value;
-    const rows = correct
-      ? [author.revised("entries", withoutFacts(correct), { ...facts, day })]
-      : await author.entries(bin.id, day, [facts]);
-    const kept = await keep(
-      correct ? `${bin.name}: ${DONE[slip]}, corrected` : `${bin.name}: ${DONE[slip]}`,
-      rows,
-    );
-    setStatus("open");
+    const kept = await keep(`${bin.name}: ${DONE[slip]}`, await author.entries(ofBin(bin.id), day, [facts]));
     if (!kept.ok) return;
     await draft.clear();
     onClose();
   };
   return (
-    <FormDialog
-      title={TITLES[slip]}
-      of={bin.name}
-      keep={KEEP[slip]}
-      isSaving={status === "saving"}
-      onSave={save}
-      onClose={onClose}
-    >
+    <FormDialog title={TITLES[slip]} of={bin.name} keep={KEEP[slip]} onSave={save} onClose={onClose}>
       <SlipFields slip={slip} typed={draft.typed} set={draft.set} faults={faults} setup={state.setup} />
       <div className={styles.last}>
         <DayField
@@ -110,23 +91,4 @@ export function SlipDialog({
       </div>
     </FormDialog>
   );
-}
-
-/** What a revision keeps of the entry it corrects: whose it is and its place in the day, not its old facts. */
-function withoutFacts(entry: Entry): Entry {
-  const { id, subject, seq, day, visitId, actId, revision, rowId, recordedAt, deviceId, schemaVersion } =
-    entry;
-  return {
-    id,
-    subject,
-    seq,
-    day,
-    revision,
-    rowId,
-    recordedAt,
-    deviceId,
-    schemaVersion,
-    ...(visitId ? { visitId } : {}),
-    ...(actId ? { actId } : {}),
-  } as Entry;
 }

@@ -1,7 +1,7 @@
 "use client";
 import type { Material } from "@/core/catalogue/material";
 import { materialOf, materialsFor } from "@/core/catalogue/material";
-import { METHOD_WORDS } from "@/core/words/entry";
+import { METHOD_WORDS, PREPARATION_WORDS } from "@/core/words/entry";
 import {
   DEFAULT_UNIT,
   formatLength,
@@ -25,15 +25,6 @@ import TextField from "@mui/material/TextField";
 import styles from "./Slip.module.css";
 import type { SlipTyped } from "./slipTyped";
 
-const PREPARATION_WORDS: Record<Preparation, string> = {
-  whole: "whole",
-  chopped: "chopped",
-  frozen: "frozen, thawed",
-  choppedFrozen: "chopped, frozen",
-  pureed: "blended",
-  soaked: "soaked",
-  precomposted: "pre-composted",
-};
 const STANCE_WORDS: Record<Material["stance"], string> = {
   favoured: "",
   fine: "",

@@ -14,10 +14,9 @@ export function Slips() {
   if (!one) return null;
   return (
     <SlipDialog
-      key={`${errand.slip}/${errand.binId}/${errand.correct?.id ?? ""}`}
+      key={`${errand.slip}/${errand.binId}`}
       one={one}
       slip={errand.slip}
-      correct={errand.correct}
       onClose={() => ask(undefined)}
     />
   );

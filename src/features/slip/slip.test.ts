@@ -4,7 +4,7 @@ import { replay } from "@/core/bin/replay";
 import { sayEntry } from "@/core/words/entry";
 import type { SlipKind } from "@/session/errand";
 import type { SlipContext, SlipTyped } from "./slipTyped";
-import { emptySlip, slipFacts, slipOf } from "./slipTyped";
+import { emptySlip, slipFacts } from "./slipTyped";
 
 const context: SlipContext = {
   state: replay([...newTub(), meal(0.4, 3, 20)]),
@@ -60,36 +60,6 @@ test("each fault stands at its own field, all at once", () => {
 test("no entry on a day that has not come or before the bin was there", () => {
   expect(faults(write("turned", { day: addDays(context.today, 1) })).day).toMatch(/not come/);
   expect(faults(write("turned", { day: addDays(START, -1) })).day).toMatch(/did not exist/);
-});
-
-test("an entry opens on the slip it would be written on, and says the same when kept unchanged", () => {
-  const first = entry(
-    {
-      kind: "fed",
-      place: 3,
-      compartment: "c1",
-      parts: [
-        { materialId: "tea-leaves", amount: { ...kilograms(0.25), typed: "250 g" }, preparation: "whole" },
-      ],
-      note: "from upstairs",
-    },
-    20,
-  );
-  const opened = slipOf(first, context);
-  expect(opened?.slip).toBe("fed");
-  const again = slipFacts("fed", opened!.typed, context);
-  expect(again).toMatchObject({
-    ok: true,
-    value: {
-      day: first.day,
-      facts: {
-        place: 3,
-        note: "from upstairs",
-        parts: [{ materialId: "tea-leaves", amount: { massKg: 0.25 }, preparation: "whole" }],
-      },
-    },
-  });
-  expect(slipOf(entry({ kind: "emptied" }, 3), context)).toBeUndefined();
 });
 
 test("an own material is written with its own weight and water, so that the log stands by itself", () => {

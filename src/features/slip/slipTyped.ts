@@ -4,17 +4,12 @@ import { nextPlace } from "@/core/bin/place";
 import { daysBetween } from "@/core/calendar/day";
 import { materialOf } from "@/core/catalogue/material";
 import type { UnitSystem } from "@/core/quantity/format";
-import {
-  DEFAULT_UNIT,
-  formatLength,
-  formatMass,
-  formatTemperature,
-  formatVolume,
-} from "@/core/quantity/format";
+import { DEFAULT_UNIT } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
 import type { Dimension } from "@/core/quantity/unit";
 import { sayUnreadable } from "@/core/quantity/words";
-import type { Amount, Entry, Reading } from "@/records/entry";
+import type { FactAbout } from "@/records/entry/about";
+import type { Reading } from "@/records/entry";
 import type { OwnMaterial } from "@/records/material";
 import type { SlipKind } from "@/session/errand";
 import type { LocalDate } from "@/vocabulary/fields";
@@ -51,6 +46,12 @@ export interface SlipTyped {
   readonly spot: Spot | "";
   readonly note: string;
 }
+
+/** An amount as the slip states it; what could not be read has a fault at its field and is never written. */
+type SlipAmount =
+  | { readonly massKg: number; readonly measuredBy: "weighed" | "volume"; readonly typed: string }
+  | { readonly volumeL: number; readonly measuredBy: "volume"; readonly typed: string };
+const NOT_READ: SlipAmount = { massKg: 0, measuredBy: "weighed", typed: "" };
 
 export interface SlipFaults {
   readonly code: "slip/faults";
@@ -101,101 +102,12 @@ export function emptySlip(slip: SlipKind, { state, today }: SlipContext): SlipTy
   };
 }
 
-/** The slip an entry of the log would have been written on, to correct it. */
-export function slipOf(
-  entry: Entry,
-  context: SlipContext,
-): { readonly slip: SlipKind; readonly typed: SlipTyped } | undefined {
-  const { units } = context;
-  const base = (slip: SlipKind): SlipTyped => ({
-    ...emptySlip(slip, context),
-    day: entry.day,
-    note: entry.note ?? "",
-    compartment: entry.compartment ?? emptySlip(slip, context).compartment,
-    place: entry.place === undefined ? emptySlip(slip, context).place : String(entry.place),
-  });
-  const amountText = (amount: Amount) =>
-    amount.typed ??
-    ("massKg" in amount
-      ? formatMass(amount.massKg, units)
-      : "volumeL" in amount
-        ? formatVolume(amount.volumeL, units)
-        : String(amount.count));
-  switch (entry.kind) {
-    case "fed":
-      return {
-        slip: "fed",
-        typed: {
-          ...base("fed"),
-          parts: entry.parts.map((part) => ({
-            materialId: part.materialId,
-            amount: amountText(part.amount),
-            preparation: part.preparation,
-          })),
-        },
-      };
-    case "bedded":
-      return {
-        slip: "bedded",
-        typed: {
-          ...base("bedded"),
-          isCover: entry.isCover ?? false,
-          isDamp: (entry.parts[0]?.moisture ?? 0) > 0.5,
-          parts: entry.parts.map((part) => ({
-            materialId: part.materialId,
-            amount: amountText(part.amount),
-            preparation: "chopped",
-          })),
-        },
-      };
-    case "watered":
-      return { slip: "watered", typed: { ...base("watered"), amount: amountText(entry.amount) } };
-    case "turned":
-      return { slip: "turned", typed: base("turned") };
-    case "noted":
-      return { slip: "noted", typed: { ...base("noted"), note: entry.text } };
-    case "harvested":
-      return {
-        slip: "harvested",
-        typed: {
-          ...base("harvested"),
-          gross: formatMass(entry.grossKg, units, "bucket"),
-          tare: formatMass(entry.tareKg, units),
-          method: entry.method,
-          moisture: entry.moisture === undefined ? "" : String(Math.round(entry.moisture * 100)),
-        },
-      };
-    case "looked": {
-      if (entry.visitId) return undefined;
-      const typed = { ...base("measured") };
-      const found: {
-        temperature?: string;
-        moisture?: string;
-        belowRim?: string;
-        gross?: string;
-        handful?: string;
-      } = {};
-      for (const reading of entry.readings) {
-        if (reading.of === "temperature") found.temperature = formatTemperature(reading.temperatureC, units);
-        else if (reading.of === "moisture") found.moisture = String(Math.round(reading.moisture * 100));
-        else if (reading.of === "fillDepth") found.belowRim = formatLength(reading.belowRimM, units);
-        else if (reading.of === "handful") found.handful = String(reading.count);
-        else if (reading.of === "weight") found.gross = formatMass(reading.massKg, units, "bucket");
-        else return undefined;
-      }
-      return { slip: "measured", typed: { ...typed, ...found } };
-    }
-    default:
-      return undefined;
-  }
-}
-
 /** The facts a slip states, or a sentence for each field that does not fit. */
 export function slipFacts(
   slip: SlipKind,
   typed: SlipTyped,
   context: SlipContext,
-): Outcome<{ readonly day: LocalDate; readonly facts: Record<string, unknown> }, SlipFaults> {
+): Outcome<{ readonly day: LocalDate; readonly facts: FactAbout<"bin"> }, SlipFaults> {
   const faults: Record<string, string> = {};
   const unit = DEFAULT_UNIT[context.units];
   const quantity = (field: string, text: string, dimension: Dimension, bare: string): number | undefined => {
@@ -211,7 +123,7 @@ export function slipFacts(
   if (!day.ok) faults.day = day.problem.sentence;
   const at = { ...(typed.compartment ? { compartment: typed.compartment } : {}) };
   const note = typed.note.trim() ? { note: typed.note.trim() } : {};
-  const amountOf = (field: string, text: string, massFirst: boolean) => {
+  const amountOf = (field: string, text: string, massFirst: boolean): SlipAmount => {
     const asMass = parseQuantity(text, "mass", massFirst ? unit.smallMass : "none");
     if (asMass.ok) return { massKg: asMass.value, measuredBy: "weighed", typed: text.trim() };
     const asVolume = parseQuantity(text, "volume", massFirst ? "none" : unit.volume);
@@ -219,22 +131,22 @@ export function slipFacts(
     // The fault that speaks of what was most likely meant.
     const problem = massFirst ? asMass.problem : asVolume.problem;
     faults[field] = problem.code === "quantity/empty" ? "Write how much." : sayUnreadable(problem);
-    return undefined;
+    return NOT_READ;
   };
   const somethingOf = (field: string, text: string, massFirst: boolean) => {
     const amount = amountOf(field, text, massFirst);
-    if (amount && ("massKg" in amount ? amount.massKg : amount.volumeL) === 0)
+    if (amount !== NOT_READ && ("massKg" in amount ? amount.massKg : amount.volumeL) === 0)
       faults[field] = "Nothing is not an amount: leave the slip, or write how much.";
     return amount;
   };
   /** An own material's litres become kilograms, and its own moisture goes with them. */
-  const byOwnValues = (use: "food" | "bedding", materialId: string, amount: ReturnType<typeof amountOf>) => {
+  const byOwnValues = (use: "food" | "bedding", materialId: string, amount: SlipAmount) => {
     const own = context.own?.find((row) => row.use === use && row.materialId === materialId);
-    if (!own || !amount) return { amount };
+    if (!own) return { amount };
     const massKg = "massKg" in amount ? amount.massKg : amount.volumeL * own.densityKgPerL;
     return { amount: { massKg, measuredBy: amount.measuredBy, typed: amount.typed }, moisture: own.moisture };
   };
-  let facts: Record<string, unknown> = {};
+  let facts: FactAbout<"bin">;
   switch (slip) {
     case "fed":
       facts = {
@@ -280,7 +192,7 @@ export function slipFacts(
       facts = {
         kind: "harvested",
         ...at,
-        grossKg,
+        grossKg: grossKg ?? 0,
         tareKg,
         method: typed.method,
         ...(moisture === undefined ? {} : { moisture }),

@@ -1,4 +1,5 @@
 "use client";
+import { ofBin } from "@/session/author";
 import { surfaceM2 } from "@/core/bin/system";
 import { speciesOf } from "@/core/catalogue/species";
 import { formatCount, formatMass } from "@/core/quantity/format";
@@ -67,7 +68,7 @@ export function DeliveryForm({
     const act = outcome.value.entries.length > 1 ? { actId: newId() } : {};
     const rows = await Promise.all(
       outcome.value.entries.map(({ binId, facts }) =>
-        author.entries(binId, outcome.value.day, [{ ...facts, ...act }]),
+        author.entries(ofBin(binId), outcome.value.day, [{ ...facts, ...act }]),
       ),
     );
     const kept = await keep(

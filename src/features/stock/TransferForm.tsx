@@ -1,4 +1,5 @@
 "use client";
+import { ofBin } from "@/session/author";
 import { DEFAULT_UNIT, formatMass } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
 import { sayUnreadable } from "@/core/quantity/words";
@@ -82,7 +83,7 @@ export function TransferForm({
     const rows = await Promise.all(
       ids.map((binId) =>
         author.entries(
-          binId,
+          ofBin(binId),
           day.data,
           facts.value.filter((line) => line.binId === binId).map((line) => ({ ...line.facts, ...act })),
         ),

@@ -1,3 +1,4 @@
+import type { FactAbout } from "@/records/entry/about";
 import { daysBetween } from "@/core/calendar/day";
 import type { UnitSystem } from "@/core/quantity/format";
 import { DEFAULT_UNIT } from "@/core/quantity/format";
@@ -91,7 +92,7 @@ export function deliveryFacts(
 ): Outcome<
   {
     readonly day: LocalDate;
-    readonly entries: readonly { readonly binId: BinId; readonly facts: Record<string, unknown> }[];
+    readonly entries: readonly { readonly binId: BinId; readonly facts: FactAbout<"bin"> }[];
   },
   DeliveryFaults
 > {

@@ -1,4 +1,6 @@
 "use client";
+import type { FactAbout } from "@/records/entry/about";
+import { ofBin } from "@/session/author";
 import { asBedding } from "@/core/mixing/fromStore";
 import { DEFAULT_UNIT, formatMass, formatTemperature, formatVolume } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
@@ -67,7 +69,7 @@ export function BatchSlipDialog({
     if (Object.keys(found).length > 0 || !day.success) return;
     const value = amount?.ok ? amount.value : 0;
     const typed = draft.typed.amount.trim();
-    const facts: Record<BatchSlip, Record<string, unknown>> = {
+    const facts: Record<BatchSlip, FactAbout<"batch">> = {
       measured: {
         kind: "looked",
         lid: "closed",
@@ -80,11 +82,11 @@ export function BatchSlipDialog({
     const actId = newId();
     const isInto = slip === "removed" && into !== undefined;
     const kept = await keep(isInto ? `${batch.name} into ${into.bin.name}` : `${batch.name}: ${slip}`, [
-      ...(await author.entries(batch.id, day.data, [
-        { ...facts[slip], subject: { kind: "batch", id: batch.id }, ...(isInto ? { actId } : {}) },
+      ...(await author.entries({ kind: "batch", id: batch.id }, day.data, [
+        { ...facts[slip], ...(isInto ? { actId } : {}) },
       ])),
       ...(isInto
-        ? await author.entries(into.bin.id, day.data, [
+        ? await author.entries(ofBin(into.bin.id), day.data, [
             { kind: "bedded", parts: asBedding(batch, value), note: `From the store: ${batch.name}.`, actId },
           ])
         : []),

@@ -4,7 +4,6 @@ import { ago, dayAndMonth, daysBetween, addDays } from "@/core/calendar/day";
 import { materialOf, shortName } from "@/core/catalogue/material";
 import { formatMass, formatPercent, formatVolume } from "@/core/quantity/format";
 import type { BatchToday } from "@/session/batches";
-import { useBatches } from "@/session/batches";
 import { useSession } from "@/session/session";
 import room from "@/ui/room.module.css";
 import Button from "@mui/material/Button";
@@ -16,7 +15,7 @@ import styles from "./Store.module.css";
 
 /** What ripens and what is ready: each batch a bucket with its label, warmth and days. */
 export function StoreRoom() {
-  const batches = useBatches();
+  const { batchesToday: batches } = useSession();
   const [slip, setSlip] = useState<{ readonly one: BatchToday; readonly slip: BatchSlip }>();
   const kept = batches?.filter(({ state }) => state.stage.is !== "used") ?? [];
   const used = batches?.filter(({ state }) => state.stage.is === "used") ?? [];

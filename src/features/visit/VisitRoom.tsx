@@ -29,7 +29,11 @@ export function VisitRoom() {
     return (
       <main className={styles.visit}>
         <h1>{one.bin.name}</h1>
-        <p>The log does not say what this bin is, so there is nothing to compare with what you find.</p>
+        <p>
+          {one.fault === undefined
+            ? "The log does not say what this bin is, so there is nothing to compare with what you find."
+            : "This bin could not be worked out; its log is whole. The other bins go on as ever."}
+        </p>
         <Button variant="contained" component={Link} href={`/bin?id=${one.bin.id}`}>
           Open its log
         </Button>

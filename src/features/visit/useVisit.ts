@@ -1,4 +1,5 @@
 "use client";
+import { ofBin } from "@/session/author";
 import { lastFeeding, nextPlace } from "@/core/bin/place";
 import { placeKey } from "@/core/bin/state";
 import { decide } from "@/core/decision/decide";
@@ -60,7 +61,7 @@ export function useVisit(one: BinToday, lid: "lifted" | "closed") {
     const facts = visitFacts({ lid, readings, decision, expectation, typed, units, today, visitId: newId() });
     if (!facts.ok) return setFault(facts.problem);
     setStatus("saving");
-    const rows = await author.entries(bin.id, today, facts.value);
+    const rows = await author.entries(ofBin(bin.id), today, facts.value);
     const kept = await keep(
       lid === "lifted" ? `${bin.name}: visit kept` : `${bin.name}: quiet check kept`,
       rows,

@@ -1,5 +1,6 @@
 import { CLIMATE, look, meal, newTub, START } from "../../../tests/log";
-import { entrySchema } from "@/records/entry";
+import type { Fact } from "@/records/entry/about";
+import { entryFormat, entrySchema } from "@/records/entry";
 import { addDays } from "@/core/calendar/day";
 import { replay } from "@/core/bin/replay";
 import { parseQuantity } from "@/core/quantity/parse";
@@ -35,10 +36,10 @@ function visit(typed: VisitTyped, lid: "lifted" | "closed" = "lifted", units: "m
     problem: outcome.ok ? undefined : outcome.problem,
   };
 }
-const stored = (facts: readonly Record<string, unknown>[]) =>
+const stored = (facts: readonly Fact[]) =>
   facts.map((fact, at) =>
     entrySchema.parse({
-      schemaVersion: 1,
+      schemaVersion: entryFormat.current,
       rowId: `r${at}`,
       id: `e${at}`,
       revision: 1,

@@ -1,3 +1,4 @@
+import type { FactAbout, FactOf } from "@/records/entry/about";
 import type { Reading } from "@/records/entry";
 import type { LocalDate } from "@/vocabulary/fields";
 import { localDate } from "@/vocabulary/fields";
@@ -20,6 +21,8 @@ export const stepKey = (step: Step): string => `${step.kind}/${step.compartmentI
 export interface StepAmount {
   readonly amount: { readonly massKg: number } | { readonly volumeL: number };
   readonly typed: string;
+  /** What was accepted was measured out as it was said; what was typed over it is the keeper's own. */
+  readonly measuredBy: "proposed" | "weighed" | "volume";
 }
 
 /** The amount that will be written for a step: what was typed over it, else what was proposed, as it was said. */
@@ -39,6 +42,7 @@ export function amountOf(
     return done({
       amount: value === undefined ? step.amount : isMass ? { massKg: value } : { volumeL: value },
       typed: said,
+      measuredBy: "proposed",
     });
   }
   // Either will do: scraps by the scale or by the bucket, bedding likewise.
@@ -48,7 +52,11 @@ export function amountOf(
     isMass ? DEFAULT_UNIT[units].smallMass : DEFAULT_UNIT[units].volume,
   );
   if (first.ok)
-    return done({ amount: isMass ? { massKg: first.value } : { volumeL: first.value }, typed: text });
+    return done(
+      isMass
+        ? { amount: { massKg: first.value }, typed: text, measuredBy: "weighed" }
+        : { amount: { volumeL: first.value }, typed: text, measuredBy: "volume" },
+    );
   if (
     first.problem.code === "quantity/wrong-dimension" &&
     (step.kind === "feed" || step.kind === "cover" || step.kind === "addDryBedding")
@@ -59,7 +67,11 @@ export function amountOf(
       isMass ? DEFAULT_UNIT[units].volume : DEFAULT_UNIT[units].mass,
     );
     if (other.ok)
-      return done({ amount: isMass ? { volumeL: other.value } : { massKg: other.value }, typed: text });
+      return done(
+        isMass
+          ? { amount: { volumeL: other.value }, typed: text, measuredBy: "volume" }
+          : { amount: { massKg: other.value }, typed: text, measuredBy: "weighed" },
+      );
   }
   return refused({ code: "visit/field", field: stepKey(step), sentence: sayUnreadable(first.problem) });
 }
@@ -93,11 +105,11 @@ export interface Visit {
 }
 
 /** The facts one visit leaves in the log, in the order they were done. */
-export function visitFacts(visit: Visit): Outcome<Record<string, unknown>[], FieldFault> {
+export function visitFacts(visit: Visit): Outcome<FactAbout<"bin">[], FieldFault> {
   const { decision, expectation, typed, units, today, visitId, lid } = visit;
   const nextDay = nextDayOf(decision, typed, today);
   if (!nextDay.ok) return nextDay;
-  const looked = {
+  const looked: FactOf<"looked"> = {
     kind: "looked",
     visitId,
     lid,
@@ -112,7 +124,7 @@ export function visitFacts(visit: Visit): Outcome<Record<string, unknown>[], Fie
     },
     ...(typed.note.trim() ? { note: typed.note.trim() } : {}),
   };
-  const facts: Record<string, unknown>[] = [looked];
+  const facts: FactAbout<"bin">[] = [looked];
   if (lid === "closed") return done(facts);
   for (const step of decision.steps) {
     if (typed.skipped.includes(stepKey(step))) continue;
@@ -125,46 +137,43 @@ export function visitFacts(visit: Visit): Outcome<Record<string, unknown>[], Fie
 }
 
 /** The entry a step leaves when it is done; some (open the door, close it again) leave none. */
-function factOf(
-  step: Step,
-  given: StepAmount | undefined,
-  typed: VisitTyped,
-): Record<string, unknown> | undefined {
+function factOf(step: Step, given: StepAmount | undefined, typed: VisitTyped): FactAbout<"bin"> | undefined {
   const at = {
     ...(step.compartmentId ? { compartment: step.compartmentId } : {}),
     ...(step.place === undefined ? {} : { place: step.place }),
   };
   const value = given && ("massKg" in given.amount ? given.amount.massKg : given.amount.volumeL);
   if (given && (value === undefined || value <= 0)) return undefined;
-  const amount = given && {
-    ...given.amount,
-    measuredBy: "massKg" in given.amount ? "weighed" : "volume",
-    typed: given.typed,
-  };
-  const materialId = typed.materials[stepKey(step)] ?? step.materialId;
+  const materialId = typed.materials[stepKey(step)] ?? step.materialId ?? "";
+  if (given) {
+    const amount = { ...given.amount, measuredBy: given.measuredBy, typed: given.typed };
+    switch (step.kind) {
+      case "feed":
+        return {
+          kind: "fed",
+          ...at,
+          parts: [{ materialId, amount, preparation: "chopped" }],
+          ...(step.depthM === undefined ? {} : { buriedM: step.depthM }),
+        };
+      case "addDryBedding":
+        return { kind: "bedded", ...at, parts: [{ materialId, amount }] };
+      case "cover":
+        return { kind: "bedded", ...at, isCover: true, parts: [{ materialId, amount, moisture: 0.72 }] };
+      case "water":
+        return { kind: "watered", amount };
+      case "grit":
+        return { kind: "dosed", materialId, amount };
+      case "scoopOut":
+        return { kind: "removed", what: "contents", amount };
+    }
+  }
   switch (step.kind) {
-    case "feed":
-      return {
-        kind: "fed",
-        ...at,
-        parts: [{ materialId, amount, preparation: "chopped" }],
-        ...(step.depthM === undefined ? {} : { buriedM: step.depthM }),
-      };
-    case "addDryBedding":
-      return { kind: "bedded", ...at, parts: [{ materialId, amount }] };
-    case "cover":
-      return { kind: "bedded", ...at, isCover: true, parts: [{ materialId, amount, moisture: 0.72 }] };
-    case "water":
-      return { kind: "watered", amount };
-    case "grit":
-      return { kind: "dosed", materialId, amount };
-    case "scoopOut":
-      return { kind: "removed", what: "contents", amount };
     case "fluff":
       return { kind: "turned" };
     case "drain":
       return { kind: "drained" };
     case "removeFood":
+      return { kind: "removed", what: "food", ...at };
     case "rescueWorms":
     case "cool":
     case "warmUp":
@@ -174,12 +183,18 @@ function factOf(
       return { kind: "noted", text: NOTED[step.kind] };
     case "closeAgain":
     case "leaveInPeace":
+    // Without an amount there is nothing to write of these.
+    case "feed":
+    case "addDryBedding":
+    case "cover":
+    case "water":
+    case "grit":
+    case "scoopOut":
       return undefined;
   }
 }
 
 const NOTED = {
-  removeFood: "Took out the food that was not eaten.",
   rescueWorms: "Moved the liveliest worms to clean bedding.",
   cool: "Cooled the bed with frozen bottles.",
   warmUp: "Moved or wrapped it against the cold.",

@@ -47,4 +47,8 @@ export const batchSchema = z.strictObject({
 });
 export type Batch = z.infer<typeof batchSchema>;
 
-export const batchFormat: RecordFormat<Batch> = { current: 1, steps: [], schema: batchSchema };
+export const batchFormat: RecordFormat<Batch, z.input<typeof batchSchema>> = {
+  current: 1,
+  steps: [],
+  schema: batchSchema,
+};

@@ -13,4 +13,8 @@ export const binSchema = z.strictObject({
 });
 export type Bin = z.infer<typeof binSchema>;
 
-export const binFormat: RecordFormat<Bin> = { current: 1, steps: [], schema: binSchema };
+export const binFormat: RecordFormat<Bin, z.input<typeof binSchema>> = {
+  current: 1,
+  steps: [],
+  schema: binSchema,
+};

@@ -13,4 +13,8 @@ export const cellarSchema = z.strictObject({
 });
 export type Cellar = z.infer<typeof cellarSchema>;
 
-export const cellarFormat: RecordFormat<Cellar> = { current: 1, steps: [], schema: cellarSchema };
+export const cellarFormat: RecordFormat<Cellar, z.input<typeof cellarSchema>> = {
+  current: 1,
+  steps: [],
+  schema: cellarSchema,
+};

@@ -1,17 +1,25 @@
 import type { z } from "@/vocabulary/z";
 import type { RecordFormat } from "../row/migrate";
 import { readRow } from "../row/migrate";
-import type { amount, beddingPart, feedPart, reading } from "./v1";
-import { entryV1 } from "./v1";
+import type { amount, beddingPart, feedPart, reading, SUBJECTS } from "./schema";
+import { ENTRY_VERSION, entrySchema } from "./schema";
 
-export const entrySchema = entryV1;
+export { entrySchema } from "./schema";
 export type Entry = z.infer<typeof entrySchema>;
 export type EntryKind = Entry["kind"];
 export type EntryOf<K extends EntryKind> = Extract<Entry, { kind: K }>;
+export type SubjectKind = (typeof SUBJECTS)[number];
 export type Amount = z.infer<typeof amount>;
 export type FeedPart = z.infer<typeof feedPart>;
 export type BeddingPart = z.infer<typeof beddingPart>;
 export type Reading = z.infer<typeof reading>;
+/** As it is written down, before a schema has seen it. */
+export type EntryInput = z.input<typeof entrySchema>;
 
-export const entryFormat: RecordFormat<Entry> = { current: 1, steps: [], schema: entrySchema };
+export const entryFormat: RecordFormat<Entry, EntryInput> = {
+  current: ENTRY_VERSION,
+  // All that the first version could say the second says in the same words.
+  steps: [(row) => row],
+  schema: entrySchema,
+};
 export const readEntry = (raw: unknown) => readRow(raw, entryFormat);

@@ -23,7 +23,7 @@ export const ownMaterialSchema = z.strictObject({
 });
 export type OwnMaterial = z.infer<typeof ownMaterialSchema>;
 
-export const ownMaterialFormat: RecordFormat<OwnMaterial> = {
+export const ownMaterialFormat: RecordFormat<OwnMaterial, z.input<typeof ownMaterialSchema>> = {
   current: 1,
   steps: [],
   schema: ownMaterialSchema,

@@ -46,4 +46,8 @@ export const planSchema = z.strictObject({
 });
 export type Plan = z.infer<typeof planSchema>;
 
-export const planFormat: RecordFormat<Plan> = { current: 1, steps: [], schema: planSchema };
+export const planFormat: RecordFormat<Plan, z.input<typeof planSchema>> = {
+  current: 1,
+  steps: [],
+  schema: planSchema,
+};

@@ -21,4 +21,8 @@ export const roomSchema = z.strictObject({
 });
 export type Room = z.infer<typeof roomSchema>;
 
-export const roomFormat: RecordFormat<Room> = { current: 1, steps: [], schema: roomSchema };
+export const roomFormat: RecordFormat<Room, z.input<typeof roomSchema>> = {
+  current: 1,
+  steps: [],
+  schema: roomSchema,
+};

@@ -11,11 +11,12 @@ export type UnreadableRow =
   | { readonly code: "record/from-the-future"; readonly version: number; readonly current: number }
   | { readonly code: "record/invalid"; readonly faults: readonly { path: string; message: string }[] };
 
-export interface RecordFormat<R> {
+export interface RecordFormat<R, I = unknown> {
+  /** What `schemaVersion` says in a row written today. */
   readonly current: number;
   /** steps[0] leads from version 1 to 2. */
   readonly steps: readonly Step[];
-  readonly schema: z.ZodType<R>;
+  readonly schema: z.ZodType<R, I>;
 }
 
 /**

@@ -14,4 +14,8 @@ export const settingsSchema = z.strictObject({
 });
 export type Settings = z.infer<typeof settingsSchema>;
 
-export const settingsFormat: RecordFormat<Settings> = { current: 1, steps: [], schema: settingsSchema };
+export const settingsFormat: RecordFormat<Settings, z.input<typeof settingsSchema>> = {
+  current: 1,
+  steps: [],
+  schema: settingsSchema,
+};

@@ -26,4 +26,8 @@ export const timetableSchema = z.strictObject({
 });
 export type Timetable = z.infer<typeof timetableSchema>;
 
-export const timetableFormat: RecordFormat<Timetable> = { current: 1, steps: [], schema: timetableSchema };
+export const timetableFormat: RecordFormat<Timetable, z.input<typeof timetableSchema>> = {
+  current: 1,
+  steps: [],
+  schema: timetableSchema,
+};

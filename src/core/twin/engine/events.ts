@@ -14,6 +14,7 @@ import {
   MARKER_AT,
   MARKER_SIZE,
   MARKERS,
+  markerLeft,
   moistureOf,
 } from "./state";
 
@@ -47,8 +48,8 @@ export type TwinEvent =
     }
   | { readonly kind: "split"; readonly fraction: number }
   | { readonly kind: "removed"; readonly g: number }
-  /** Food taken out again, as it lies there. */
-  | { readonly kind: "foodTaken"; readonly g: number }
+  /** Food taken out again, as it lies there; without an amount all of it. */
+  | { readonly kind: "foodTaken"; readonly g?: number | undefined }
   /** Everything out but the grown worms, which are picked out and stay: matter, cocoons and young go. */
   | { readonly kind: "emptied" }
   | { readonly kind: "takeWorms"; readonly g: number; readonly mix?: readonly [number, number, number] }
@@ -89,13 +90,14 @@ const WORMS = [AT.NY, AT.BY, AT.NS, AT.BS, AT.NA, AT.BA];
 
 /** Remains markers by their own shares: of what is there, and of what counts as given. */
 function scaleMarkers(s: Float64Array, left: number, given: number): void {
-  for (let slot = 0; slot < MARKERS; slot += 1) {
-    const at = MARKER_AT + slot * MARKER_SIZE;
-    if (s[at + 2]! <= 0) continue;
-    s[at] = s[at]! * left;
-    s[at + 1] = s[at + 1]! * left;
-    s[at + 2] = s[at + 2]! * given;
-  }
+  for (let slot = 0; slot < MARKERS; slot += 1) scaleMarker(s, slot, left, given);
+}
+function scaleMarker(s: Float64Array, slot: number, left: number, given: number): void {
+  const at = MARKER_AT + slot * MARKER_SIZE;
+  if (s[at + 2]! <= 0) return;
+  s[at] = s[at]! * left;
+  s[at + 1] = s[at + 1]! * left;
+  s[at + 2] = s[at + 2]! * given;
 }
 /** Takes a share of everything out of the mass, its feedings' markers with it. */
 function scaleMass(s: Float64Array, by: number): void {
@@ -118,6 +120,8 @@ export interface EventContext {
   /** The remains marker of this feeding, −1 for none, and whether it is to be taken over from an older one. */
   marker: number;
   isNewMarker: boolean;
+  /** The remains markers that an event speaks of, where it names a place. */
+  slots: readonly number[] | undefined;
   /** One of several compartments: what is finished lies in the last of them, and each is mixed in itself. */
   isPart: boolean;
 }
@@ -127,7 +131,7 @@ export interface EventContext {
  * nothing or are held within what is there. Source: process model 6.
  */
 export function applyEvent(s: Float64Array, event: TwinEvent, context: EventContext): void {
-  const { species, hasSump, error, portion } = context;
+  const { species, hasSump, error, portion, slots } = context;
   switch (event.kind) {
     case "worms":
       return stock(s, event, species, error);
@@ -204,7 +208,7 @@ export function applyEvent(s: Float64Array, event: TwinEvent, context: EventCont
       return;
     }
     case "foodTaken":
-      return takeFood(s, grams(event.g) * error * portion);
+      return takeFood(s, event.g === undefined ? undefined : grams(event.g) * error * portion, slots);
     case "takeWorms":
       return takeWorms(s, event, error * portion);
     case "drain": {
@@ -311,13 +315,23 @@ function mark(s: Float64Array, at: number, d: number, arrived: number, rate: num
 
 /** Food as it lies in a bin holds about four times its dry mass of water. */
 const WATER_IN_FOOD = 4;
-function takeFood(s: Float64Array, g: number): void {
+/** From the feedings whose markers are named, else from all food alike. */
+function takeFood(s: Float64Array, g: number | undefined, slots: readonly number[] | undefined): void {
   const food = foodOf(s);
-  const x = food > 0 ? Math.min(1, g / (food * (1 + WATER_IN_FOOD))) : 0;
+  if (food <= 0) return;
+  const named = slots?.reduce((sum, slot) => sum + markerLeft(s, slot), 0);
+  // Markers follow what is left of a meal, not what it became: they may stand a little above the food there is.
+  const there = named === undefined ? food : Math.min(food, named);
+  const outDry = g === undefined ? there : Math.min(there, g / (1 + WATER_IN_FOOD));
+  const x = outDry / food;
   const water = Math.min(x * food * WATER_IN_FOOD, 0.5 * s[AT.W]!);
   bookOut(s, x * food, water);
   scale(s, [...FOOD, AT.LR, AT.LC, AT.NF], 1 - x);
-  scaleMarkers(s, 1 - x, 1);
+  if (slots === undefined) scaleMarkers(s, 1 - x, 1);
+  else {
+    const kept = there > 0 ? 1 - outDry / there : 1;
+    for (const slot of slots) scaleMarker(s, slot, kept, 1);
+  }
   add(s, AT.W, -water);
 }
 

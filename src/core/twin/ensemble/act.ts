@@ -37,6 +37,7 @@ const context: EventContext = {
   portion: 1,
   marker: -1,
   isNewMarker: false,
+  slots: undefined,
   isPart: false,
 };
 
@@ -74,7 +75,8 @@ export function act(ensemble: Ensemble, { event, at, place, key, knownBy = "unsa
     default: {
       const spread = ensemble.size > 1 ? AMOUNT_SPREAD[knownBy] : 0;
       const named = at === undefined ? -1 : bin.compartments.findIndex(({ id }) => id === at);
-      if (named < 0 && WHOLE.has(event.kind) && bin.compartments.length > 1)
+      const isWhole = WHOLE.has(event.kind) && place === undefined;
+      if (named < 0 && isWhole && bin.compartments.length > 1)
         return bin.compartments.forEach((_, one) => onOne(ensemble, one, event, key, spread, true));
       const usual = event.kind === "harvest" ? harvestedAt(bin) : event.kind === "drain" ? 0 : fedAt(bin);
       return onOne(ensemble, named < 0 ? usual : named, event, key, spread, false, place);
@@ -89,7 +91,7 @@ function onOne(
   key: string,
   spread: number,
   isWhole = false,
-  place = 1,
+  place?: number,
 ): void {
   const { size, seed, views, lines, bin } = ensemble;
   const purpose = chanceFor(seed, key);
@@ -99,13 +101,18 @@ function onOne(
   context.portion = 1;
   context.marker = -1;
   context.isNewMarker = false;
+  context.slots =
+    event.kind === "foodTaken" && place !== undefined
+      ? ensemble.marks[at]!.flatMap((mark, slot) => (mark.place === place ? [slot] : []))
+      : undefined;
   if (event.kind === "food") {
-    const known = ensemble.marks[at]!.findIndex((mark) => mark.day === ensemble.day && mark.place === place);
+    const where = place ?? 1;
+    const known = ensemble.marks[at]!.findIndex((mark) => mark.day === ensemble.day && mark.place === where);
     context.isFirstFoodOfDay = !ensemble.marks[at]!.some((mark) => mark.day === ensemble.day);
     context.marker = known >= 0 ? known : freeMarker(ensemble, at);
     context.isNewMarker = known < 0;
     ensemble.marks[at]![context.marker] = {
-      place,
+      place: where,
       day: ensemble.day,
       wetG: event.g + (known >= 0 ? ensemble.marks[at]![known]!.wetG : 0),
     };

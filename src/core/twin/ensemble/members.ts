@@ -20,6 +20,8 @@ export const AMOUNT_SPREAD = {
   device: 0.03,
   volume: 0.15,
   guessed: 0.35,
+  /** Measured out as it was said, with whatever was at hand. */
+  proposed: 0.12,
   unsaid: 0.05,
 } as const;
 

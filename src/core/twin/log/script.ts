@@ -1,6 +1,6 @@
 import { TEMPERATE } from "@/core/expectation/climate";
-import { HARVEST_MOISTURE, MOIST_KG_PER_L } from "@/core/matter/figures";
-import type { Amount, Entry, Reading } from "@/records/entry";
+import { FOOD_KG_PER_L, HARVEST_MOISTURE, MOIST_KG_PER_L } from "@/core/matter/figures";
+import type { Amount, Entry, EntryOf, Reading } from "@/records/entry";
 import type { Climate } from "@/records/room";
 import type { BinSetup } from "@/records/setup";
 import type { LocalDate } from "@/vocabulary/fields";
@@ -125,6 +125,13 @@ const litresG = (amount: Amount, kgPerL: number): number =>
 /** What was done, in the model's terms. Readings and notes give nothing here. */
 function actsOf(entry: Entry, speciesId: TwinBin["speciesId"]): TwinAct[] {
   const where = { at: entry.compartment, place: entry.place };
+  const removal = ({ what, amount }: EntryOf<"removed">): TwinAct[] => {
+    if (what === "food")
+      return [act({ kind: "foodTaken", g: amount && litresG(amount, FOOD_KG_PER_L) }, amount)];
+    if (what === "contents" && amount)
+      return [act({ kind: "removed", g: litresG(amount, MOIST_KG_PER_L) }, amount)];
+    return what === "liquid" && amount ? [act({ kind: "drain", g: 1000 * liquidL(amount) }, amount)] : [];
+  };
   const act = (event: TwinAct["event"], amount?: Pick<Amount, "measuredBy">, nth = 0): TwinAct => ({
     ...where,
     event,
@@ -197,13 +204,7 @@ function actsOf(entry: Entry, speciesId: TwinBin["speciesId"]): TwinAct[] {
       ];
     }
     case "removed":
-      if (entry.what === "contents")
-        return [act({ kind: "removed", g: litresG(entry.amount, MOIST_KG_PER_L) }, entry.amount)];
-      if (entry.what === "food")
-        return [act({ kind: "foodTaken", g: litresG(entry.amount, 0.6) }, entry.amount)];
-      if (entry.what === "liquid")
-        return [act({ kind: "drain", g: 1000 * liquidL(entry.amount) }, entry.amount)];
-      return [];
+      return removal(entry);
     case "wormsTaken":
       return [act({ kind: "takeWorms", g: wormsG(entry.amount, speciesId) }, entry.amount)];
     case "split":

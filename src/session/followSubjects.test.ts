@@ -11,8 +11,8 @@ import type { NewRow } from "@/persistence/write";
 import { write } from "@/persistence/write";
 import type { Entry } from "@/records/entry";
 import type { TwinSubject } from "@/workers/twin.protocol";
-import type { KnownBin } from "./digest";
-import { followBins } from "./followBins";
+import type { Known } from "./digest";
+import { followSubjects } from "./followSubjects";
 import type { TwinWork } from "./twins";
 
 /** A question to the worker, answered when the test says so. */
@@ -48,7 +48,7 @@ let stops: (() => void)[] = [];
 const keep = async (rows: readonly NewRow[]) =>
   expect(await write(db, "rows", rows, AT)).toMatchObject({ ok: true });
 const logOf = (binId: string, log: readonly Entry[]): NewRow[] =>
-  log.map((row) => ({ kind: "entries", row: { ...row, subject: { kind: "bin", id: binId } } as Entry }));
+  log.map((row) => ({ kind: "entries", row: { ...row, subject: { kind: "bin", id: binId } } }) as NewRow);
 const binRow = (id: string, firstDay = START, changes = {}): NewRow => ({
   kind: "bins",
   row: { ...BIN_ROW, rowId: `row-of-${id}`, id, name: id, firstDay, ...changes },
@@ -60,19 +60,20 @@ const room: NewRow = {
 };
 const cellar = (walkingOrder: readonly string[]): NewRow => ({
   kind: "cellars",
-  row: { ...ROW, rowId: "cellar-row", id: "cellar", name: "Mine", walkingOrder },
+  row: { ...ROW, rowId: "cellar-row", id: "cellar", name: "Mine", walkingOrder: [...walkingOrder] },
 });
 
 /** Follows the cellar as it stands, and collects what is told. */
-async function follow(known = new Map<string, KnownBin>(), today = TODAY) {
+async function follow(known = new Map<string, Known>(), today = TODAY) {
   const drawn: (readonly BinToday[])[] = [];
   const work: (TwinWork | undefined)[] = [];
   const told = { drawn, work, subjects: 0, broken: -1, reading: [] as string[], failed: [] as unknown[] };
-  const stop = followBins(
+  const stop = followSubjects(
     { db, frame: await readFrame(db), tallies: await db.tallies.toArray(), today, known },
     {
       reading: (read, of) => told.reading.push(`${read} of ${of}`),
       bins: (bins) => drawn.push(bins),
+      batches: () => undefined,
       subjects: ({ size }) => (told.subjects = size),
       work: (one) => work.push(one),
       read: (broken) => (told.broken = broken),
@@ -152,7 +153,7 @@ test("rules of thumb stand at once, forecasts as they come, and at the next star
 });
 
 test("only the bin that was written to is asked about anew, and its old forecast stands no more", async () => {
-  const known = new Map<string, KnownBin>();
+  const known = new Map<string, Known>();
   const first = await follow(known);
   await eventually(() => asked().length === 3);
   NAMES.forEach((id) => question(id).answer(forecastOf(12)));

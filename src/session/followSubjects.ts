@@ -7,7 +7,9 @@ import type { Cellar } from "@/records/cellar";
 import type { Climate } from "@/records/room";
 import type { LocalDate } from "@/vocabulary/fields";
 import type { TwinSubject } from "@/workers/twin.protocol";
-import type { KnownBin } from "./digest";
+import type { BatchToday } from "./batches";
+import type { Subject } from "@/core/fold/folds";
+import type { Known, KnownBin } from "./digest";
 import { statesOf } from "./digest";
 import type { TwinWork } from "./twins";
 
@@ -25,14 +27,16 @@ export interface Followed {
   readonly tallies: readonly Tally[];
   readonly today: LocalDate;
   /** States read before; what is read now is added. */
-  readonly known: Map<string, KnownBin>;
+  readonly known: Map<string, Known>;
 }
 
 /** What the follower has to tell, as it comes. */
-export interface BinsHeard {
+export interface SubjectsHeard {
   readonly reading: (read: number, of: number) => void;
   /** In walking order. What comes late may wait for whatever the keeper is doing. */
   readonly bins: (bins: readonly BinToday[], isLate: boolean) => void;
+  /** The batches of the store, newest first. */
+  readonly batches: (batches: readonly BatchToday[]) => void;
   readonly subjects: (subjects: ReadonlyMap<string, TwinSubject>) => void;
   /** Forecasts on the way; undefined once all stand. */
   readonly work: (work: TwinWork | undefined, isLate: boolean) => void;
@@ -42,10 +46,11 @@ export interface BinsHeard {
 }
 
 /**
- * Reads every bin, judges it by the forecasts that were kept, asks the twin for those that are missing, and tells what
- * comes of it until it is stopped. Returns what stops it: nothing is told any more and nothing worked out in vain.
+ * Reads the log of every subject, judges the bins by the forecasts that were kept, asks the twin for those that are
+ * missing, and tells what comes of it until it is stopped. Returns what stops it: nothing is told any more and nothing
+ * worked out in vain.
  */
-export function followBins(followed: Followed, hear: BinsHeard): () => void {
+export function followSubjects(followed: Followed, hear: SubjectsHeard): () => void {
   const follower = new Follower(followed, hear);
   follower.start();
   return () => follower.stop();
@@ -67,7 +72,7 @@ class Follower {
 
   constructor(
     private readonly of: Followed,
-    private readonly hear: BinsHeard,
+    private readonly hear: SubjectsHeard,
   ) {
     const { frame, tallies } = of;
     this.tallyOf = new Map(tallies.map((tally) => [tally.subjectId, tally]));
@@ -84,17 +89,22 @@ class Follower {
   }
 
   private async follow(): Promise<void> {
-    const { db, tallies, known } = this.of;
-    await statesOf(db, this.bins, tallies, known, (read, of) => {
+    const { db, frame, tallies, known } = this.of;
+    const subjects: Subject[] = [
+      ...this.bins.map(({ id }): Subject => ({ kind: "bins", id })),
+      ...frame.batches.map(({ id }): Subject => ({ kind: "batches", id })),
+    ];
+    await statesOf(db, subjects, tallies, known, (read, of) => {
       if (!this.isOver) this.hear.reading(read, of);
     });
+    if (!this.isOver) this.hear.batches(await this.batchesToday());
     this.kept = await (await twins()).keptForecasts(db, this.bins);
     await this.ask(
       [...this.kept].map(([binId, row]) => [binId, row.expectation as Expectation] as const),
       "first",
     );
     if (this.isOver) return;
-    this.hear.read(this.bins.reduce((sum, bin) => sum + (known.get(bin.id)?.brokenRows ?? 0), 0));
+    this.hear.read(subjects.reduce((sum, { id }) => sum + (known.get(id)?.brokenRows ?? 0), 0));
   }
 
   /**
@@ -115,7 +125,7 @@ class Follower {
     this.hear.subjects(new Map(asking.map((subject) => [subject.binId, subject])));
     const missing = asking.filter(
       ({ binId, fingerprint }) =>
-        this.of.known.get(binId)!.state.setup && this.kept.get(binId)?.fingerprint !== fingerprint,
+        this.knownBin(binId).state.setup && this.kept.get(binId)?.fingerprint !== fingerprint,
     );
     if (missing.length === 0) return this.hear.work(undefined, turn === "second");
     let done = 0;
@@ -152,16 +162,26 @@ class Follower {
     this.hear.bins(all, true);
   }
 
+  private knownBin(id: string): KnownBin {
+    return this.of.known.get(id) as KnownBin;
+  }
+
+  private async batchesToday(): Promise<readonly BatchToday[]> {
+    const { batchesToday } = await judging();
+    const { frame, known, today } = this.of;
+    return batchesToday(frame.batches, (id) => (known.get(id) as Known<"batches">).state, today);
+  }
+
   /** In slices: between them the screen has its turn. */
   private async judged(): Promise<readonly BinToday[]> {
     const { binToday } = await judging();
-    const { known, today } = this.of;
+    const { today } = this.of;
     const all: BinToday[] = [];
     let since = performance.now();
     for (const bin of this.bins) {
-      const { state } = known.get(bin.id)!;
+      const { state, fault } = this.knownBin(bin.id);
       const climate = state.setup ? this.climates[state.setup.roomId] : undefined;
-      all.push(await binToday(bin, state, climate, today, this.forecasts.get(bin.id)));
+      all.push(await binToday(bin, { state, fault }, climate, today, this.forecasts.get(bin.id)));
       if (performance.now() - since < BREATH_MS) continue;
       await new Promise((go) => setTimeout(go));
       since = performance.now();

@@ -22,6 +22,7 @@ import {
   FILL_MARKS,
   FOOD_LEFT,
   INSTRUMENTS,
+  MEASURED_BY,
   RIPENESSES,
   SMELLS,
   SPOTS,
@@ -33,9 +34,12 @@ import { z } from "@/vocabulary/z";
 import { rowFields } from "../row/row";
 import { compartment, setupChanges } from "../setup";
 
+/** Second: amounts may be "as proposed"; food may be taken out whole, unweighed. */
+export const ENTRY_VERSION = 2;
+
 /** Amounts keep how they were known and how they were typed. */
 const known = {
-  measuredBy: z.enum(["weighed", "volume", "guessed", "device"]),
+  measuredBy: z.enum(MEASURED_BY),
   typed: z.string().max(80).optional(),
 };
 const mass = z.strictObject({ massKg, ...known });
@@ -79,6 +83,9 @@ export const reading = z.discriminatedUnion("of", [
   z.strictObject({ of: z.literal("sign"), sign: z.enum(CREATURES), isPresent: z.boolean(), ...taken }),
 ]);
 
+/** What a log may be about. */
+export const SUBJECTS = ["bin", "room", "bag", "batch", "lot", "tub", "cellar"] as const;
+
 /** What was expected before the lid was lifted, kept as it was shown so that it can be compared later. */
 const shown = z.strictObject({
   engine: z.string().max(40),
@@ -90,11 +97,11 @@ const shown = z.strictObject({
 });
 
 const common = {
-  schemaVersion: z.literal(1),
+  schemaVersion: z.literal(ENTRY_VERSION),
   ...rowFields,
   id: entryId,
   subject: z.strictObject({
-    kind: z.enum(["bin", "room", "bag", "batch", "lot", "tub", "cellar"]),
+    kind: z.enum(SUBJECTS),
     id: subjectId,
   }),
   compartment: compartmentId.optional(),
@@ -166,7 +173,8 @@ const kinds = [
   z.strictObject({
     kind: z.literal("removed"),
     what: z.enum(["contents", "food", "liquid", "pests"]),
-    amount: z.union([mass, volume]),
+    /** Of food and pests: without it, all there was. */
+    amount: z.union([mass, volume]).optional(),
     ...common,
   }),
   z.strictObject({
@@ -190,9 +198,20 @@ const kinds = [
 ] as const;
 
 /** Harvested and weighed masses come as gross and tare; a tare above the gross would make a negative harvest. */
-export const entryV1 = z
+export const entrySchema = z
   .discriminatedUnion("kind", kinds)
   .refine((entry) => !("tareKg" in entry && "grossKg" in entry) || entry.tareKg <= entry.grossKg, {
     path: ["tareKg"],
     message: "the tare is more than the gross weight",
-  });
+  })
+  .refine(
+    (entry) =>
+      entry.kind !== "removed" ||
+      entry.amount !== undefined ||
+      entry.what === "food" ||
+      entry.what === "pests",
+    {
+      path: ["amount"],
+      message: "how much was taken out",
+    },
+  );

@@ -1,0 +1,3 @@
+export { opening as GET } from "@/server/opening";
+
+export const dynamic = "force-dynamic";
