@@ -5,8 +5,12 @@ const common = [
   { key: "Referrer-Policy", value: "no-referrer" },
   { key: "Cross-Origin-Opener-Policy", value: "same-origin" },
   { key: "Cross-Origin-Resource-Policy", value: "same-origin" },
-  { key: "Permissions-Policy", value: "camera=(), microphone=(), geolocation=()" },
+  {
+    key: "Permissions-Policy",
+    value: "camera=(), microphone=(), geolocation=(), serial=(self), screen-wake-lock=(self)",
+  },
 ];
+const dataPolicy = "default-src 'none'; frame-ancestors 'none'";
 // A worker does not inherit the policy of the page that starts it, so its file carries its own.
 const workerPolicy = "default-src 'none'; script-src 'self'; connect-src 'self'";
 
@@ -23,6 +27,8 @@ const config: NextConfig = {
     const isProduction = process.env.NODE_ENV === "production";
     return Promise.resolve([
       { source: "/:path*", headers: common },
+      // Answers of sums are data and nothing else. Pages get their policy from the proxy.
+      { source: "/api/:path*", headers: [{ key: "Content-Security-Policy", value: dataPolicy }] },
       ...(isProduction
         ? [
             {

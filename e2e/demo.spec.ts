@@ -99,7 +99,7 @@ test(
     const slip = page.getByRole("dialog");
     await expect(slip.getByLabel(/Water/)).toHaveValue("1/2 gal");
     await slip.getByLabel(/Water/).fill("500 ml");
-    await slip.getByRole("button", { name: "Keep the water" }).click();
+    await slip.getByRole("button", { name: "Keep the correction" }).click();
     await expect(today).toContainText("500 mL corrected");
     await today.getByRole("button", { name: /Change: note/ }).click();
     await page.getByRole("menuitem", { name: "Strike it out" }).click();

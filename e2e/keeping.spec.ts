@@ -87,9 +87,9 @@ test("a broken row is shown as broken, can be mended, and takes no screen down",
   await page.getByRole("link", { name: "Quince", exact: true }).click();
   await expect(page.getByText("1 entry of this bin cannot be read and is left out.")).toBeVisible();
   await page.getByRole("link", { name: "Look at them" }).click();
-  await expect(page.getByText(/a row of entries/)).toBeVisible();
-  await expect(page.getByText(/a row of bins/)).toBeVisible();
-  const row = page.getByRole("listitem").filter({ hasText: "a row of entries" });
+  await expect(page.getByText(/a log entry: /)).toBeVisible();
+  await expect(page.getByText(/a bin: /)).toBeVisible();
+  const row = page.getByRole("listitem").filter({ hasText: "a log entry: " });
   await row.getByRole("button", { name: "mend it" }).click();
   await row.getByRole("button", { name: "Keep the mended row" }).click();
   await expect(row.getByText(/Still not right/)).toBeVisible();
@@ -105,7 +105,7 @@ test("a broken row is shown as broken, can be mended, and takes no screen down",
   delete mended.parts;
   await field.fill(JSON.stringify(mended));
   await row.getByRole("button", { name: "Keep the mended row" }).click();
-  await expect(page.getByText(/a row of entries/)).toBeHidden();
+  await expect(page.getByText(/a log entry: /)).toBeHidden();
   await page.goto("/");
   await page.getByRole("link", { name: "Quince", exact: true }).click();
   await expect(page.getByText("Mended.")).toBeVisible();

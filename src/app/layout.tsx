@@ -3,7 +3,7 @@ import "@fontsource-variable/atkinson-hyperlegible-next";
 import "./globals.css";
 import { Shell } from "@/features/shell/Shell";
 import { Slips } from "@/features/slip/Slips";
-import { RegisterServiceWorker } from "@/offline/RegisterServiceWorker";
+import { NewVersion } from "@/offline/NewVersion";
 import { Providers } from "@/ui/theme/Providers";
 import InitColorSchemeScript from "@mui/material/InitColorSchemeScript";
 import type { Metadata, Viewport } from "next";
@@ -14,7 +14,7 @@ export const metadata: Metadata = {
   description:
     "For people who keep composting-worm bins: what is going on inside, what to do, how much, and why.",
   applicationName: "Brown Cellar",
-  icons: "/icon.svg",
+  icons: { icon: ["/icon.svg", { url: "/icon-192.png", sizes: "192x192" }], apple: "/icon-192.png" },
 };
 export const viewport: Viewport = { themeColor: "#191310" };
 
@@ -24,8 +24,8 @@ export default function RootLayout({ children }: { readonly children: ReactNode 
       <body>
         <InitColorSchemeScript attribute="data" defaultMode="system" />
         <Providers>
-          <RegisterServiceWorker />
           <Shell slips={<Slips />}>{children}</Shell>
+          <NewVersion />
         </Providers>
       </body>
     </html>

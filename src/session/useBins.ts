@@ -8,6 +8,7 @@ import { startTransition, useEffect, useRef, useState, useSyncExternalStore } fr
 import type { BatchToday } from "./batches";
 import type { Known } from "./digest";
 import { followSubjects } from "./followSubjects";
+import { onceQuiet } from "./quiet";
 import type { TwinWork } from "./twins";
 
 export interface Bins {
@@ -44,15 +45,26 @@ export function useBins(
 
   useEffect(() => {
     if (!frame || !tallies) return undefined;
-    const soon = (isLate: boolean, set: () => void) => (isLate ? startTransition(set) : set());
-    return followSubjects(
+    // What comes late waits for whatever the keeper has in hand, and of each only the newest is drawn.
+    const waiting = new Map<string, () => void>();
+    const soon = (what: string, isLate: boolean, set: () => void) => {
+      waiting.get(what)?.();
+      waiting.delete(what);
+      if (isLate)
+        waiting.set(
+          what,
+          onceQuiet(() => startTransition(set)),
+        );
+      else set();
+    };
+    const stop = followSubjects(
       { db, frame, tallies, today, known: known.current },
       {
         reading: (read, of) => setReading({ read, of }),
-        bins: (all, isLate) => soon(isLate, () => setBins(all)),
+        bins: (all, isLate) => soon("bins", isLate, () => setBins(all)),
         batches: setBatches,
         subjects: setSubjects,
-        work: (work, isLate) => soon(isLate, () => setTwinWork(work)),
+        work: (work, isLate) => soon("work", isLate, () => setTwinWork(work)),
         read: (brokenRows) => {
           setReading(undefined);
           setBrokenEntries(brokenRows);
@@ -60,6 +72,10 @@ export function useBins(
         failed: onFailed,
       },
     );
+    return () => {
+      stop();
+      for (const callOff of waiting.values()) callOff();
+    };
   }, [db, frame, tallies, today, onFailed, isAiling]);
 
   return { bins, batchesToday, reading, subjects, brokenEntries, twinWork };

@@ -65,7 +65,7 @@ test("a corrected meal is said to be corrected, and everything after it is count
   const amount = await screen.findByLabelText(/^(Amount|How much)/);
   await keeper.clear(amount);
   await keeper.type(amount, "1 kg");
-  await keeper.click(press("Keep the meal"));
+  await keeper.click(press("Keep the correction"));
   await waitFor(() => expect(facts()).toMatch(/^In: 1.8 kg of food/));
   expect(lines().join()).toMatch(/1 kg mixed fruit.*corrected/);
   expect(await written()).toMatchObject([{ kind: "fed", revision: 2, day: addDays(START, 38) }]);

@@ -1,4 +1,5 @@
 "use client";
+import { useGuarded } from "@/ui/useGuarded";
 import { ofBin } from "@/session/author";
 import { COVER_WORDS, DRAINAGE_WORDS } from "@/core/words/setup";
 import { SCHOOL_TABLE } from "@/core/catalogue/school";
@@ -44,6 +45,7 @@ export function AlterDialog({ one, onClose }: { readonly one: BinToday; readonly
   const [faults, setFaults] = useState<Readonly<Record<string, string>>>({});
   const set = (changes: Partial<typeof typed>) => setTyped((before) => ({ ...before, ...changes }));
 
+  const { guarded, isBusy } = useGuarded();
   const save = async () => {
     const found: Record<string, string> = {};
     const from = localDate.safeParse(typed.from);
@@ -185,12 +187,12 @@ export function AlterDialog({ one, onClose }: { readonly one: BinToday; readonly
         </div>
       </DialogContent>
       <DialogActions className={styles.alterActions}>
-        <Button color="error" onClick={() => void remove()}>
+        <Button color="error" disabled={isBusy} onClick={() => void guarded(remove)}>
           take it off the rack
         </Button>
         <span className={styles.spring} />
         <Button onClick={onClose}>leave it</Button>
-        <Button variant="contained" onClick={() => void save()}>
+        <Button variant="contained" disabled={isBusy} onClick={() => void guarded(save)}>
           Keep the change
         </Button>
       </DialogActions>

@@ -1,4 +1,5 @@
 "use client";
+import { useGuarded } from "@/ui/useGuarded";
 import { ago, dayAndMonth, weekdayName } from "@/core/calendar/day";
 import { sayEntry } from "@/core/words/entry";
 import type { BinToday } from "@/core/round/round";
@@ -112,6 +113,7 @@ function EntryLine({
   const words = sayEntry(entry, units);
   // Without it nothing could be drawn, expected or proposed.
   const saysWhatItIs = entry.kind === "altered" && entry.changes.system !== undefined;
+  const { guarded } = useGuarded();
   const close = () => setAnchor(null);
   const strike = async () => {
     close();
@@ -162,7 +164,7 @@ function EntryLine({
           {saysWhatItIs ? (
             <MenuItem disabled>It says what the bin is, and stays</MenuItem>
           ) : (
-            <MenuItem onClick={() => void strike()}>
+            <MenuItem onClick={() => void guarded(strike)}>
               {entry.actId ? "Strike it out, in every log it stands in" : "Strike it out"}
             </MenuItem>
           )}

@@ -1,4 +1,5 @@
 "use client";
+import { useGuarded } from "@/ui/useGuarded";
 import { ofBin } from "@/session/author";
 import type { StandingPlan } from "@/core/bin/planAhead";
 import { standingPlan } from "@/core/bin/planAhead";
@@ -68,11 +69,13 @@ export function WhatIf({
   const { today, author, keep, units } = useSession();
   const questions = useQuestions(one);
   const standing = standingPlan(one.state.setup, today);
-  const store = async (label: string, ahead: NonNullable<BinSetup["ahead"]>) => {
-    const rows = await author.entries(ofBin(one.bin.id), today, [{ kind: "altered", changes: { ahead } }]);
-    const done = await keep(`${one.bin.name}: ${label}`, rows);
-    if (done.ok) onAsk(undefined);
-  };
+  const { guarded } = useGuarded();
+  const store = (label: string, ahead: NonNullable<BinSetup["ahead"]>) =>
+    guarded(async () => {
+      const rows = await author.entries(ofBin(one.bin.id), today, [{ kind: "altered", changes: { ahead } }]);
+      const done = await keep(`${one.bin.name}: ${label}`, rows);
+      if (done.ok) onAsk(undefined);
+    });
   return (
     <section className={styles.whatIf} aria-labelledby="what-if">
       <h2 id="what-if">What if you…</h2>

@@ -13,7 +13,7 @@ const correct = (of: Entry, texts: Record<string, string>, more: { day?: string;
   const typed = typedOf(of, lines);
   return corrected(of, lines, { ...typed, ...more, lines: { ...typed.lines, ...texts } }, bin);
 };
-const look = LOG.find((one) => one.kind === "looked")!;
+const look = LOG.find((one) => one.kind === "looked" && one.readings.length > 8)!;
 
 test("every kind of entry opens with what it states, and kept untouched states the same", () => {
   expect(new Set(LOG.map(({ kind }) => kind)).size).toBe(22);
@@ -32,10 +32,65 @@ test("each line says its own value back within what it shows, and the result pas
         expect([one.kind, key, write(copy, text)]).toEqual([one.kind, key, undefined]);
         const numbers = (value: unknown) =>
           JSON.stringify(value, (at, inner: unknown) =>
-            at === "typed" ? undefined : typeof inner === "number" ? Number(inner.toPrecision(3)) : inner,
+            at === "typed" || at === "measuredBy"
+              ? undefined
+              : typeof inner === "number"
+                ? Number(inner.toPrecision(3))
+                : inner,
           );
         expect(numbers(entrySchema.parse(copy))).toBe(numbers(one));
       }
+});
+
+test("what one line changes is that and nothing else, to the last digit, and it is how that was known", () => {
+  const leaves = (value: unknown, path = ""): Map<string, unknown> =>
+    typeof value === "object" && value !== null
+      ? new Map(Object.entries(value).flatMap(([key, inner]) => [...leaves(inner, `${path}/${key}`)]))
+      : new Map([[path, value]]);
+  let tried = 0;
+  for (const units of ["metric", "us"] as const)
+    for (const one of LOG)
+      for (const line of correctionLines(one, units, setupOf("trayStack"))) {
+        const typed = line.options?.find(({ value }) => value !== line.text && value !== "")?.value ?? "3";
+        if (line.isDay || typed === line.text) continue;
+        const all = correctionLines(one, units, setupOf("trayStack"));
+        const before = typedOf(one, all);
+        const outcome = corrected(
+          one,
+          all,
+          { ...before, lines: { ...before.lines, [line.key]: typed } },
+          bin,
+        );
+        if (!outcome.ok) continue;
+        tried += 1;
+        const [was, is] = [leaves(one), leaves(outcome.value)];
+        const changed = [...new Set([...was.keys(), ...is.keys()])].filter(
+          (at) => was.get(at) !== is.get(at),
+        );
+        // An amount is one thing: how much, how it was known, and how it was typed.
+        const things = new Set(
+          changed.map((at) =>
+            at.replace(/(\/readings\/\d+)\/.*|\/(massKg|volumeL|count|measuredBy|typed)$/, "$1"),
+          ),
+        );
+        expect([one.kind, line.key, [...things]]).toEqual([one.kind, line.key, [expect.any(String)]]);
+        expect(entrySchema.safeParse(outcome.value).success).toBe(true);
+      }
+  expect(tried).toBeGreaterThan(100);
+});
+
+test("an amount typed over what was proposed is the keeper's own; what was guessed stays a guess", () => {
+  const known = (measuredBy: string) => {
+    const one = entry({ kind: "watered", amount: { volumeL: 0.4, measuredBy } });
+    const outcome = correct(one, { amount: "600 mL" });
+    return outcome.ok && outcome.value.kind === "watered" && outcome.value.amount;
+  };
+  expect(known("proposed")).toEqual({ volumeL: 0.6, measuredBy: "volume", typed: "600 mL" });
+  expect(known("guessed")).toEqual({ volumeL: 0.6, measuredBy: "guessed", typed: "600 mL" });
+  const fed = LOG.find((one) => one.kind === "fed")!;
+  expect(correct(fed, { part0: "2 L" })).toMatchObject({
+    value: { parts: [{ amount: { volumeL: 2, measuredBy: "volume" } }, {}, {}] },
+  });
 });
 
 test("a look of last week: another squeeze, a smell forgotten, another day, a note", () => {

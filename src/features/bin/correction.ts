@@ -12,7 +12,9 @@ import { METHOD_WORDS, PREPARATION_WORDS } from "@/core/words/entry";
 import type { MaterialUse } from "@/core/catalogue/material";
 import { materialOf, materialsFor } from "@/core/catalogue/material";
 import type { Amount, BeddingPart, Entry, EntryOf, FeedPart, Reading } from "@/records/entry";
+import { entrySchema } from "@/records/entry";
 import type { BinSetup } from "@/records/setup";
+import { sayField } from "@/records/words";
 import type { LocalDate } from "@/vocabulary/fields";
 import { localDate } from "@/vocabulary/fields";
 import type { Outcome } from "@/vocabulary/outcome";
@@ -45,6 +47,7 @@ type Draft = Record<string, unknown>;
 const knownAs = (own: "weighed" | "volume", { measuredBy }: Amount): MeasuredBy =>
   measuredBy === "guessed" || measuredBy === "device" ? measuredBy : own;
 const REMOVED = ["contents", "food", "liquid", "pests"] as const;
+const UNWEIGHED: (typeof REMOVED)[number][] = ["food", "pests"];
 const REMOVED_WORDS = { contents: "contents", food: "food", liquid: "liquid", pests: "pests" };
 const WARMTH_WORDS = { cold: "cold", cool: "cool", pleasant: "pleasant", warm: "warm", hot: "hot" };
 const MARK_WORDS = { belowTheLine: "below", atTheLine: "at the line", aboveTheLine: "above" };
@@ -284,7 +287,8 @@ function statedLines(entry: Entry, units: UnitSystem): CorrectionLine[] {
       return entry.amount ? [wholeAmount("Run off", entry.amount)] : [];
     case "removed":
       return [
-        choice("what", "What", entry.what, REMOVED, REMOVED_WORDS),
+        // Only of food and pests may all have been taken out without a scale.
+        choice("what", "What", entry.what, entry.amount ? REMOVED : UNWEIGHED, REMOVED_WORDS),
         ...(entry.amount ? [wholeAmount("Taken out", entry.amount)] : []),
       ];
     case "wormsTaken":
@@ -597,5 +601,12 @@ export function corrected(
   const { note: _before, ...rest } = draft;
   const note = typed.note.trim();
   if (Object.keys(faults).length > 0) return refused({ code: "correction/faults", fields: faults });
-  return done({ ...rest, ...(note ? { note } : {}) } as unknown as Entry);
+  const judged = entrySchema.safeParse({ ...rest, ...(note ? { note } : {}) });
+  if (judged.success) return done(judged.data);
+  const changed = lines.find(({ key, text }) => (typed.lines[key] ?? text) !== text);
+  const said = sayField(judged.error.issues[0]?.path.join(".") ?? "");
+  return refused({
+    code: "correction/faults",
+    fields: { [changed?.key ?? "day"]: `That does not fit: ${said} cannot be right so.` },
+  });
 }

@@ -1,4 +1,5 @@
 "use client";
+import { useGuarded } from "@/ui/useGuarded";
 import { systemOf, usualCompartments } from "@/core/bin/system";
 import { calculatorNamed } from "@/core/calculators/registry";
 import { DEFAULT_UNIT, formatCount, formatLength, formatMass } from "@/core/quantity/format";
@@ -15,7 +16,6 @@ import { name as nameField } from "@/vocabulary/fields";
 import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import { useRouter } from "next/navigation";
-import type { FormEvent } from "react";
 import { useState } from "react";
 import styles from "./Plan.module.css";
 
@@ -54,8 +54,8 @@ export function ManyAlike() {
       : undefined;
   const each = sum?.ok ? (sum.value as { areaM2: number; count: number; massKg: number }) : undefined;
 
-  const save = async (event: FormEvent) => {
-    event.preventDefault();
+  const { guarded, isBusy } = useGuarded();
+  const save = async () => {
     const found: Record<string, string> = {};
     const named = nameField.safeParse(typed.name);
     if (!named.success) found.name = "A name they share, such as Tub.";
@@ -151,7 +151,14 @@ export function ManyAlike() {
     />
   );
   return (
-    <form className={styles.asking} onSubmit={(event) => void save(event)} noValidate>
+    <form
+      className={styles.asking}
+      onSubmit={(event) => {
+        event.preventDefault();
+        void guarded(save);
+      }}
+      noValidate
+    >
       <section className={styles.question} aria-labelledby="many">
         <h2 id="many">Many alike</h2>
         <div className={styles.pair}>
@@ -168,7 +175,7 @@ export function ManyAlike() {
           {plain("meanG", "Weight of one worm (g)", "weigh a counted handful")}
         </div>
         <p className={styles.onward}>
-          <Button type="submit" variant="contained">
+          <Button type="submit" variant="contained" disabled={isBusy}>
             Put all {Number.isInteger(count) && count > 0 && count <= MOST_AT_ONCE ? count : ""} on the rack
           </Button>
         </p>

@@ -1,4 +1,5 @@
 "use client";
+import { useGuarded } from "@/ui/useGuarded";
 import type { FactOf } from "@/records/entry/about";
 import { SCHOOL_TABLE } from "@/core/catalogue/school";
 import { schoolPageOf } from "@/core/catalogue/schoolPage";
@@ -20,7 +21,6 @@ import Button from "@mui/material/Button";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import { useRouter } from "next/navigation";
-import type { FormEvent } from "react";
 import { useMemo, useState } from "react";
 import styles from "./Setup.module.css";
 import type { SetupTyped } from "./setupTyped";
@@ -33,7 +33,6 @@ export function SetupRoom() {
   const router = useRouter();
   const draft = useDraft<SetupTyped>(db, "setup", emptySetup(today, units));
   const [faults, setFaults] = useState<Readonly<Record<string, string>>>({});
-  const [status, setStatus] = useState<"open" | "saving">("open");
   const typed: SetupTyped = { ...draft.typed, room: draft.typed.room || (rooms[0]?.id ?? "new") };
   const unit = DEFAULT_UNIT[units];
   const set = (changes: Partial<SetupTyped>) => draft.set((before) => ({ ...before, ...changes }));
@@ -43,8 +42,8 @@ export function SetupRoom() {
     fault: faults[name],
   });
 
-  const save = async (event: FormEvent) => {
-    event.preventDefault();
+  const { guarded, isBusy } = useGuarded();
+  const save = async () => {
     const outcome = newBin(
       typed,
       today,
@@ -57,7 +56,6 @@ export function SetupRoom() {
       return;
     }
     setFaults({});
-    setStatus("saving");
     const { name, firstDay, setup, stocked } = outcome.value;
     const room =
       typed.room === "new"
@@ -74,7 +72,6 @@ export function SetupRoom() {
       walkedLast(author, cellar, bins ?? [], [made.binId]),
       ...made.rows,
     ]);
-    setStatus("open");
     if (!kept.ok) return;
     await draft.clear();
     choose(made.binId);
@@ -84,7 +81,14 @@ export function SetupRoom() {
   return (
     <main className={styles.setup} data-usable={draft.isLoaded}>
       <h1>Set up a bin</h1>
-      <form onSubmit={(event) => void save(event)} noValidate className={styles.form}>
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          void guarded(save);
+        }}
+        noValidate
+        className={styles.form}
+      >
         <SystemChoice
           typed={typed}
           onChoose={(system) => set({ system, school: "", ...usualSizes(system, units) })}
@@ -210,7 +214,7 @@ export function SetupRoom() {
             ))}
           </TextField>
           <div className={styles.actions}>
-            <Button type="submit" variant="contained" size="large" disabled={status === "saving"}>
+            <Button type="submit" variant="contained" size="large" disabled={isBusy}>
               Put it on the rack
             </Button>
             {Object.keys(faults).length > 0 && (

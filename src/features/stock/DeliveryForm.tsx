@@ -1,4 +1,5 @@
 "use client";
+import { useGuarded } from "@/ui/useGuarded";
 import { ofBin } from "@/session/author";
 import { surfaceM2 } from "@/core/bin/system";
 import { speciesOf } from "@/core/catalogue/species";
@@ -16,7 +17,6 @@ import Button from "@mui/material/Button";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import { useRouter } from "next/navigation";
-import type { FormEvent } from "react";
 import { useState } from "react";
 import { CountHelper } from "./CountHelper";
 import type { DeliveryTyped } from "./deliveryTyped";
@@ -59,8 +59,8 @@ export function DeliveryForm({
   const wholeKg = lots.lots.reduce((sum, lot) => sum + lotKg(lot, Number(typed.young)), 0);
   const givenTo = typed.shares.filter(({ percent }) => percent.trim() !== "" && Number(percent) !== 0);
 
-  const save = async (event: FormEvent) => {
-    event.preventDefault();
+  const { guarded, isBusy } = useGuarded();
+  const save = async () => {
     const outcome = deliveryFacts(typed, context);
     if (!outcome.ok) return setFaults(outcome.problem.fields);
     setFaults({});
@@ -82,7 +82,14 @@ export function DeliveryForm({
     router.push(`/bin?id=${outcome.value.entries[0]!.binId}`);
   };
   return (
-    <form onSubmit={(event) => void save(event)} noValidate className={styles.form}>
+    <form
+      onSubmit={(event) => {
+        event.preventDefault();
+        void guarded(save);
+      }}
+      noValidate
+      className={styles.form}
+    >
       <section className={styles.lots} aria-label="What came">
         {typed.lots.map((lot, at) => (
           <div key={at} className={styles.lot}>
@@ -230,7 +237,7 @@ export function DeliveryForm({
           </div>
         )}
         <DayField day={typed.day} onDay={(day) => set({ day: day })} fault={faults.day} to={today} />
-        <Button type="submit" variant="contained">
+        <Button type="submit" variant="contained" disabled={isBusy}>
           {givenTo.length > 1 ? `Stock the ${givenTo.length} bins` : "Stock the bin"}
         </Button>
         {wholeKg > 0 && lots.lots.length > 0 && (

@@ -1,4 +1,5 @@
 "use client";
+import { useGuarded } from "@/ui/useGuarded";
 import { ofBin } from "@/session/author";
 import { DEFAULT_UNIT, formatMass } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
@@ -17,7 +18,6 @@ import Button from "@mui/material/Button";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import { useRouter } from "next/navigation";
-import type { FormEvent } from "react";
 import { useState } from "react";
 import styles from "./Stock.module.css";
 
@@ -47,8 +47,8 @@ export function TransferForm({
   const giver = bins.find(({ bin }) => bin.id === typed.from);
   const receiver = isAway ? undefined : bins.find(({ bin }) => bin.id === typed.to);
 
-  const save = async (event: FormEvent) => {
-    event.preventDefault();
+  const { guarded, isBusy } = useGuarded();
+  const save = async () => {
     const found: Record<string, string> = {};
     const day = localDate.safeParse(typed.day);
     if (!day.success) found.day = "This is not a day of the calendar.";
@@ -114,7 +114,14 @@ export function TransferForm({
     </TextField>
   );
   return (
-    <form onSubmit={(event) => void save(event)} noValidate className={styles.transfer}>
+    <form
+      onSubmit={(event) => {
+        event.preventDefault();
+        void guarded(save);
+      }}
+      noValidate
+      className={styles.transfer}
+    >
       <div className={styles.three}>
         {binField("from", isAway ? "From" : "Giver")}
         {!isAway && binField("to", "Receiver")}
@@ -150,7 +157,7 @@ export function TransferForm({
         slotProps={{ htmlInput: { maxLength: 40, autoComplete: "off" } }}
       />
       <p className={styles.row}>
-        <Button type="submit" variant="contained">
+        <Button type="submit" variant="contained" disabled={isBusy}>
           {isAway ? "Keep: given away" : "Carry it over"}
         </Button>
       </p>

@@ -27,7 +27,7 @@ export function DoNow({ visit, lid }: { readonly visit: VisitInHand; readonly li
   const { today } = useSession();
   const [isChangingDay, setChangingDay] = useState(false);
   const [isSpread, setSpread] = useState(false);
-  const { decision, typed, set, fault, status } = visit;
+  const { decision, typed, set, fault, isSaving } = visit;
   const day = nextDayOf(decision, typed, today);
   const steps = lid === "lifted" ? decision.steps : [];
   return (
@@ -104,12 +104,7 @@ export function DoNow({ visit, lid }: { readonly visit: VisitInHand; readonly li
         )}
       </div>
       <div className={styles.close}>
-        <Button
-          variant="contained"
-          size="large"
-          disabled={status === "saving"}
-          onClick={() => void visit.close()}
-        >
+        <Button variant="contained" size="large" disabled={isSaving} onClick={() => void visit.close()}>
           {lid === "lifted" ? "Close the lid" : "Keep what I saw"}
         </Button>
         {fault && (

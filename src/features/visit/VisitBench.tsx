@@ -1,4 +1,5 @@
 "use client";
+import { spokenDay } from "@/core/calendar/day";
 import { profileOf } from "@/core/picture/profile";
 import { formatPercentRange, formatTemperatureRange } from "@/core/quantity/format";
 import type { BinToday } from "@/core/round/round";
@@ -55,6 +56,14 @@ export function VisitBench({ one, lid }: { readonly one: BinToday; readonly lid:
           leave it closed
         </Link>
       </div>
+      {visit.day !== today && (
+        <p className={styles.begun} role="status">
+          This visit was begun {spokenDay(visit.day, today)} and is kept under that day.{" "}
+          <button type="button" onClick={visit.makeToday}>
+            It is of today
+          </button>
+        </p>
+      )}
       <div className={styles.columns}>
         <div className={styles.find}>
           <div className={styles.before}>

@@ -11,8 +11,10 @@ import { useDraft } from "@/session/draft";
 import { useErrands } from "@/session/errand";
 import { useSession } from "@/session/session";
 import { useRouter } from "next/navigation";
-import { useEffect, useMemo, useState } from "react";
-import type { FieldFault } from "./visitTyped";
+import { useCallback, useEffect, useMemo, useState } from "react";
+import { useGuarded } from "@/ui/useGuarded";
+import { localDate } from "@/vocabulary/fields";
+import type { FieldFault, VisitTyped } from "./visitTyped";
 import { NOTHING_TYPED, readingsIn } from "./visitTyped";
 import { useRefined } from "./useRefined";
 import { visitFacts } from "./visitEntries";
@@ -24,9 +26,17 @@ export function useVisit(one: BinToday, lid: "lifted" | "closed") {
   const router = useRouter();
   const { bin, state, expectation } = one;
   const draft = useDraft(db, `visit/${lid}/${bin.id}`, NOTHING_TYPED);
-  const [status, setStatus] = useState<"open" | "saving">("open");
+  const { guarded, isBusy } = useGuarded();
   const [fault, setFault] = useState<FieldFault>();
   const { typed } = draft;
+  const begun = localDate.safeParse(typed.day);
+  const day = begun.success && begun.data < today ? begun.data : today;
+  const { set: setDraft } = draft;
+  const set = useCallback(
+    (change: (before: VisitTyped) => VisitTyped) =>
+      setDraft((before) => ({ ...change(before), day: before.day === "" ? today : before.day })),
+    [setDraft, today],
+  );
 
   useEffect(() => choose(bin.id), [bin.id, choose]);
 
@@ -55,18 +65,17 @@ export function useVisit(one: BinToday, lid: "lifted" | "closed") {
     }));
   }, [state, expectation]);
 
-  const close = async () => {
+  const close = () => guarded(keepVisit);
+  const keepVisit = async () => {
     setFault(undefined);
     if (!read.ok) return setFault(read.problem);
     const facts = visitFacts({ lid, readings, decision, expectation, typed, units, today, visitId: newId() });
     if (!facts.ok) return setFault(facts.problem);
-    setStatus("saving");
-    const rows = await author.entries(ofBin(bin.id), today, facts.value);
+    const rows = await author.entries(ofBin(bin.id), day, facts.value);
     const kept = await keep(
       lid === "lifted" ? `${bin.name}: visit kept` : `${bin.name}: quiet check kept`,
       rows,
     );
-    setStatus("open");
     if (!kept.ok) return;
     await draft.clear();
     // On to the next bin of the round, or home.
@@ -77,7 +86,11 @@ export function useVisit(one: BinToday, lid: "lifted" | "closed") {
   return {
     binId: bin.id,
     typed,
-    set: draft.set,
+    set,
+    /** The day the entries will bear. */
+    day,
+    /** Makes it today's, where it was begun on an earlier day. */
+    makeToday: () => setDraft((before) => ({ ...before, day: today })),
     isLoaded: draft.isLoaded,
     clear: draft.clear,
     decision,
@@ -89,7 +102,7 @@ export function useVisit(one: BinToday, lid: "lifted" | "closed") {
     places,
     fault: fault ?? (read.ok ? undefined : read.problem),
     close,
-    status,
+    isSaving: isBusy,
   };
 }
 export type VisitInHand = ReturnType<typeof useVisit>;

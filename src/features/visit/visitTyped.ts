@@ -20,6 +20,8 @@ import { DEFAULT_UNIT } from "@/core/quantity/format";
 
 /** What the keeper has told so far, as typed; kept as a draft until the lid is closed. */
 export interface VisitTyped {
+  /** The day the lid was lifted, set with the first answer: a visit over midnight keeps it. */
+  readonly day: string;
   readonly squeeze?: Squeeze;
   readonly smell?: Smell;
   readonly warmth?: Warmth;
@@ -42,6 +44,7 @@ export interface VisitTyped {
   readonly nextDay: string;
 }
 export const NOTHING_TYPED: VisitTyped = {
+  day: "",
   foodLeft: {},
   signs: [],
   temperature: "",

@@ -83,6 +83,9 @@ test("the read-out says a day once: what was or is expected with its band, what 
   );
   expect(tooltip.formatter([row("trouble low", 5), row("was", 5)])).toBe("<b>2026-05-04</b><br>was: 5 %");
   expect(tooltip.formatter([])).toBe("");
+  expect(tooltip.formatter([row('<img src=x onerror="alert(1)">', 5)])).toBe(
+    "<b>2026-05-04</b><br>&lt;img src=x onerror=&quot;alert(1)&quot;&gt;: 5 %",
+  );
 });
 
 test("shares in percent, masses in kilograms or pounds, warmth in either degree", () => {

@@ -277,9 +277,19 @@ function sayDay(
   }
   for (const row of rows)
     if (row.seriesName === "you read" || !(SAID.has(row.seriesName) || / (low|band)$/.test(row.seriesName)))
-      lines.push(`${row.seriesName}: ${format(row.value[1])}`);
+      lines.push(`${escaped(row.seriesName)}: ${format(row.value[1])}`);
   return lines.join("<br>");
 }
+
+/** The tooltip is HTML, and a part of a bin may bear any name. */
+const ENTITIES: Readonly<Record<string, string>> = {
+  "&": "&amp;",
+  "<": "&lt;",
+  ">": "&gt;",
+  '"': "&quot;",
+  "'": "&#39;",
+};
+const escaped = (text: string): string => text.replace(/[&<>"']/g, (letter) => ENTITIES[letter]!);
 
 /** What the axis calls it and how a figure of it is told, by measure and unit system. */
 const POUNDS_PER_KG = 2.2046226218;
