@@ -37,10 +37,10 @@ export default defineConfig({
     },
   ],
   webServer: {
-    command: `node node_modules/next/dist/bin/next start -p ${port}`,
+    command: `node scripts/server.mjs ${port}`,
     url: `http://localhost:${port}`,
     reuseExistingServer: false,
     timeout: 60_000,
-    env: { NEXT_TELEMETRY_DISABLED: "1" },
+    env: { NEXT_TELEMETRY_DISABLED: "1", NODE_ENV: "production" },
   },
 });

@@ -95,10 +95,15 @@ function isUpToDate() {
 
 /** Starts the built app and resolves when it answers. */
 export async function serve({ port, demo = false, quiet = false }) {
-  const server = spawn(process.execPath, [next, "start", "-p", String(port)], {
+  const server = spawn(process.execPath, [path.join(root, "scripts/server.mjs"), String(port)], {
     cwd: root,
     stdio: quiet ? "ignore" : ["ignore", "ignore", "inherit"],
-    env: { ...process.env, NEXT_TELEMETRY_DISABLED: "1", ...(demo ? { BROWN_CELLAR_OPEN: "demo" } : {}) },
+    env: {
+      ...process.env,
+      NODE_ENV: "production",
+      NEXT_TELEMETRY_DISABLED: "1",
+      ...(demo ? { BROWN_CELLAR_OPEN: "demo" } : {}),
+    },
   });
   const address = `http://localhost:${port}`;
   const stop = () => server.kill();

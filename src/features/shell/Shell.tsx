@@ -12,6 +12,7 @@ import { Keys } from "./Keys";
 import { Rail } from "./Rail";
 import { StandingWords } from "./StandingWords";
 import styles from "./Shell.module.css";
+import { usePressGuard } from "./usePressGuard";
 
 const Notices = dynamic(() => import("./Notices").then((module) => module.Notices), { ssr: false });
 /** Loaded when first asked for, like all dialogs: the Round must open fast on a phone. */
@@ -19,6 +20,7 @@ const Finder = dynamic(() => import("./Finder").then((module) => module.Finder),
 
 /** What stands round every room: the rail of words, the keys, what was just said. */
 export function Shell({ children, slips }: { readonly children: ReactNode; readonly slips: ReactNode }) {
+  usePressGuard();
   return (
     <div className={styles.shell}>
       <a className={styles.skip} href="#room">

@@ -58,6 +58,9 @@ export const theme = createTheme({
       },
     },
     MuiPaper: { defaultProps: { elevation: 0 }, styleOverrides: { root: { backgroundImage: "none" } } },
+    // A menu stands where it opens: an item that still moves is pressed and not met.
+    MuiMenu: { defaultProps: { transitionDuration: 0 } },
+    MuiPopover: { defaultProps: { transitionDuration: 0 } },
     MuiDialog: {
       // Gone at once when closed, so that the next key meets the room and not a fading dialog.
       defaultProps: { transitionDuration: { enter: 160, exit: 0 } },
