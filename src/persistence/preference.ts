@@ -1,6 +1,6 @@
 import type { Table } from "dexie";
 import Dexie from "dexie";
-import { DEMO_CELLARS } from "./database";
+import { DEMO_CELLARS, OWN_CELLAR } from "./database";
 
 /**
  * What this browser has open at this address. Kept apart from the cellars, so that neither the keeper's nor the demo's
@@ -27,6 +27,8 @@ export async function readOpenCellar(): Promise<OpenCellar | undefined> {
   const value = await read("open");
   return value === "own" || value === "demo" ? value : undefined;
 }
+/** Whether the keeper has ever opened a cellar of their own here. */
+export const hasOwnCellar = (): Promise<boolean> => Dexie.exists(OWN_CELLAR);
 export const rememberOpenCellar = async (value: OpenCellar): Promise<void> => {
   await open().preferences.put({ key: "open", value });
 };

@@ -71,6 +71,8 @@ export type Frame = {
   readonly cellar?: Records["cellars"];
   readonly settings?: Records["settings"];
   readonly broken: readonly BrokenRow[];
+  /** Rows of all these kinds, revisions and deletions included: it can only grow. */
+  readonly rowCount: number;
 };
 
 export async function readFrame(db: CellarDatabase): Promise<Frame> {
@@ -85,6 +87,7 @@ export async function readFrame(db: CellarDatabase): Promise<Frame> {
     ...(cellars[0] ? { cellar: cellars[0] } : {}),
     ...(settings[0] ? { settings: settings[0] } : {}),
     broken: read.flatMap(([, { broken }]) => broken),
+    rowCount: read.reduce((sum, [, { rows, broken }]) => sum + rows.length + broken.length, 0),
   };
 }
 

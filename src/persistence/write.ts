@@ -214,15 +214,15 @@ export async function settled<V>(work: () => Promise<V>): Promise<Outcome<V, Wri
     return refused(
       isNoRoom(cause)
         ? { code: "write/no-room" }
-        : isSuperseded(cause)
+        : isStoreGone(cause)
           ? { code: "write/newer-store" }
           : { code: "write/failed", message: cause instanceof Error ? cause.message : String(cause) },
     );
   }
 }
 
-/** Another tab has opened the store with a newer app; this one was shut out. */
-const isSuperseded = (cause: unknown): boolean =>
+/** The store was cleared, or another tab has opened it with a newer app and this one was shut out. */
+export const isStoreGone = (cause: unknown): boolean =>
   cause instanceof Error && cause.name === Dexie.errnames.DatabaseClosed;
 
 function isNoRoom(cause: unknown): boolean {
@@ -241,7 +241,7 @@ export function sayWriteProblem(problem: WriteProblem): string {
     case "write/invalid":
       return `It was not saved: ${sayField(problem.path)} cannot be right. What you typed is still here.`;
     case "write/newer-store":
-      return "It was not saved: a newer version of the app is open in another tab. What you typed is still here: load this page again, then press once more.";
+      return "It was not saved: this tab has lost the store, to a newer version of the app or by clearing. What you typed is still here: load this page again, then press once more.";
     case "write/failed":
       return "It was not saved: the browser's store did not answer. What you typed is still here: try again, or reload the page.";
   }

@@ -49,7 +49,12 @@ export function authorFor(db: CellarDatabase, deviceId: string, formats: Formats
   return {
     deviceId,
     entries: async (subject, day, facts) => {
-      const sameDay = await db.entries.where("[subject.id+day]").equals([subject.id, day]).toArray();
+      // A store that cannot be read cannot be written either, and that is said then.
+      const sameDay = await db.entries
+        .where("[subject.id+day]")
+        .equals([subject.id, day])
+        .toArray()
+        .catch(() => []);
       const from = sameDay.reduce((most, entry) => Math.max(most, entry.seq), 0) + 1;
       return facts.map((one, at) =>
         rowOf("entries", {

@@ -1,7 +1,5 @@
-import Dexie from "dexie";
-import { OWN_CELLAR } from "@/persistence/database";
 import type { OpenCellar } from "@/persistence/preference";
-import { readOpenCellar } from "@/persistence/preference";
+import { hasOwnCellar, readOpenCellar } from "@/persistence/preference";
 
 /** A server that does not answer is no reason to wait: the keeper's own cellar opens. */
 const ANSWER_WITHIN_MS = 3_000;
@@ -13,7 +11,7 @@ const ANSWER_WITHIN_MS = 3_000;
 export async function cellarToOpen(): Promise<OpenCellar> {
   const last = await readOpenCellar().catch(() => undefined);
   if (last) return last;
-  if (await Dexie.exists(OWN_CELLAR).catch(() => false)) return "own";
+  if (await hasOwnCellar().catch(() => false)) return "own";
   try {
     const answer = await fetch("/api/opening", { signal: AbortSignal.timeout(ANSWER_WITHIN_MS) });
     const said = (await answer.json()) as { readonly open?: unknown };

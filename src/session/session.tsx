@@ -1,7 +1,9 @@
 "use client";
+import { useStored } from "./useStored";
 import type { Cellar } from "@/records/cellar";
 import type { LocalDate } from "@/vocabulary/fields";
 import type { Outcome } from "@/vocabulary/outcome";
+import { refused } from "@/vocabulary/outcome";
 import type { UnitSystem } from "@/core/quantity/format";
 import { CellarDatabase, DEMO_CELLARS, OWN_CELLAR } from "@/persistence/database";
 import type { OpenCellar } from "@/persistence/preference";
@@ -10,7 +12,6 @@ import type { Frame } from "@/persistence/read";
 import { readFrame } from "@/persistence/read";
 import type { NewRow, WriteProblem, Written } from "@/persistence/write";
 import { newestChange, redo, sayWriteProblem, undo, write } from "@/persistence/write";
-import { useLiveQuery } from "dexie-react-hooks";
 import type { ReactNode } from "react";
 import { createContext, useCallback, useContext, useEffect, useMemo, useState } from "react";
 import type { Author } from "./author";
@@ -75,16 +76,53 @@ interface Opened {
   readonly author: Author;
 }
 
+/** Stores the app has closed itself. */
+const leftByUs = new WeakSet<CellarDatabase>();
+function leave(db: CellarDatabase): void {
+  leftByUs.add(db);
+  db.close();
+  // Told from inside a closing of Dexie's own, which opens again by itself: so it would, empty. Closed once that is over.
+  queueMicrotask(() => db.close());
+}
+
+const NEVER = new Promise<never>(() => undefined);
+/** Rows each store was seen to hold. */
+const seenRows = new WeakMap<CellarDatabase, number>();
+/**
+ * The frame of a store. Rows are never taken away, so one that holds fewer than before was cleared under the app and has
+ * opened again, empty: what was read before stands on the screen, and it is said.
+ */
+async function steadyFrame(db: CellarDatabase, onCleared: () => void): Promise<Frame> {
+  const frame = await readFrame(db);
+  const seen = seenRows.get(db) ?? 0;
+  if (frame.rowCount < seen) {
+    leave(db);
+    onCleared();
+    return NEVER;
+  }
+  seenRows.set(db, frame.rowCount);
+  return frame;
+}
+const seenTallies = new WeakMap<CellarDatabase, number>();
+async function talliesOf(db: CellarDatabase) {
+  const tallies = await db.tallies.toArray();
+  if (leftByUs.has(db) || tallies.length < (seenTallies.get(db) ?? 0)) return NEVER;
+  seenTallies.set(db, tallies.length);
+  return tallies;
+}
+
 /** Hears when the store goes away under the app; from then on it writes nothing. */
 function watchStore(db: CellarDatabase, onLost: (why: Lost) => void): void {
   const lose = (why: Lost) => {
-    db.close();
+    if (leftByUs.has(db)) return;
+    leave(db);
     onLost(why);
   };
   db.on("versionchange", ({ newVersion }) => {
     lose(newVersion === null ? "cleared" : "newer");
     return false;
   });
+  // Told of our own closing too.
   db.on("close", () => lose("cleared"));
 }
 
@@ -125,7 +163,7 @@ function OpeningSession({
     // Without a network it opens what it opened last.
     await rememberOpenCellar(open).catch(() => undefined);
     setOpened((before) => {
-      before?.db.close();
+      if (before) leave(before.db);
       return { open, db, author };
     });
   }, []);
@@ -144,6 +182,7 @@ function OpeningSession({
       opened={opened}
       today={today}
       lost={lost}
+      onLost={setLost}
       openCellar={openCellar}
       waiting={waiting}
     >
@@ -156,6 +195,7 @@ function OpenSession({
   opened,
   today,
   lost,
+  onLost,
   openCellar,
   waiting,
   children,
@@ -163,14 +203,16 @@ function OpenSession({
   readonly opened: Opened;
   readonly today: LocalDate;
   readonly lost: Lost | undefined;
+  readonly onLost: (why: Lost) => void;
   readonly openCellar: (open: OpenCellar) => Promise<void>;
   readonly waiting: ReactNode;
   readonly children: ReactNode;
 }) {
   const { db, author, open } = opened;
   const say = useSay();
-  const frame = useLiveQuery(() => readFrame(db), [db]);
-  const tallies = useLiveQuery(() => db.tallies.toArray(), [db]);
+  const onCleared = useCallback(() => onLost("cleared"), [onLost]);
+  const frame = useStored(() => steadyFrame(db, onCleared), [db, onCleared]);
+  const tallies = useStored(() => talliesOf(db), [db]);
   const unread = useCallback(
     (cause: unknown) =>
       say({
@@ -258,7 +300,9 @@ function useChanges(db: CellarDatabase): Pick<Session, "keep" | "undoLast" | "un
   const say = useSay();
   const keep = useCallback<Session["keep"]>(
     async (label, rows) => {
-      const written = await write(db, label, rows, nextInstant());
+      const written = leftByUs.has(db)
+        ? refused({ code: "write/newer-store" as const })
+        : await write(db, label, rows, nextInstant());
       say(
         written.ok
           ? { tone: "said", text: `${label}.`, change: { no: written.value.changeNo, offer: "undo" } }

@@ -1,4 +1,5 @@
 "use client";
+import { useStored } from "@/session/useStored";
 import { RECORDS } from "@/records/kinds";
 import { sayFault } from "@/records/words";
 import { stamp } from "@/session/author";
@@ -9,7 +10,6 @@ import { sayWriteProblem } from "@/persistence/write";
 import { useSession } from "@/session/session";
 import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
-import { useLiveQuery } from "dexie-react-hooks";
 import { useState } from "react";
 import styles from "./Records.module.css";
 import { saveFile } from "@/ui/saveFile";
@@ -17,8 +17,8 @@ import { saveFile } from "@/ui/saveFile";
 /** Rows that cannot be read: shown as they are, to be exported, mended or left. */
 export function BrokenRows() {
   const { db } = useSession();
-  const broken = useLiveQuery(() => findBroken(db), [db]);
-  const setAside = useLiveQuery(() => db.setAside.toArray(), [db]);
+  const broken = useStored(() => findBroken(db), [db]);
+  const setAside = useStored(() => db.setAside.toArray(), [db]);
   if (!broken || !setAside || broken.length + setAside.length === 0) return null;
   return (
     <section className={styles.broken}>

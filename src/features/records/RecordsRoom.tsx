@@ -1,11 +1,11 @@
 "use client";
+import { useStored } from "@/session/useStored";
 import { dayAndMonth } from "@/core/calendar/day";
 import type { MergeSummary } from "@/archive/merge";
 import { sayLogChange, sayNamedChange } from "@/archive/words";
 import { useSession } from "@/session/session";
 import { localDate } from "@/vocabulary/fields";
 import Button from "@mui/material/Button";
-import { useLiveQuery } from "dexie-react-hooks";
 import { useId } from "react";
 import { BrokenRows } from "./BrokenRows";
 import styles from "./Records.module.css";
@@ -19,8 +19,8 @@ export function RecordsRoom() {
   const { db, open, bins } = useSession();
   const { isPacking, save, importing, open: openFile, accept, leave } = useArchive();
   const fileField = useId();
-  const device = useLiveQuery(() => db.device.toArray(), [db]);
-  const entryCount = useLiveQuery(() => db.entries.count(), [db]);
+  const device = useStored(() => db.device.toArray(), [db]);
+  const entryCount = useStored(() => db.entries.count(), [db]);
   const archivedAt = device?.find((fact) => fact.key === "archivedAt")?.value;
   const persistence = device?.find((fact) => fact.key === "persistence")?.value;
   const archivedOn = archivedAt && localDate.safeParse(archivedAt.slice(0, 10));
@@ -171,7 +171,7 @@ function Preview({
 
 function RecentChanges() {
   const { db, undoChange, redoChange } = useSession();
-  const changes = useLiveQuery(() => db.changes.orderBy("no").reverse().limit(12).toArray(), [db]);
+  const changes = useStored(() => db.changes.orderBy("no").reverse().limit(12).toArray(), [db]);
   if (!changes || changes.length === 0) return null;
   const newest = changes.find((change) => change.isUndone === 0);
   return (

@@ -1,13 +1,13 @@
 "use client";
+import { useStored } from "@/session/useStored";
 import { daysBetween, localDateOf } from "@/core/calendar/day";
 import { useSession } from "@/session/session";
 import type { LocalDate } from "@/vocabulary/fields";
-import { useLiveQuery } from "dexie-react-hooks";
 
 /** Whether the keeper should be reminded of a backup, and since when there is one. The demo needs none. */
 export function useBackupAge(): { readonly archivedOn?: LocalDate } | undefined {
   const { db, open, today, settings } = useSession();
-  return useLiveQuery(async () => {
+  return useStored(async () => {
     if (open === "demo") return undefined;
     const remindAfter = settings?.remindAfterDays ?? 14;
     const last = await db.device.get("archivedAt");

@@ -1,4 +1,5 @@
 "use client";
+import { useStored } from "@/session/useStored";
 import { daysBetween, spokenDay } from "@/core/calendar/day";
 import { useSession } from "@/session/session";
 import { useGuarded } from "@/ui/useGuarded";
@@ -7,7 +8,6 @@ import Dialog from "@mui/material/Dialog";
 import DialogActions from "@mui/material/DialogActions";
 import DialogContent from "@mui/material/DialogContent";
 import DialogTitle from "@mui/material/DialogTitle";
-import { useLiveQuery } from "dexie-react-hooks";
 import { useState } from "react";
 import styles from "./Shell.module.css";
 
@@ -19,7 +19,7 @@ export function DemoBar() {
 
 function InTheDemo() {
   const { db, switchTo, restartDemo, bins, today } = useSession();
-  const changed = useLiveQuery(() => db.changes.where("isUndone").equals(0).count(), [db]);
+  const changed = useStored(() => db.changes.where("isUndone").equals(0).count(), [db]);
   const [isAsking, setAsking] = useState(false);
   const { guarded, isBusy } = useGuarded();
   const lastDay = bins
