@@ -82,7 +82,7 @@ test("eight kinds of bad file get a sentence each and change nothing", async ({ 
     [
       "absurd.json",
       forged((file) => Object.assign(file.content.records.entries![0]!, { day: "2026-02-31" })),
-      /cannot be right \(number 1, day/,
+      /cannot be right \(number 1: the day cannot be right/,
     ],
     [
       "hostile.json",

@@ -171,13 +171,14 @@ test("a screen that stumbles keeps what was typed on the visit and gives it back
   await usable(page);
   const note = page.getByLabel("A note");
   await note.fill("Mouldy crust by the ");
-  // What every drawing of the screen needs fails from now on.
+  // What every drawing of the screen needs fails from the next letter on.
   await page.evaluate(() => {
     const broken = window as unknown as { sound: typeof Math.round };
     broken.sound = Math.round;
-    Math.round = () => {
+    const fail = () => {
       throw new Error("provoked");
     };
+    document.addEventListener("input", () => (Math.round = fail), { capture: true, once: true });
   });
   await note.pressSequentially("n");
   await expect(page.getByRole("heading", { name: "This part of the app has stumbled" })).toBeVisible();

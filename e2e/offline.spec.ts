@@ -1,3 +1,5 @@
+import { createServer, request } from "node:http";
+import type { AddressInfo } from "node:net";
 import { expect, setUpBin, test, usable } from "./fixtures";
 
 test.use({ serviceWorkers: "allow" });
@@ -24,4 +26,62 @@ test("once opened, the whole round works with no network", async ({ page, contex
   // Offline the way home is a full load out of the saved files: the notice may be gone with it, the visit is not.
   await expect(page.getByRole("complementary", { name: "The slate" })).toContainText("Quince done");
   await context.setOffline(false);
+});
+
+/** The app behind a door of the test's own, which may say that a newer one has come. */
+async function behindDoor(target: string) {
+  const door = { isNewer: false, address: "", close: () => undefined as void };
+  const server = createServer((asked, answer) => {
+    const passed = request(new URL(asked.url ?? "/", target), {
+      method: asked.method,
+      headers: asked.headers,
+    });
+    passed.on("response", (response) => {
+      const { "content-length": _, ...headers } = response.headers;
+      answer.writeHead(response.statusCode ?? 500, headers);
+      response.pipe(answer, { end: false });
+      response.on("end", () => answer.end(door.isNewer && asked.url === "/sw.js" ? "\n// newer" : ""));
+    });
+    passed.on("error", () => answer.end());
+    asked.pipe(passed);
+  });
+  await new Promise<void>((listening) => server.listen(0, listening));
+  door.address = `http://localhost:${(server.address() as AddressInfo).port}`;
+  door.close = () => void server.close();
+  return door;
+}
+
+test("a new version is said, and changes over on all tabs once nothing is being typed", async ({
+  page,
+  context,
+  baseURL,
+  problems,
+}) => {
+  const door = await behindDoor(baseURL!);
+  try {
+    await page.goto(door.address);
+    await page.waitForFunction(() => navigator.serviceWorker.controller !== null);
+    const second = await context.newPage();
+    await second.goto(`${door.address}/setup`);
+    await second.getByLabel("Its name").fill("Half a na");
+    await second.evaluate(() => Object.assign(window, { before: true }));
+    await page.evaluate(() => Object.assign(window, { before: true }));
+    await expect(page.getByText("A new version of the app is here.")).toBeHidden();
+
+    door.isNewer = true;
+    await page.evaluate(async () => void (await (await navigator.serviceWorker.ready).update()));
+    await expect(page.getByText("A new version of the app is here.")).toBeVisible();
+    await page.getByRole("button", { name: "Change over, on all tabs" }).click();
+    const isFresh = (one: typeof page) => one.evaluate(() => !("before" in window)).catch(() => false);
+    await expect.poll(() => isFresh(page)).toBe(true);
+    // The other tab waits until the field is left, and what was typed comes back.
+    expect(await isFresh(second)).toBe(false);
+    await second.getByLabel("Its name").blur();
+    await expect.poll(() => isFresh(second)).toBe(true);
+    await expect(second.getByLabel("Its name")).toHaveValue("Half a na");
+  } finally {
+    door.close();
+  }
+  expect(problems.filter((problem) => !problem.startsWith("foreign"))).toEqual([]);
+  problems.length = 0;
 });

@@ -62,7 +62,7 @@ test("what is open at one port is no business of another: the demo there, the ow
     await page.getByRole("button", { name: "Start it afresh", exact: true }).click();
     await expect(page.getByText("The demo begins afresh.")).toBeVisible();
     await page.getByRole("button", { name: "Take it back" }).click();
-    await page.goto(`${demo}/records`);
+    await page.getByRole("link", { name: "Records", exact: true }).click();
     await expect(page.getByText("Fennel: noted")).toBeVisible();
   } finally {
     server.kill();

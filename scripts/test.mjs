@@ -55,6 +55,11 @@ async function unit(name, zone, args) {
   }, status);
 }
 const longSums = () => unit("long sums", "UTC", ["--testPathPatterns", LONG_SUMS]);
+/** A thousand random histories where the quick run has fifty. */
+const longHistories = () => {
+  process.env.LONG_SEEDS = "1000";
+  return unit("a thousand histories", "UTC", ["--testPathPatterns", "archive/histories"]);
+};
 const shortSums = () => unit("the rest", "UTC", ["--testPathIgnorePatterns", LONG_SUMS]);
 /** Days are days in every zone: whatever reads them runs in three. */
 const inZone = (zone) => () =>
@@ -69,6 +74,7 @@ const types = async () => {
 // These share nothing, so two run side by side, each on one core, the longest first.
 const errands = [
   ...(wants("unit") ? [longSums] : []),
+  ...(only === "long" ? [longHistories] : []),
   ...(wants("check") ? [() => check("lint", bin("eslint"), [".", "--max-warnings", "0"])] : []),
   ...(wants("unit") ? [shortSums] : []),
   ...(wants("check") ? [types] : []),

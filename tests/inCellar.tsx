@@ -44,8 +44,8 @@ export async function inCellar(
       ok: true,
       value: expect.anything() as unknown,
     });
-  const show = (): void => {
-    setAddress(address);
+  const show = (at = address): void => {
+    setAddress(at);
     ({ unmount } = render(
       <SessionProvider waiting={<p>waiting</p>} failed={(why) => <p>failed: {why}</p>}>
         <ErrandProvider>{room}</ErrandProvider>
@@ -57,10 +57,10 @@ export async function inCellar(
     db,
     keeper: userEvent.setup({ delay: null, pointerEventsCheck: PointerEventsCheckLevel.Never }),
     pushed,
-    /** As after a reload: all but the store is gone. */
-    again: () => {
+    /** As after a reload, of this address or another: all but the store is gone. */
+    again: (at?: string) => {
       unmount?.();
-      show();
+      show(at);
     },
     /** What was written since, in order. */
     written: async () => {

@@ -1,0 +1,125 @@
+import "fake-indexeddb/auto";
+import { BIN_ROW, CLIMATE, look, meal, newTub, START } from "../../tests/log";
+import { addDays } from "@/core/calendar/day";
+import { CellarDatabase } from "@/persistence/database";
+import type { NewRow } from "@/persistence/write";
+import { write } from "@/persistence/write";
+import type { TwinSubject, TwinWorker } from "./twin.protocol";
+
+/* The worker itself over a real store, its wire put away: slices, cancelling, standings kept and gone on from. */
+
+let mockApi: TwinWorker;
+jest.mock("comlink", () => ({
+  expose: (api: TwinWorker) => {
+    mockApi = api;
+  },
+}));
+
+// Real sums of a real ensemble: seconds.
+jest.setTimeout(60_000);
+const AT = "2026-11-23T08:00:00.000Z";
+const log = [
+  ...newTub(),
+  meal(0.3, 1, 9),
+  meal(0.3, 2, 14),
+  look([{ of: "squeeze", squeeze: "fewDrops" }], 20),
+  meal(0.3, 3, 20),
+];
+let db: CellarDatabase;
+const subject = (day: number, fingerprint = `day ${day}`): TwinSubject => ({
+  database: db.name,
+  binId: "bin-1",
+  fingerprint,
+  climates: { "room-1": CLIMATE },
+  today: addDays(START, day),
+});
+/** Days as they were told, and a hook to do something at one of them. */
+const following = (at?: (day: number) => void) => {
+  const days: number[] = [];
+  return {
+    days,
+    tell: (day: number) => {
+      days.push(day);
+      at?.(day);
+    },
+  };
+};
+
+/** Every look at the clock is a slice later, so that each day is a slice of its own. */
+let now = 0;
+beforeAll(async () => {
+  jest.spyOn(performance, "now").mockImplementation(() => (now += 100));
+  db = new CellarDatabase("worked-on");
+  const rows = log.map((row) => ({ kind: "entries", row }) as NewRow);
+  expect((await write(db, "rows", [{ kind: "bins", row: BIN_ROW }, ...rows], AT)).ok).toBe(true);
+  await import("./twin.worker");
+});
+afterAll(async () => {
+  jest.restoreAllMocks();
+  await db.delete();
+});
+
+test("a bin is followed day by day, told as it goes, and where it stood is kept for the next day", async () => {
+  const first = following();
+  const today = await mockApi.today(1, subject(40), first.tell);
+  expect(today).toMatchObject({ day: addDays(START, 40), engine: "twin-3" });
+  expect(first.days.length).toBeGreaterThan(20);
+  const standing = await db.standings.get("bin-1");
+  expect(standing?.snapshots.length).toBeGreaterThan(0);
+
+  const next = following();
+  const tomorrow = await mockApi.today(2, subject(41), next.tell);
+  expect(tomorrow).toMatchObject({ day: addDays(START, 41) });
+  expect(next.days.length).toBeLessThan(5);
+  // From the standing or from the beginning: the same bin.
+  await db.standings.clear();
+  const whole = await mockApi.today(3, subject(41, "from the beginning"), () => undefined);
+  expect(whole?.moisture).toEqual(tomorrow?.moisture);
+  expect(whole?.wormsKg).toEqual(tomorrow?.wormsKg);
+});
+
+test("what nobody waits for any more stops at the next slice, and leaves no standing behind", async () => {
+  await db.standings.clear();
+  const seen = following((day) => day >= 5 && mockApi.cancel(7));
+  expect(await mockApi.today(7, subject(50, "cancelled"), seen.tell)).toBeUndefined();
+  expect(seen.days.at(-1)).toBeLessThan(12);
+  expect(await db.standings.get("bin-1")).toBeUndefined();
+  // Cancelling is of that question alone.
+  expect(await mockApi.today(8, subject(50, "asked again"), () => undefined)).toMatchObject({
+    day: addDays(START, 50),
+  });
+});
+
+test("a lid that is up pushes what can wait aside, and is answered first", async () => {
+  await db.standings.clear();
+  const order: string[] = [];
+  let urgent: Promise<unknown> | undefined;
+  const slow = mockApi
+    .today(
+      11,
+      subject(60, "in the background"),
+      (day) =>
+        void (
+          day >= 10 &&
+          (urgent ??= mockApi.refine(12, subject(45, "lid"), [{ of: "squeeze", squeeze: "stream" }], undefined).then(() => order.push("lid"))) // prettier-ignore
+        ),
+    )
+    .then(() => order.push("background"));
+  await slow;
+  await urgent;
+  expect(order).toEqual(["lid", "background"]);
+});
+
+test("a log is folded aside by its kind; readings in hand change what is said, not what is kept", async () => {
+  expect(await mockApi.state(db.name, { kind: "bins", id: "bin-1" })).toMatchObject({
+    state: { entryCount: log.length },
+    brokenRows: 0,
+  });
+  expect(await mockApi.state(db.name, { kind: "batches", id: "bin-1" })).toMatchObject({ brokenRows: 0 });
+  const before = await db.standings.get("bin-1");
+  const dry = await mockApi.refine(20, subject(60, "dry"), [{ of: "squeeze", squeeze: "dust" }], undefined);
+  const wet = await mockApi.refine(21, subject(60, "dry"), [{ of: "squeeze", squeeze: "stream" }], undefined);
+  expect(wet!.moisture.middle).toBeGreaterThan(dry!.moisture.middle);
+  expect((await db.standings.get("bin-1"))?.snapshots.length).toBe(before?.snapshots.length);
+  expect(await db.entries.count()).toBe(log.length);
+});
