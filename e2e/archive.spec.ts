@@ -49,7 +49,7 @@ test(
     await page.getByRole("button", { name: "Go to my own cellar" }).click();
     await expect(page.getByText("0 rows of log for 0 bins")).toBeVisible();
     await choose(page, "demo.json", text);
-    await expect(page.getByText(/new bins: .*Fennel.*Quince/)).toBeVisible();
+    await expect(page.getByText(/new: bins .*Fennel.*Quince/)).toBeVisible();
     expect(await counts(page)).toEqual([0, 0, 0]);
     await page.getByRole("button", { name: "Add them" }).click();
     await expect(page.getByText(/rows of log for 8 bins/)).toBeVisible();

@@ -171,6 +171,8 @@ test("a screen that stumbles keeps what was typed on the visit and gives it back
   await usable(page);
   const note = page.getByLabel("A note");
   await note.fill("Mouldy crust by the ");
+  // Nothing but the screen is to meet what fails.
+  await expect(page.locator("[data-forecasts=done]")).toBeAttached();
   // What every drawing of the screen needs fails from the next letter on.
   await page.evaluate(() => {
     const broken = window as unknown as { sound: typeof Math.round };

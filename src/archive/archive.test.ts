@@ -10,7 +10,7 @@ import type { Held, MergePlan } from "./merge";
 import { startMerge } from "./merge";
 import { LATER_KINDS, RECORD_KINDS } from "@/records/kinds";
 import { demoRecords } from "@/demo/demoCellar";
-import { sayBadArchive, sayNamedChange } from "./words";
+import { sayBadArchive, sayNamedChanges } from "./words";
 
 const HEAD = { exportedAt: "2026-11-23T08:00:00.000Z", deviceId: "laptop" };
 const bin: Bin = binSchema.parse(BIN_ROW);
@@ -248,7 +248,7 @@ test("every bin that is renamed, altered, removed or new is named beforehand", (
       kind === "bins" && rowId === bin.rowId ? bin : undefined,
     );
     if ("code" in plan) throw new Error(plan.code);
-    return plan.summary.named.map(sayNamedChange);
+    return sayNamedChanges(plan.summary.named);
   };
   expect(changes(bin)).toEqual([]);
   expect(changes(later({ name: "Medlar" }))).toEqual(["renamed: bin Quince becomes Medlar"]);

@@ -32,23 +32,25 @@ function sentence(problem: BadArchive): string {
   }
 }
 
-const NAMED_AS = { bins: "bin", rooms: "room", batches: "batch" } as const;
+const NAMED_AS = {
+  bins: ["bin", "bins"],
+  rooms: ["room", "rooms"],
+  batches: ["batch", "batches"],
+} as const;
+const BECOMES = { new: "new", altered: "changed", removed: "taken away", back: "back again" } as const;
 
-/** What becomes of a bin, a room or a batch by bringing a file in, before it is done. */
-export function sayNamedChange({ kind, name, is, before }: NamedChange): string {
-  const what = `${NAMED_AS[kind]} ${name}`;
-  switch (is) {
-    case "new":
-      return `new: ${what}`;
-    case "renamed":
-      return `renamed: ${NAMED_AS[kind]} ${before ?? ""} becomes ${name}`;
-    case "altered":
-      return `changed: ${what}`;
-    case "removed":
-      return `taken away: ${what}`;
-    case "back":
-      return `back again: ${what}`;
-  }
+/** What becomes of bins, rooms and batches by bringing a file in, before it is done: each by name, like ones together. */
+export function sayNamedChanges(changes: readonly NamedChange[]): string[] {
+  const said = changes.flatMap(({ kind, is, name, before }) =>
+    is === "renamed" ? [`renamed: ${NAMED_AS[kind][0]} ${before ?? ""} becomes ${name}`] : [],
+  );
+  for (const kind of ["bins", "rooms", "batches"] as const)
+    for (const is of ["new", "altered", "removed", "back"] as const) {
+      const names = changes.flatMap((one) => (one.kind === kind && one.is === is ? [one.name] : []));
+      if (names.length > 0)
+        said.push(`${BECOMES[is]}: ${NAMED_AS[kind][names.length === 1 ? 0 : 1]} ${names.join(", ")}`);
+    }
+  return said;
 }
 
 /** What comes to one log. */

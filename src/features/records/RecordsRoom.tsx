@@ -2,7 +2,7 @@
 import { useStored } from "@/session/useStored";
 import { dayAndMonth } from "@/core/calendar/day";
 import type { MergeSummary } from "@/archive/merge";
-import { sayLogChange, sayNamedChange } from "@/archive/words";
+import { sayLogChange, sayNamedChanges } from "@/archive/words";
 import { useSession } from "@/session/session";
 import { localDate } from "@/vocabulary/fields";
 import Button from "@mui/material/Button";
@@ -117,6 +117,8 @@ function Preview({
   readonly onLeave: () => void;
 }) {
   const { freshCount, alreadyHere, named, logs, firstDay, lastDay, setAside, healed } = summary;
+  // What comes with a new bin is its log, said by the bin.
+  const logsHere = logs.filter(({ name }) => !named.some((one) => one.is === "new" && one.name === name));
   const total = Object.values(freshCount).reduce((sum, count) => sum + count, 0);
   const day = (text: string | undefined) => (text === undefined ? "" : dayAndMonth(localDate.parse(text)));
   return (
@@ -131,12 +133,10 @@ function Preview({
               ? `, ${day(firstDay)} ${firstDay.slice(0, 4)} to ${day(lastDay)} ${lastDay.slice(0, 4)}`
               : ""}
           </li>
-          {named.map((change) => (
-            <li key={`${change.kind}/${change.is}/${change.name}/${change.before ?? ""}`}>
-              {sayNamedChange(change)}
-            </li>
+          {sayNamedChanges(named).map((said) => (
+            <li key={said}>{said}</li>
           ))}
-          {logs.map((log, at) => (
+          {logsHere.map((log, at) => (
             <li key={at}>{sayLogChange(log)}</li>
           ))}
           {freshCount.settings + freshCount.cellars > 0 && (
