@@ -28,7 +28,7 @@ export const settingsRow = (units: "metric" | "us"): NewRow => ({
 /** A bin and its log, whose entries were written for another. */
 export const binRows = (id: string, name: string, log: readonly Entry[]): NewRow[] => [
   { kind: "bins", row: { ...BIN_ROW, rowId: `row-of-${id}`, id, name } },
-  ...log.map((row) => ({ kind: "entries", row: { ...row, subject: { kind: "bin", id } } }) as NewRow),
+  ...log.map((row): NewRow => ({ kind: "entries", row: { ...row, subject: { kind: "bin", id } } as Entry })),
 ];
 
 let unmount: (() => void) | undefined;

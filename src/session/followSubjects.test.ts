@@ -48,7 +48,7 @@ let stops: (() => void)[] = [];
 const keep = async (rows: readonly NewRow[]) =>
   expect(await write(db, "rows", rows, AT)).toMatchObject({ ok: true });
 const logOf = (binId: string, log: readonly Entry[]): NewRow[] =>
-  log.map((row) => ({ kind: "entries", row: { ...row, subject: { kind: "bin", id: binId } } }) as NewRow);
+  log.map((row) => ({ kind: "entries", row: { ...row, subject: { kind: "bin", id: binId } } }));
 const binRow = (id: string, firstDay = START, changes = {}): NewRow => ({
   kind: "bins",
   row: { ...BIN_ROW, rowId: `row-of-${id}`, id, name: id, firstDay, ...changes },

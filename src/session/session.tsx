@@ -26,7 +26,7 @@ import type { TwinWork } from "./twins";
 import type { Bins } from "./useBins";
 import { useBins } from "./useBins";
 
-export interface Session extends Omit<Bins, "twinWork">, Omit<Frame, "cellar" | "settings" | "bins"> {
+export interface Session extends Bins, Omit<Frame, "cellar" | "settings" | "bins"> {
   readonly db: CellarDatabase;
   readonly open: OpenCellar;
   readonly today: LocalDate;
@@ -221,7 +221,7 @@ function OpenSession({
       }),
     [say],
   );
-  const { twinWork, ...bins } = useBins(db, frame, tallies, today, unread);
+  const { bins, twinWork } = useBins(db, frame, tallies, today, unread);
   const changing = useChanges(db);
   const switchTo = useCallback(
     async (next: OpenCellar) => {
@@ -272,20 +272,7 @@ function OpenSession({
         switchTo,
         restartDemo,
       },
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- `bins` and `changing` are put together anew at each drawing; their parts are what counts
-    [
-      frame,
-      ...Object.values(bins),
-      ...Object.values(changing),
-      db,
-      open,
-      today,
-      author,
-      say,
-      lost,
-      switchTo,
-      restartDemo,
-    ],
+    [frame, bins, changing, db, open, today, author, say, lost, switchTo, restartDemo],
   );
   if (!session) return waiting;
   return (
@@ -339,5 +326,8 @@ function useChanges(db: CellarDatabase): Pick<Session, "keep" | "undoLast" | "un
     if (newest) await undoChange({ no: newest.no, isLarge: newest.isImport === true });
     else say({ tone: "said", text: "There is nothing to take back." });
   }, [db, say, undoChange]);
-  return { keep, undoLast, undoChange, redoChange };
+  return useMemo(
+    () => ({ keep, undoLast, undoChange, redoChange }),
+    [keep, undoLast, undoChange, redoChange],
+  );
 }

@@ -4,7 +4,7 @@ import type { Frame } from "@/persistence/read";
 import type { LocalDate } from "@/vocabulary/fields";
 import { onTwinHealth, twinsAil } from "@/workers/health";
 import type { TwinSubject } from "@/workers/twin.protocol";
-import { startTransition, useEffect, useRef, useState, useSyncExternalStore } from "react";
+import { startTransition, useEffect, useMemo, useRef, useState, useSyncExternalStore } from "react";
 import type { BatchToday } from "./batches";
 import type { Known } from "./digest";
 import { followSubjects } from "./followSubjects";
@@ -21,8 +21,6 @@ export interface Bins {
   /** The batches of the store, newest first; undefined while their logs are read. */
   readonly batchesToday: readonly BatchToday[] | undefined;
   readonly brokenEntries: number;
-  /** Forecasts being worked out in the background; undefined while all stand. */
-  readonly twinWork: TwinWork | undefined;
 }
 
 /** Every bin as it stands today, kept up with its log, its room, the day and the twin. `onFailed` should not change. */
@@ -32,7 +30,11 @@ export function useBins(
   tallies: readonly Tally[] | undefined,
   today: LocalDate,
   onFailed: (cause: unknown) => void,
-): Bins {
+): {
+  readonly bins: Bins;
+  /** Forecasts being worked out in the background; undefined while all stand. */
+  readonly twinWork: TwinWork | undefined;
+} {
   const [bins, setBins] = useState<Bins["bins"]>();
   const [reading, setReading] = useState<Bins["reading"]>();
   const [subjects, setSubjects] = useState<Bins["subjects"]>(new Map());
@@ -78,5 +80,9 @@ export function useBins(
     };
   }, [db, frame, tallies, today, onFailed, isAiling]);
 
-  return { bins, batchesToday, reading, subjects, brokenEntries, twinWork };
+  const told = useMemo(
+    () => ({ bins, batchesToday, reading, subjects, brokenEntries }),
+    [bins, batchesToday, reading, subjects, brokenEntries],
+  );
+  return { bins: told, twinWork };
 }

@@ -15,4 +15,4 @@ export {
   union,
   unknown,
 } from "zod";
-export type { infer, input, ZodArray, ZodError, ZodOptional, ZodType, ZodUnknown } from "zod";
+export type { infer, input, ZodError, ZodType } from "zod";

@@ -50,7 +50,7 @@ let now = 0;
 beforeAll(async () => {
   jest.spyOn(performance, "now").mockImplementation(() => (now += 100));
   db = new CellarDatabase("worked-on");
-  const rows = log.map((row) => ({ kind: "entries", row }) as NewRow);
+  const rows = log.map((row): NewRow => ({ kind: "entries", row }));
   expect((await write(db, "rows", [{ kind: "bins", row: BIN_ROW }, ...rows], AT)).ok).toBe(true);
   await import("./twin.worker");
 });

@@ -1,11 +1,11 @@
 import type { Given } from "../given";
-import type { EntryInput, EntryKind, SubjectKind } from ".";
+import type { EntryInput, EntryKind, SubjectKind } from "./index";
 
 /*
  * What may be written about which subject: one table. A fact about a subject that cannot have it does not compile; a
  * subject that has no log of its own yet has an empty line.
  */
-const ABOUT = {
+export const ABOUT = {
   bin: [
     "stocked",
     "seeded",
