@@ -1,5 +1,6 @@
 "use client";
 import { useGuarded } from "@/ui/useGuarded";
+import { SETTLED_DRY_KG_PER_L } from "@/core/matter/figures";
 import type { FactOf } from "@/records/entry/about";
 import { SCHOOL_TABLE } from "@/core/catalogue/school";
 import { schoolPageOf } from "@/core/catalogue/schoolPage";
@@ -250,7 +251,7 @@ function beddingOf(
         materialId: "cardboard-corrugated",
         moisture: 0.76,
         amount: {
-          massKg: Number((one.widthM * one.lengthM * one.heightM * 85 * 0.33 * 0.6 * (1 / 0.24)).toFixed(2)),
+          massKg: dampKg(one, 0.6, 0.76),
           measuredBy: "guessed",
         },
       },
@@ -258,13 +259,24 @@ function beddingOf(
         materialId: "leaf-mould",
         moisture: 0.72,
         amount: {
-          massKg: Number((one.widthM * one.lengthM * one.heightM * 85 * 0.33 * 0.4 * (1 / 0.28)).toFixed(2)),
+          massKg: dampKg(one, 0.4, 0.72),
           measuredBy: "guessed",
         },
       },
     ],
   }));
 }
+
+const FILLED = 0.33;
+/** Bedding that fills its share of a third of a compartment, at a moisture, as it is weighed. */
+const dampKg = (
+  one: { readonly widthM: number; readonly lengthM: number; readonly heightM: number },
+  share: number,
+  moisture: number,
+): number => {
+  const litres = 1000 * one.widthM * one.lengthM * one.heightM * FILLED * share;
+  return Number(((litres * SETTLED_DRY_KG_PER_L.bedding) / (1 - moisture)).toFixed(2));
+};
 
 function suggestedWorms(typed: SetupTyped, units: "metric" | "us"): string {
   const width = parseQuantity(typed.width, "length", DEFAULT_UNIT[units].length);

@@ -87,6 +87,34 @@ test("an amount typed over the proposed one is what is written, by weight or by 
   });
 });
 
+test("what was accepted is known as proposed, what was typed over it as weighed or by volume", () => {
+  const { decision } = visit(seen);
+  const feed = decision!.steps.find((step) => step.kind === "feed")!;
+  const knownAs = (amounts: Record<string, string>) =>
+    stored(visit({ ...seen, amounts }).facts).flatMap((one) =>
+      one.kind === "fed" || one.kind === "bedded" ? one.parts.map(({ amount }) => amount.measuredBy) : [],
+    );
+  expect(new Set(knownAs({}))).toEqual(new Set(["proposed"]));
+  expect(knownAs({ [stepKey(feed)]: "1 kg" })[0]).toBe("weighed");
+  expect(knownAs({ [stepKey(feed)]: "2 L" })[0]).toBe("volume");
+});
+
+test("food taken out is an entry of its own, and it lies there no more", () => {
+  const { facts, decision } = visit({ ...NOTHING_TYPED, smell: "rotten", foodLeft: { "c1/1": "most" } });
+  expect(decision!.steps.map(({ kind }) => kind)).toContain("removeFood");
+  const entries = stored(facts);
+  expect(entries).toEqual(
+    expect.arrayContaining([expect.objectContaining({ kind: "removed", what: "food" }) as unknown]),
+  );
+  const mine = entries.map((one) => ({ ...one, subject: log[0]!.subject }));
+  const before = replay([...log, ...mine.filter(({ kind }) => kind === "looked")]);
+  const after = replay([...log, ...mine]);
+  expect(Object.values(after.contents).reduce((sum, held) => sum + held.foodDryKg, 0)).toBeLessThan(
+    0.01 * Object.values(before.contents).reduce((sum, held) => sum + held.foodDryKg, 0),
+  );
+  expect(after.places["c1/1"]?.seen?.foodLeft).toBe("none");
+});
+
 test("where nothing was typed over it, what was said is what is written, rounded as it was, in either units", () => {
   for (const units of ["metric", "us"] as const) {
     const amounts = stored(visit(seen, "lifted", units).facts).flatMap((one) =>
