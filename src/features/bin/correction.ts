@@ -83,7 +83,7 @@ function whereLines(entry: Entry, setup: BinSetup | undefined): CorrectionLine[]
             text: entry.compartment ?? "",
             options: [
               { value: "", label: "not said" },
-              ...parts.map(({ id, name }, at) => ({ value: id as string, label: name ?? `part ${at + 1}` })),
+              ...parts.map(({ id, name }, at) => ({ value: id, label: name ?? `part ${at + 1}` })),
             ],
             write: optional("compartment"),
           },

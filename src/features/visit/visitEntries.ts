@@ -165,6 +165,8 @@ function factOf(step: Step, given: StepAmount | undefined, typed: VisitTyped): F
         return { kind: "dosed", materialId, amount };
       case "scoopOut":
         return { kind: "removed", what: "contents", amount };
+      default:
+        break;
     }
   }
   switch (step.kind) {
