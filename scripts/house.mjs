@@ -60,12 +60,15 @@ export function findChromium() {
   return known();
 }
 
-/** Builds for production unless the build is newer than every source file. */
-export function build({ always = false, typesAreChecked = false } = {}) {
-  if (!always && existsSync(path.join(root, ".next/csp-hashes.json")) && isUpToDate()) return;
+/** False when the build is newer than every source file. */
+export const isBuildNeeded = ({ always = false } = {}) =>
+  always || !existsSync(path.join(root, ".next/csp-hashes.json")) || !isUpToDate();
+
+/** Builds for production where that is needed. */
+export function build() {
+  if (!isBuildNeeded()) return;
   console.log("Building …");
-  const env = { ...process.env, ...(typesAreChecked ? { TYPES_ARE_CHECKED: "1" } : {}) };
-  if (run("npm", ["run", "--silent", "build"], { env }) !== 0) process.exit(1);
+  if (run("npm", ["run", "--silent", "build"]) !== 0) process.exit(1);
 }
 
 function isUpToDate() {

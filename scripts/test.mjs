@@ -3,7 +3,7 @@
 import { spawn } from "node:child_process";
 import { mkdirSync, readFileSync, rmSync } from "node:fs";
 import path from "node:path";
-import { build, findChromium, freePort, installPackages, next, root, run } from "./house.mjs";
+import { findChromium, freePort, installPackages, isBuildNeeded, next, root, run } from "./house.mjs";
 
 const only = process.argv.includes("--only") ? process.argv[process.argv.indexOf("--only") + 1] : undefined;
 const wants = (part) => (only === undefined ? part !== "long" : only === part);
@@ -61,9 +61,10 @@ const longHistories = () => {
   return unit("a thousand histories", "UTC", ["--testPathPatterns", "archive/histories"]);
 };
 const shortSums = () => unit("the rest", "UTC", ["--testPathIgnorePatterns", LONG_SUMS]);
-/** Days are days in every zone: whatever reads them runs in three. */
-const inZone = (zone) => () =>
-  unit(zone, zone, ["--selectProjects", "core", "--testPathIgnorePatterns", LONG_SUMS]);
+/** Days are days in every zone: what computes with them runs in three. */
+const DAYS =
+  "core/calendar|core/round|core/batch|core/startUp|core/bin/|calendarSums|features/slip|features/visit|features/setup|features/bin";
+const inZone = (zone) => () => unit(zone, zone, ["--selectProjects", "core", "--testPathPatterns", DAYS]);
 
 /** Of everything, tests and scripts as well; the addresses of the rooms are types that Next writes. */
 const types = async () => {
@@ -71,13 +72,32 @@ const types = async () => {
   await check("types", bin("tsc"), ["--noEmit"]);
 };
 
+/** Beside the checks: the browser tests wait for it, and for them it is there. */
+const isBuildWanted = wants("e2e") || wants("long");
+let isBuilt = false;
+const building = async () => {
+  if (!isBuildNeeded({ always: process.env.CI === "true" })) isBuilt = true;
+  else {
+    const env = wants("check") ? { TYPES_ARE_CHECKED: "1" } : {};
+    isBuilt = (await aside("build", "npm", ["run", "--silent", "build"], env)) === 0;
+  }
+};
+
 // These share nothing, so two run side by side, each on one core, the longest first.
 const errands = [
   ...(wants("unit") ? [longSums] : []),
   ...(only === "long" ? [longHistories] : []),
   ...(wants("check") ? [() => check("lint", bin("eslint"), [".", "--max-warnings", "0"])] : []),
+  // The build writes the same addresses, so types come before it.
+  ...(wants("check") || isBuildWanted
+    ? [
+        async () => {
+          if (wants("check")) await types();
+          if (isBuildWanted) await building();
+        },
+      ]
+    : []),
   ...(wants("unit") ? [shortSums] : []),
-  ...(wants("check") ? [types] : []),
   ...(wants("unit") ? [inZone("America/New_York"), inZone("Pacific/Apia")] : []),
   ...(wants("check")
     ? [
@@ -94,9 +114,12 @@ const inTurn = async () => {
 };
 await Promise.all([inTurn(), inTurn()]);
 
-if (wants("e2e") || wants("long")) {
+if (isBuildWanted) {
   const chromium = findChromium();
-  build({ always: process.env.CI === "true", typesAreChecked: wants("check") });
+  if (!isBuilt) {
+    console.log(`\n${passed} passed, ${failed + 1} failed`);
+    process.exit(1);
+  }
   const port = await freePort(3411);
   const status = run(bin("playwright"), ["test", ...(only === "long" ? ["long/"] : [])], {
     env: {

@@ -3,7 +3,7 @@ import "@testing-library/jest-dom";
 import { configure } from "@testing-library/dom";
 
 // What jsdom calls visible takes it a second to find out, and it knows no style sheets.
-configure({ defaultHidden: true });
+configure({ defaultHidden: true, asyncUtilTimeout: 8_000 });
 // A machine may be three times slower from one minute to the next.
 jest.setTimeout(30_000);
 
