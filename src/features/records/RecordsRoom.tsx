@@ -151,8 +151,9 @@ function Preview({
           <li>{counted(alreadyHere)} rows are here already</li>
           {setAside > 0 && (
             <li>
-              {counted(setAside)} rows this app cannot read (a newer one may have written them) are kept aside
-              whole and go along in each archive
+              {counted(setAside)} {setAside === 1 ? "row" : "rows"} this app cannot read (a newer one may have
+              written {setAside === 1 ? "it) is" : "them) are"} kept aside whole and{" "}
+              {setAside === 1 ? "goes" : "go"} along in each archive
             </li>
           )}
         </ul>

@@ -1,0 +1,296 @@
+import { binRows, inCellar, leaveCellar, press, roomRow, settingsRow } from "../../tests/inCellar";
+import { BIN_ROW, meal, newTub, START } from "../../tests/log";
+import { LOG } from "../../tests/everyKind";
+import { decodeArchive } from "@/archive/decode";
+import type { ArchiveRecords } from "@/archive/document";
+import { encodeArchive, MOST_BYTES } from "@/archive/document";
+import { addDays } from "@/core/calendar/day";
+import { Keys } from "@/features/shell/Keys";
+import { Notices } from "@/features/shell/Notices";
+import type { CellarDatabase } from "@/persistence/database";
+import type { ImportNote } from "@/persistence/importing";
+import type { NewRow } from "@/persistence/write";
+import { binSchema } from "@/records/bin";
+import type { Entry } from "@/records/entry";
+import { useNotice } from "@/session/notices";
+import { useSession } from "@/session/session";
+import { fireEvent, screen, waitFor, within } from "@testing-library/react";
+import BinPage from "./bin/page";
+import RecordsPage from "./records/page";
+
+/* Bringing files in and taking them back, mending, correcting: the rooms where a log could be bent. */
+
+/** The archive's worker, its wire put away: the same functions over the same store. */
+jest.mock("@/workers/archive.client", () => ({
+  progressTo: (say: unknown) => say,
+  startArchiveWorker: () => {
+    let held: unknown;
+    return {
+      end: () => undefined,
+      archive: {
+        open: async (name: string, file: Blob) => {
+          const { CellarDatabase: Cellar } = await import("@/persistence/database");
+          const { previewImport } = await import("@/persistence/importing");
+          if (file.size > MOST_BYTES)
+            return { ok: false, problem: { code: "archive/too-large", megabytes: 1 } };
+          const archive = decodeArchive(await text(file));
+          if (!archive.ok) return archive;
+          const db = new Cellar(name);
+          const plan = await previewImport(db, archive.value);
+          if (!plan.ok) return plan;
+          held = { db, plan: plan.value, archive: archive.value };
+          return { ok: true, value: plan.value.summary };
+        },
+        accept: async (note: ImportNote, wrote: (rows: number, of: number) => void) => {
+          const { importPlan } = await import("@/persistence/importing");
+          const { db, plan, archive } = held as {
+            db: CellarDatabase;
+            plan: Parameters<typeof importPlan>[1];
+            archive: { setAside: [] };
+          };
+          return importPlan(db, plan, archive.setAside, note, wrote);
+        },
+        revise: async (
+          name: string,
+          no: number,
+          say: "undo" | "redo",
+          { prefix, at }: { prefix: string; at: string },
+          wrote: (rows: number, of: number) => void,
+        ) => {
+          const { CellarDatabase: Cellar } = await import("@/persistence/database");
+          const { redo, undo } = await import("@/persistence/write");
+          let made = 0;
+          const stamp = { newId: () => `${prefix}-${(made += 1)}`, now: () => at };
+          return (say === "undo" ? undo : redo)(new Cellar(name), stamp, no, wrote);
+        },
+      },
+    };
+  },
+}));
+const text = (file: Blob) =>
+  new Promise<string>((read) => {
+    const reader = new FileReader();
+    reader.onload = () => read(String(reader.result));
+    reader.readAsText(file);
+  });
+
+const TODAY = addDays(START, 60);
+const NOBODY: ArchiveRecords = {
+  cellars: [],
+  rooms: [],
+  bins: [],
+  entries: [],
+  settings: [],
+  materials: [],
+  batches: [],
+  plans: [],
+  timetables: [],
+};
+const fileOf = (records: Partial<ArchiveRecords>, setAside: Parameters<typeof encodeArchive>[2] = []) =>
+  encodeArchive(
+    { exportedAt: "2026-04-20T08:00:00.000Z", deviceId: "phone" },
+    { ...NOBODY, ...records },
+    setAside,
+  );
+const bin = (id: string, name: string, more = {}) =>
+  binSchema.parse({ ...BIN_ROW, rowId: `row-of-${id}`, id, name, ...more });
+const logOf = (id: string, log: readonly Entry[]) =>
+  log.map((row) => ({ ...row, subject: { kind: "bin", id } }) as Entry);
+const NoticesWhenSaid = () => (useNotice() ? <Notices /> : null);
+const wait = (isSo: () => void | Promise<void>) => waitFor(isSo, { timeout: 10_000 });
+afterEach(leaveCellar);
+
+async function records(rows: readonly NewRow[]) {
+  const cellar = await inCellar(
+    <>
+      <RecordsPage />
+      <NoticesWhenSaid />
+    </>,
+    { rows: [roomRow, settingsRow("metric"), ...rows], today: TODAY, address: "/records" },
+  );
+  await screen.findByRole("heading", { name: "Bring one in" });
+  const choose = (name: string, content: string) =>
+    fireEvent.change(screen.getByLabelText("Choose an archive file"), {
+      target: { files: [new File([content], name, { type: "application/json" })] },
+    });
+  return { ...cellar, choose };
+}
+
+test("what a file renames, adds and takes away is named before anything is written; then it is one change, taken back whole", async () => {
+  const mine = newTub();
+  const { keeper, db, choose } = await records([
+    ...binRows("a", "Quince", mine),
+    ...binRows("b", "Medlar", newTub()),
+  ]);
+  const before = await db.entries.count();
+  choose(
+    "phone.json",
+    fileOf({
+      bins: [
+        bin("a", "Quince"),
+        bin("a", "Old quince", { rowId: "later-a", revision: 2 }),
+        bin("b", "Medlar"),
+        bin("b", "Medlar", { rowId: "later-b", revision: 2, deleted: true }),
+        bin("c", "Sorrel"),
+      ],
+      entries: [...logOf("a", [...mine, meal(0.4, 1, 9)]), ...logOf("c", newTub())],
+    }),
+  );
+  expect(await screen.findByText("renamed: bin Quince becomes Old quince")).toBeVisible();
+  expect(screen.getByText("taken away: bin Medlar")).toBeVisible();
+  expect(screen.getByText("new: bin Sorrel")).toBeVisible();
+  expect(screen.getByText("log of Old quince: 1 new")).toBeVisible();
+  expect(await db.entries.count()).toBe(before);
+
+  await keeper.click(press("Add them"));
+  const names = async () => {
+    const { readFrame } = await import("@/persistence/read");
+    return (await readFrame(db)).bins.map(({ name }) => name).sort();
+  };
+  await wait(async () => expect(await names()).toEqual(["Old quince", "Sorrel"]));
+  await keeper.click(await screen.findByRole("button", { name: "Take it back" }));
+  await wait(async () => expect(await names()).toEqual(["Medlar", "Quince"]));
+  await keeper.click(await screen.findByRole("button", { name: "Put it back" }));
+  await wait(async () => expect(await names()).toEqual(["Old quince", "Sorrel"]));
+  // From the list as well, though something was kept since.
+  const last = within(screen.getByRole("heading", { name: "Kept last on this device" }).parentElement!);
+  expect(last.getByText("Brought in phone.json")).toBeVisible();
+});
+
+test("rows of a newer app come along set aside and are said; a spoilt row here is made whole by the file", async () => {
+  const log = logOf("a", [...newTub(), meal(0.4, 1, 9)]);
+  const { keeper, db, choose, again } = await records([]);
+  await db.table("bins").add(bin("a", "Quince"));
+  await db.table("entries").bulkAdd(log.slice(0, 4));
+  await db.table("entries").add({ ...log[4]!, parts: "rind" });
+  await db.tallies.put({ subjectId: "a", rowCount: 5, lastRowId: "odd" });
+  again();
+  expect(await screen.findByText(/a log entry: what it was made of cannot be right/)).toBeVisible();
+  const newer = { ...log[4]!, rowId: "newer", id: "newer", schemaVersion: 99 };
+  choose("backup.json", fileOf({ bins: [bin("a", "Quince")], entries: [...log, newer as unknown as Entry] }));
+  expect(await screen.findByText(/1 row that cannot be read here is made whole again/)).toBeVisible();
+  expect(
+    screen.getByText(/1 row this app cannot read \(a newer one may have written it\) is kept aside/),
+  ).toBeVisible();
+  await keeper.click(press("Add them"));
+  await wait(async () => expect(await db.entries.get(log[4]!.rowId)).toEqual(log[4]));
+  expect((await db.setAside.toArray()).map(({ reason }) => reason).sort()).toEqual([
+    "could not be read; an archive had it whole",
+    "written by a newer Brown Cellar",
+  ]);
+});
+
+test.each([
+  ["nesting without end", () => "[".repeat(100_000) + "]".repeat(100_000), /does not read as JSON/],
+  ["a shopping list", () => JSON.stringify(["milk"]), /not an archive of Brown Cellar/],
+  [
+    "an entry of nobody",
+    () => fileOf({ entries: logOf("nobody", newTub()) }),
+    /belongs to a bin that is not in the archive/,
+  ],
+])("%s is refused in a sentence, and nothing is changed", async (_, content, sentence) => {
+  const { db, choose } = await records(binRows("a", "Quince", newTub()));
+  const before = await db.entries.count();
+  choose("odd.json", content());
+  expect(await screen.findByText(sentence)).toHaveTextContent(/Nothing was changed/);
+  expect(await db.entries.count()).toBe(before);
+  expect(screen.queryByRole("button", { name: "Add them" })).toBeNull();
+});
+
+test("a file too large is judged by its size, before it is read", async () => {
+  await records([]);
+  const huge = new File(["{}"], "huge.json");
+  Object.defineProperty(huge, "size", { value: MOST_BYTES + 1 });
+  fireEvent.change(screen.getByLabelText("Choose an archive file"), { target: { files: [huge] } });
+  expect(await screen.findByText(/too large to read here/)).toBeVisible();
+});
+
+test("every kind of entry opens to be corrected, and kept as it stands it is the same to the last digit", async () => {
+  const kinds = [...new Map(LOG.map((one) => [one.kind, one])).values()].filter(
+    ({ kind }) => kind !== "altered" && kind !== "looked",
+  );
+  const looks = LOG.filter(({ kind }) => kind === "looked");
+  const log = [
+    ...newTub(),
+    ...[...kinds, ...looks].map((one, at) => ({ ...one, day: addDays(START, 5 + at) })),
+  ];
+  const { keeper, written, db } = await inCellar(
+    <>
+      <BinPage />
+      <Keys />
+      <NoticesWhenSaid />
+    </>,
+    {
+      rows: [roomRow, settingsRow("metric"), ...binRows("a", "Quince", log as Entry[])],
+      today: TODAY,
+      address: "/bin?id=a",
+    },
+  );
+  await screen.findByRole("heading", { name: "The log" });
+  for (
+    let older = screen.queryByRole("button", { name: /^older days/ });
+    older;
+    older = screen.queryByRole("button", { name: /^older days/ })
+  )
+    // prettier-ignore
+    await keeper.click(older);
+  const lines = screen.getAllByRole("button", { name: /^Change: / }).length;
+  expect(lines).toBe(log.length);
+  const { present } = await import("@/records/row/row");
+  for (let at = 0; at < lines; at += 6) {
+    const button = screen.getAllByRole("button", { name: /^Change: / })[at]!;
+    await keeper.click(button);
+    await keeper.click(await screen.findByRole("menuitem", { name: "Correct it" }));
+    const dialog = await screen.findByRole("dialog");
+    await keeper.click(press("Keep the correction"));
+    await wait(() => expect(dialog).not.toBeInTheDocument());
+  }
+  const again = await written();
+  expect(again.length).toBe(Math.ceil(lines / 6));
+  for (const telling of again) {
+    const { rowId, revision, recordedAt, deviceId, ...facts } = telling;
+    const first = (await db.entries.toArray()).find(({ id, revision: no }) => id === telling.id && no === 1)!;
+    const { rowId: _r, revision: _v, recordedAt: _a, deviceId: _d, ...before } = first;
+    expect(facts).toEqual(before);
+    expect([revision, rowId === first.rowId, recordedAt === first.recordedAt, deviceId]).toEqual([
+      2,
+      false,
+      false,
+      expect.any(String),
+    ]);
+  }
+  expect(present(await db.entries.toArray())).toHaveLength(log.length);
+});
+
+test("a notice draws no room anew: what is said is no part of what rooms read", async () => {
+  let drawings = 0;
+  let say: ReturnType<typeof useSession>["say"] | undefined;
+  function Room() {
+    say = useSession().say;
+    drawings += 1;
+    return <main>a room</main>;
+  }
+  await inCellar(
+    <>
+      <Room />
+      <NoticesWhenSaid />
+    </>,
+    { rows: [roomRow, settingsRow("metric"), ...binRows("a", "Quince", newTub())], today: TODAY },
+  );
+  await screen.findByText("a room");
+  // Until the bins are read and judged.
+  await wait(async () => {
+    const before = drawings;
+    await new Promise((go) => setTimeout(go, 120));
+    expect(drawings).toBe(before);
+  });
+  const before = drawings;
+  for (const said of ["one", "two", "three"]) {
+    fireEvent.click(document.body);
+    await wait(() => {
+      say!({ tone: "said", text: said });
+      expect(screen.getByText(said)).toBeVisible();
+    });
+  }
+  expect(drawings).toBe(before);
+});
