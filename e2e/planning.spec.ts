@@ -129,22 +129,3 @@ test("a sum is the same through all four doors", async ({ page, request }) => {
   ).toBe(415);
   expect((await request.post("/api/calc/mix", { data: { pad: "x".repeat(1_100_000) } })).status()).toBe(413);
 });
-
-test("a keeper's own value stands in the guide as theirs, counts on the bench, and can be put away", async ({
-  page,
-}) => {
-  await page.goto("/guide");
-  await usable(page);
-  await page.getByLabel("Look up").fill("leaf mold");
-  await page.getByRole("link", { name: "Leaf mould" }).first().click();
-  await page.getByRole("button", { name: "change a value for my cellar" }).click();
-  const dialog = page.getByRole("dialog");
-  await dialog.getByLabel(/Water/).fill("120");
-  await dialog.getByRole("button", { name: "Keep for my cellar" }).click();
-  await expect(dialog.getByText("A figure from 0 to 98 %.")).toBeVisible();
-  await dialog.getByLabel(/Water/).fill("45");
-  await dialog.getByRole("button", { name: "Keep for my cellar" }).click();
-  await expect(page.getByText("With your own values.")).toBeVisible();
-  await page.getByRole("button", { name: "back to the guide’s values" }).click();
-  await expect(page.getByText("With your own values.")).toBeHidden();
-});
