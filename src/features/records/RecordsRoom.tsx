@@ -128,10 +128,11 @@ function Preview({
       ) : (
         <ul>
           <li>
-            <b>{counted(freshCount.entries)}</b> new rows of log
-            {firstDay && lastDay
-              ? `, ${day(firstDay)} ${firstDay.slice(0, 4)} to ${day(lastDay)} ${lastDay.slice(0, 4)}`
-              : ""}
+            <b>{counted(freshCount.entries)}</b> new {freshCount.entries === 1 ? "row" : "rows"} of log
+            {firstDay &&
+              lastDay &&
+              `, ${firstDay === lastDay ? "of " : ""}${day(firstDay)} ${firstDay.slice(0, 4)}`}
+            {firstDay && lastDay && firstDay !== lastDay && ` to ${day(lastDay)} ${lastDay.slice(0, 4)}`}
           </li>
           {sayNamedChanges(named).map((said) => (
             <li key={said}>{said}</li>
