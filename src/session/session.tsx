@@ -2,31 +2,29 @@
 import { useStored } from "./useStored";
 import type { Cellar } from "@/records/cellar";
 import type { LocalDate } from "@/vocabulary/fields";
-import type { Outcome } from "@/vocabulary/outcome";
-import { refused } from "@/vocabulary/outcome";
 import type { UnitSystem } from "@/core/quantity/format";
 import { CellarDatabase, DEMO_CELLARS, OWN_CELLAR } from "@/persistence/database";
 import type { OpenCellar } from "@/persistence/preference";
 import { readDemoCellar, rememberDemoCellar, rememberOpenCellar } from "@/persistence/preference";
 import type { Frame } from "@/persistence/read";
-import { readFrame } from "@/persistence/read";
-import type { NewRow, WriteProblem, Written } from "@/persistence/write";
-import { newestChange, redo, sayWriteProblem, undo, write } from "@/persistence/write";
 import type { ReactNode } from "react";
 import { createContext, useCallback, useContext, useEffect, useMemo, useState } from "react";
 import type { Author } from "./author";
-import { authorFor, deviceIdOf, stamp } from "./author";
-import { nextInstant, useToday } from "./clock";
+import { authorFor, deviceIdOf } from "./author";
+import { useToday } from "./clock";
 import { fetchJudgement } from "./followSubjects";
-import type { ChangeRef, Say } from "./notices";
+import type { Say } from "./notices";
 import { NoticeProvider, useSay } from "./notices";
 import { cellarToOpen } from "./opening";
-import { askForPersistence } from "./persistent";
+import type { Lost } from "./storeWatch";
+import { leave, steadyFrame, steadyTallies, watchStore } from "./storeWatch";
 import type { TwinWork } from "./twins";
 import type { Bins } from "./useBins";
 import { useBins } from "./useBins";
+import type { Changing } from "./useChanges";
+import { useChanges } from "./useChanges";
 
-export interface Session extends Bins, Omit<Frame, "cellar" | "settings" | "bins"> {
+export interface Session extends Bins, Changing, Omit<Frame, "cellar" | "settings" | "bins"> {
   readonly db: CellarDatabase;
   readonly open: OpenCellar;
   readonly today: LocalDate;
@@ -37,16 +35,9 @@ export interface Session extends Bins, Omit<Frame, "cellar" | "settings" | "bins
   readonly say: Say;
   /** Why nothing can be kept any more: the store was cleared under the app, or a newer app has taken it over. */
   readonly lost: Lost | undefined;
-  /** Writes rows as one change, says so with an offer to undo, or says why not. */
-  readonly keep: (label: string, rows: readonly NewRow[]) => Promise<Outcome<Written, WriteProblem>>;
-  readonly undoLast: () => Promise<void>;
-  /** Takes back that very change, whatever was kept since in this tab or another. */
-  readonly undoChange: (change: ChangeRef) => Promise<void>;
-  readonly redoChange: (change: ChangeRef) => Promise<void>;
   readonly switchTo: (open: OpenCellar) => Promise<void>;
   readonly restartDemo: () => Promise<void>;
 }
-export type Lost = "cleared" | "newer";
 
 /** Loaded when the demo is asked for: its import path is no part of a keeper's every day. */
 const openDemo = async (db: CellarDatabase): Promise<void> => (await import("./demo")).openDemo(db);
@@ -74,56 +65,6 @@ interface Opened {
   readonly open: OpenCellar;
   readonly db: CellarDatabase;
   readonly author: Author;
-}
-
-/** Stores the app has closed itself. */
-const leftByUs = new WeakSet<CellarDatabase>();
-function leave(db: CellarDatabase): void {
-  leftByUs.add(db);
-  db.close();
-  // Told from inside a closing of Dexie's own, which opens again by itself: so it would, empty. Closed once that is over.
-  queueMicrotask(() => db.close());
-}
-
-const NEVER = new Promise<never>(() => undefined);
-/** Rows each store was seen to hold. */
-const seenRows = new WeakMap<CellarDatabase, number>();
-/**
- * The frame of a store. Rows are never taken away, so one that holds fewer than before was cleared under the app and has
- * opened again, empty: what was read before stands on the screen, and it is said.
- */
-async function steadyFrame(db: CellarDatabase, onCleared: () => void): Promise<Frame> {
-  const frame = await readFrame(db);
-  const seen = seenRows.get(db) ?? 0;
-  if (frame.rowCount < seen) {
-    leave(db);
-    onCleared();
-    return NEVER;
-  }
-  seenRows.set(db, frame.rowCount);
-  return frame;
-}
-const seenTallies = new WeakMap<CellarDatabase, number>();
-async function talliesOf(db: CellarDatabase) {
-  const tallies = await db.tallies.toArray();
-  if (leftByUs.has(db) || tallies.length < (seenTallies.get(db) ?? 0)) return NEVER;
-  seenTallies.set(db, tallies.length);
-  return tallies;
-}
-
-/** Hears when the store goes away under the app; from then on it writes nothing. */
-function watchStore(db: CellarDatabase, onLost: (why: Lost) => void): void {
-  const lose = (why: Lost) => {
-    if (leftByUs.has(db)) return;
-    leave(db);
-    onLost(why);
-  };
-  db.on("versionchange", ({ newVersion }) => {
-    lose(newVersion === null ? "cleared" : "newer");
-    return false;
-  });
-  // Told of our own closing too.
-  db.on("close", () => lose("cleared"));
 }
 
 /** Opens the cellar of this device and keeps every screen on what it holds, in this tab and in others. */
@@ -212,7 +153,7 @@ function OpenSession({
   const say = useSay();
   const onCleared = useCallback(() => onLost("cleared"), [onLost]);
   const frame = useStored(() => steadyFrame(db, onCleared), [db, onCleared]);
-  const tallies = useStored(() => talliesOf(db), [db]);
+  const tallies = useStored(() => steadyTallies(db), [db]);
   const unread = useCallback(
     (cause: unknown) =>
       say({
@@ -279,55 +220,5 @@ function OpenSession({
     <SessionContext.Provider value={session}>
       <TwinWorkContext.Provider value={twinWork}>{children}</TwinWorkContext.Provider>
     </SessionContext.Provider>
-  );
-}
-
-/** Keeping, taking back and putting back, each said as it is done. */
-function useChanges(db: CellarDatabase): Pick<Session, "keep" | "undoLast" | "undoChange" | "redoChange"> {
-  const say = useSay();
-  const keep = useCallback<Session["keep"]>(
-    async (label, rows) => {
-      const written = leftByUs.has(db)
-        ? refused({ code: "write/newer-store" as const })
-        : await write(db, label, rows, nextInstant());
-      say(
-        written.ok
-          ? { tone: "said", text: `${label}.`, change: { no: written.value.changeNo, offer: "undo" } }
-          : { tone: "problem", text: sayWriteProblem(written.problem) },
-      );
-      if (written.ok) void askForPersistence(db);
-      return written;
-    },
-    [db, say],
-  );
-  const revise = useCallback(
-    async ({ no, isLarge = false }: ChangeRef, which: "undo" | "redo") => {
-      const isUndo = which === "undo";
-      const wrote = (rows: number, of: number) =>
-        say({ tone: "said", text: `${isUndo ? "Taking back" : "Putting back"}: ${rows} of ${of}.` });
-      const done = isLarge
-        ? await (await import("./largeChange")).reviseLarge(db, no, which, wrote)
-        : await (isUndo ? undo : redo)(db, stamp, no);
-      if (!done.ok) return say({ tone: "problem", text: sayWriteProblem(done.problem) });
-      if (!done.value)
-        return say({ tone: "said", text: isUndo ? "That is taken back already." : "That stands already." });
-      say({
-        tone: "said",
-        text: `${isUndo ? "Taken back" : "Put back"}: ${done.value.label}.`,
-        change: { no, isLarge, offer: isUndo ? "redo" : "undo" },
-      });
-    },
-    [db, say],
-  );
-  const undoChange = useCallback((change: ChangeRef) => revise(change, "undo"), [revise]);
-  const redoChange = useCallback((change: ChangeRef) => revise(change, "redo"), [revise]);
-  const undoLast = useCallback(async () => {
-    const newest = await newestChange(db);
-    if (newest) await undoChange({ no: newest.no, isLarge: newest.isImport === true });
-    else say({ tone: "said", text: "There is nothing to take back." });
-  }, [db, say, undoChange]);
-  return useMemo(
-    () => ({ keep, undoLast, undoChange, redoChange }),
-    [keep, undoLast, undoChange, redoChange],
   );
 }

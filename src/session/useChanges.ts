@@ -1,0 +1,72 @@
+"use client";
+import type { CellarDatabase } from "@/persistence/database";
+import type { NewRow, WriteProblem, Written } from "@/persistence/write";
+import { newestChange, redo, sayWriteProblem, undo, write } from "@/persistence/write";
+import type { Outcome } from "@/vocabulary/outcome";
+import { refused } from "@/vocabulary/outcome";
+import { useCallback, useMemo } from "react";
+import { stamp } from "./author";
+import { nextInstant } from "./clock";
+import type { ChangeRef } from "./notices";
+import { useSay } from "./notices";
+import { askForPersistence } from "./persistent";
+import { isLeft } from "./storeWatch";
+
+export interface Changing {
+  /** Writes rows as one change, says so with an offer to undo, or says why not. */
+  readonly keep: (label: string, rows: readonly NewRow[]) => Promise<Outcome<Written, WriteProblem>>;
+  readonly undoLast: () => Promise<void>;
+  /** Takes back that very change, whatever was kept since in this tab or another. */
+  readonly undoChange: (change: ChangeRef) => Promise<void>;
+  readonly redoChange: (change: ChangeRef) => Promise<void>;
+}
+
+/** Keeping, taking back and putting back, each said as it is done. */
+export function useChanges(db: CellarDatabase): Changing {
+  const say = useSay();
+  const keep = useCallback<Changing["keep"]>(
+    async (label, rows) => {
+      const written = isLeft(db)
+        ? refused({ code: "write/newer-store" as const })
+        : await write(db, label, rows, nextInstant());
+      say(
+        written.ok
+          ? { tone: "said", text: `${label}.`, change: { no: written.value.changeNo, offer: "undo" } }
+          : { tone: "problem", text: sayWriteProblem(written.problem) },
+      );
+      if (written.ok) void askForPersistence(db);
+      return written;
+    },
+    [db, say],
+  );
+  const revise = useCallback(
+    async ({ no, isLarge = false }: ChangeRef, which: "undo" | "redo") => {
+      const isUndo = which === "undo";
+      const wrote = (rows: number, of: number) =>
+        say({ tone: "said", text: `${isUndo ? "Taking back" : "Putting back"}: ${rows} of ${of}.` });
+      const done = isLarge
+        ? await (await import("./largeChange")).reviseLarge(db, no, which, wrote)
+        : await (isUndo ? undo : redo)(db, stamp, no);
+      if (!done.ok) return say({ tone: "problem", text: sayWriteProblem(done.problem) });
+      if (!done.value)
+        return say({ tone: "said", text: isUndo ? "That is taken back already." : "That stands already." });
+      say({
+        tone: "said",
+        text: `${isUndo ? "Taken back" : "Put back"}: ${done.value.label}.`,
+        change: { no, isLarge, offer: isUndo ? "redo" : "undo" },
+      });
+    },
+    [db, say],
+  );
+  const undoChange = useCallback((change: ChangeRef) => revise(change, "undo"), [revise]);
+  const redoChange = useCallback((change: ChangeRef) => revise(change, "redo"), [revise]);
+  const undoLast = useCallback(async () => {
+    const newest = await newestChange(db);
+    if (newest) await undoChange({ no: newest.no, isLarge: newest.isImport === true });
+    else say({ tone: "said", text: "There is nothing to take back." });
+  }, [db, say, undoChange]);
+  return useMemo(
+    () => ({ keep, undoLast, undoChange, redoChange }),
+    [keep, undoLast, undoChange, redoChange],
+  );
+}
