@@ -55,7 +55,7 @@ test("a newer app takes the store over: it is told why, once, and this one is cl
   const newer = await new Promise<IDBDatabase>((go, fail) => {
     const opening = indexedDB.open(db.name, 9_990);
     opening.onsuccess = () => go(opening.result);
-    opening.onerror = () => fail(opening.error);
+    opening.onerror = () => fail(new Error(String(opening.error)));
   });
   expect(told).toEqual(["newer"]);
   expect(db.isOpen()).toBe(false);
