@@ -70,7 +70,7 @@ jest.mock("@/workers/archive.client", () => ({
 const text = (file: Blob) =>
   new Promise<string>((read) => {
     const reader = new FileReader();
-    reader.onload = () => read(String(reader.result));
+    reader.onload = () => read(reader.result as string);
     reader.readAsText(file);
   });
 
@@ -221,7 +221,7 @@ test("every kind of entry opens to be corrected, and kept as it stands it is the
       <NoticesWhenSaid />
     </>,
     {
-      rows: [roomRow, settingsRow("metric"), ...binRows("a", "Quince", log as Entry[])],
+      rows: [roomRow, settingsRow("metric"), ...binRows("a", "Quince", log)],
       today: TODAY,
       address: "/bin?id=a",
     },
@@ -263,11 +263,9 @@ test("every kind of entry opens to be corrected, and kept as it stands it is the
 });
 
 test("a notice draws no room anew: what is said is no part of what rooms read", async () => {
-  let drawings = 0;
-  let say: ReturnType<typeof useSession>["say"] | undefined;
+  const drawn = jest.fn<void, [ReturnType<typeof useSession>["say"]]>();
   function Room() {
-    say = useSession().say;
-    drawings += 1;
+    drawn(useSession().say);
     return <main>a room</main>;
   }
   await inCellar(
@@ -280,17 +278,17 @@ test("a notice draws no room anew: what is said is no part of what rooms read", 
   await screen.findByText("a room");
   // Until the bins are read and judged.
   await wait(async () => {
-    const before = drawings;
+    const before = drawn.mock.calls.length;
     await new Promise((go) => setTimeout(go, 120));
-    expect(drawings).toBe(before);
+    expect(drawn).toHaveBeenCalledTimes(before);
   });
-  const before = drawings;
+  const before = drawn.mock.calls.length;
   for (const said of ["one", "two", "three"]) {
     fireEvent.click(document.body);
     await wait(() => {
-      say!({ tone: "said", text: said });
+      drawn.mock.lastCall![0]({ tone: "said", text: said });
       expect(screen.getByText(said)).toBeVisible();
     });
   }
-  expect(drawings).toBe(before);
+  expect(drawn).toHaveBeenCalledTimes(before);
 });

@@ -61,10 +61,15 @@ function startWorker(bench: Bench): void {
   const remote = Comlink.wrap<TwinWorker>(worker);
   let heard = performance.now();
   let isAsked = false;
+  let looked = heard;
   const watch = setInterval(() => {
+    const now = performance.now();
     // A page that was asleep has heard nothing, and that is no fault of the worker's.
-    if (!isBusy(bench)) return void (heard = performance.now());
-    if (performance.now() - heard > SILENT_MS && isAsked) return gone(new Error("the worker is silent"));
+    const wasAsleep = now - looked > 3 * PING_EVERY_MS;
+    looked = now;
+    if (!isBusy(bench) || wasAsleep) heard = now;
+    if (!isBusy(bench)) return;
+    if (now - heard > SILENT_MS && isAsked) return gone(new Error("the worker is silent"));
     if (isAsked) return;
     isAsked = true;
     void Promise.resolve(remote.ping()).then(

@@ -12,8 +12,9 @@ import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import { useMemo, useState } from "react";
 import styles from "./Bin.module.css";
-import type { CorrectionLine, CorrectionOption } from "./correction";
-import { corrected, correctionLines, isFixedDay, typedOf } from "./correction";
+import { corrected, isFixedDay, typedOf } from "./correction";
+import type { CorrectionLine, CorrectionOption } from "./correctionLine";
+import { correctionLines } from "./correctionLines";
 
 /** Puts right what an entry states, its day and its note; the old version stays in the log beneath it. */
 export function CorrectDialog({

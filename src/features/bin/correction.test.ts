@@ -3,7 +3,8 @@ import { entry, setupOf, START } from "../../../tests/log";
 import { addDays } from "@/core/calendar/day";
 import type { Entry } from "@/records/entry";
 import { entrySchema } from "@/records/entry";
-import { corrected, correctionLines, isFixedDay, typedOf } from "./correction";
+import { corrected, isFixedDay, typedOf } from "./correction";
+import { correctionLines } from "./correctionLines";
 
 const bin = { firstDay: START, today: addDays(START, 60) };
 const line = (of: Entry, label: RegExp) =>

@@ -3,6 +3,8 @@ import { useEffect } from "react";
 /** What one presses: everything that answers to a click. */
 const PRESSED =
   "button, a[href], label, summary, input[type=checkbox], input[type=radio], [role=button], [role=menuitem], [role=option], [role=tab]";
+/** Where one types or picks, the browser's own dragging is left alone. */
+const TYPED = "input:not([type=checkbox], [type=radio]), textarea, select, [contenteditable=true]";
 /** A finger that slides further than this has thought better of it, px. */
 const SLIPS_PX = 12;
 
@@ -16,8 +18,9 @@ export function usePressGuard(): void {
     const hold = (event: PointerEvent) => {
       if (event.button !== 0 || !(event.target instanceof Element)) return;
       const pressed = event.target.closest(PRESSED);
-      // A finger's press is bound to its element by the browser itself.
-      if (!pressed || event.pointerType === "touch") return;
+      // A finger's press is bound to its element by the browser itself; an event made by a helper has no pointer.
+      if (!pressed || event.pointerType === "touch" || !event.isTrusted) return;
+      if (event.target.closest(TYPED)) return;
       const { pointerId, clientX, clientY } = event;
       pressed.setPointerCapture(pointerId);
       const watch = (move: PointerEvent) => {

@@ -1,0 +1,297 @@
+import { SCHOOL_TABLE } from "@/core/catalogue/school";
+import { speciesOf } from "@/core/catalogue/species";
+import type { UnitSystem } from "@/core/quantity/format";
+import { METHOD_WORDS, PREPARATION_WORDS } from "@/core/words/entry";
+import { COVER_WORDS, DRAINAGE_WORDS, WALL_WORDS } from "@/core/words/setup";
+import type { Amount, BeddingPart, Entry, EntryOf, FeedPart } from "@/records/entry";
+import type { BinSetup } from "@/records/setup";
+import { localDate } from "@/vocabulary/fields";
+import { COVERS, DRAINAGES, HARVEST_METHODS, PREPARATIONS, WALLS } from "@/vocabulary/setup";
+import type { CorrectionLine, Draft, Words } from "./correctionLine";
+import { lineMakers } from "./correctionLine";
+import { missedLines, readingLine } from "./correctionReadings";
+
+const REMOVED = ["contents", "food", "liquid", "pests"] as const;
+const UNWEIGHED: (typeof REMOVED)[number][] = ["food", "pests"];
+const REMOVED_WORDS = { contents: "contents", food: "food", liquid: "liquid", pests: "pests" };
+
+/**
+ * All that can be corrected in an entry beside its day and its note, for every kind there is. A line left as it stands
+ * writes nothing, so an entry kept untouched is the same entry to the last digit; `setup` names parts and places.
+ */
+export function correctionLines(entry: Entry, units: UnitSystem, setup?: BinSetup): CorrectionLine[] {
+  return [...whereLines(entry, setup), ...statedLines(entry, units)];
+}
+
+/** In which part of the bin, and at which place; only where there is a choice. */
+function whereLines(entry: Entry, setup: BinSetup | undefined): CorrectionLine[] {
+  const parts = setup?.compartments ?? [];
+  const isSomewhere = entry.compartment !== undefined || SOMEWHERE.has(entry.kind);
+  const part = parts.find(({ id }) => id === entry.compartment) ?? parts[0];
+  const optional = (key: "compartment" | "place") => (draft: Draft, value: string) => {
+    if (value === "") delete draft[key];
+    else draft[key] = key === "place" ? Number(value) : value;
+    return undefined;
+  };
+  return [
+    ...(isSomewhere && parts.length > 1
+      ? [
+          {
+            key: "compartment",
+            label: "Which part",
+            text: entry.compartment ?? "",
+            options: [
+              { value: "", label: "not said" },
+              ...parts.map(({ id, name }, at) => ({ value: id, label: name ?? `part ${at + 1}` })),
+            ],
+            write: optional("compartment"),
+          },
+        ]
+      : []),
+    ...(entry.place !== undefined || (entry.kind === "fed" && (part?.placeCount ?? 1) > 1)
+      ? [
+          {
+            key: "place",
+            label: "Place",
+            text: entry.place === undefined ? "" : String(entry.place),
+            options: [
+              { value: "", label: "not said" },
+              ...Array.from({ length: Math.max(part?.placeCount ?? 1, entry.place ?? 1) }, (_, at) => ({
+                value: String(at + 1),
+                label: `place ${at + 1}`,
+              })),
+            ],
+            write: optional("place"),
+          },
+        ]
+      : []),
+  ];
+}
+const SOMEWHERE: ReadonlySet<Entry["kind"]> = new Set([
+  "fed",
+  "bedded",
+  "seeded",
+  "harvested",
+  "removed",
+  "turned",
+]);
+
+function statedLines(entry: Entry, units: UnitSystem): CorrectionLine[] {
+  const { unit, quantity, field, amount, wholeAmount, optional, share, ownMoisture, material, choice } =
+    lineMakers(units);
+  switch (entry.kind) {
+    case "stocked":
+      return entry.worms.map((lot, at) =>
+        amount(`worms${at}`, speciesOf(lot.speciesId).name, lot.amount, (draft, value) => {
+          (draft.worms as { amount: Amount }[])[at]!.amount = value;
+        }),
+      );
+    case "seeded":
+      return [
+        wholeAmount("Living castings", entry.amount),
+        ownMoisture("moisture", "Its moisture", entry.moisture, (draft) => draft),
+      ];
+    case "watered":
+      return [wholeAmount("Water", entry.amount)];
+    case "dosed":
+      return [
+        material("materialId", "What", "amendment", entry.materialId, (draft) => draft),
+        wholeAmount("How much", entry.amount),
+      ];
+    case "drained":
+      return entry.amount ? [wholeAmount("Run off", entry.amount)] : [];
+    case "removed":
+      return [
+        // Only of food and pests may all have been taken out without a scale.
+        choice("what", "What", entry.what, entry.amount ? REMOVED : UNWEIGHED, REMOVED_WORDS),
+        ...(entry.amount ? [wholeAmount("Taken out", entry.amount)] : []),
+      ];
+    case "wormsTaken":
+      return [wholeAmount("Worms taken", entry.amount)];
+    case "fed":
+      return [
+        ...entry.parts.flatMap((part, at) => [
+          ...partLines("food", part, at),
+          choice(
+            `preparation${at}`,
+            "Prepared",
+            part.preparation,
+            PREPARATIONS,
+            PREPARATION_WORDS,
+            (draft, chosen) => {
+              partOf(at)(draft).preparation = chosen;
+            },
+          ),
+        ]),
+        optional(
+          quantity("buriedM", "How deep", entry.buriedM, "length", unit.length, (draft, value) => {
+            draft.buriedM = value;
+          }),
+          (draft) => {
+            delete draft.buriedM;
+          },
+        ),
+      ];
+    case "bedded":
+      return [
+        ...entry.parts.flatMap((part, at) => partLines("bedding", part, at)),
+        choice(
+          "isCover",
+          "Laid",
+          entry.isCover ? "cover" : "in",
+          ["in", "cover"],
+          { in: "in or under", cover: "on top, as cover" },
+          (draft, chosen) => {
+            if (chosen === "cover") draft.isCover = true;
+            else delete draft.isCover;
+          },
+        ),
+      ];
+    case "weighed":
+      return [
+        field("grossKg", "Full", entry.grossKg, "mass", unit.mass),
+        field("tareKg", "Empty", entry.tareKg, "mass", unit.mass),
+      ];
+    case "harvested":
+      return [
+        field("grossKg", "Full container", entry.grossKg, "mass", unit.mass),
+        field("tareKg", "Empty container", entry.tareKg, "mass", unit.mass),
+        choice("method", "How", entry.method, HARVEST_METHODS, METHOD_WORDS),
+        ownMoisture("moisture", "Moisture of what was lifted", entry.moisture, (draft) => draft),
+      ];
+    case "split":
+      return [share("fraction", "Given to another bin", entry.fraction)];
+    case "tipped":
+      return [share("fraction", "Tipped out", entry.fraction)];
+    case "advanced":
+      return [share("fraction", "Moved along", entry.fraction)];
+    case "covered":
+      return [choice("cover", "Cover", entry.cover, COVERS, COVER_WORDS)];
+    case "noted":
+      return [
+        {
+          key: "text",
+          label: "Note",
+          text: entry.text,
+          write: (draft, text) => {
+            if (text.trim() === "") return "A note with nothing in it: strike it out instead.";
+            draft.text = text.trim();
+            return undefined;
+          },
+        },
+      ];
+    case "added":
+      return sizeLines("added", entry.added, (draft) => draft.added as Draft);
+    case "altered":
+      return alteredLines(entry);
+    case "looked":
+      return [
+        ...entry.readings.map((reading, at) => readingLine(reading, at, units)),
+        ...missedLines(entry),
+        ...nextDayLines(entry),
+      ];
+    case "turned":
+    case "rotated":
+    case "emptied":
+      return [];
+  }
+
+  function partOf(at: number): (draft: Draft) => Draft {
+    return (draft) => (draft.parts as Draft[])[at]!;
+  }
+  function partLines(use: "food" | "bedding", part: FeedPart | BeddingPart, at: number): CorrectionLine[] {
+    return [
+      material(`material${at}`, "What", use, part.materialId, partOf(at)),
+      amount(`part${at}`, "How much", part.amount, (draft, value) => {
+        partOf(at)(draft).amount = value;
+      }),
+      ownMoisture(`moisture${at}`, "Its moisture, if known", part.moisture, partOf(at)),
+    ];
+  }
+
+  function nextDayLines({ nextDay }: EntryOf<"looked">): CorrectionLine[] {
+    if (nextDay === undefined) return [];
+    const line: CorrectionLine = {
+      key: "nextDay",
+      label: "Come back on",
+      text: nextDay,
+      isDay: true,
+      write: (draft, text) => {
+        const day = localDate.safeParse(text);
+        if (!day.success) return "This is not a day of the calendar.";
+        draft.nextDay = day.data;
+        return undefined;
+      },
+    };
+    return [
+      optional(line, (draft) => {
+        delete draft.nextDay;
+      }),
+    ];
+  }
+
+  function sizeLines(
+    key: string,
+    size: { widthM: number; lengthM: number; heightM: number; placeCount: number },
+    into: (draft: Draft) => Draft,
+    name = "",
+  ): CorrectionLine[] {
+    const side = (of: "widthM" | "lengthM" | "heightM", label: string) =>
+      quantity(`${key}.${of}`, `${name}${label}`, size[of], "length", unit.length, (draft, value) => {
+        into(draft)[of] = value;
+      });
+    return [
+      side("widthM", "Width"),
+      side("lengthM", "Front to back"),
+      side("heightM", "Height"),
+      {
+        key: `${key}.placeCount`,
+        label: `${name}Feeding places`,
+        text: String(size.placeCount),
+        write: (draft, text) => {
+          const places = Number(text.trim());
+          if (!Number.isInteger(places) || places < 1 || places > 24) return "A whole number from 1 to 24.";
+          into(draft).placeCount = places;
+          return undefined;
+        },
+      },
+    ];
+  }
+
+  function alteredLines({ changes }: Extract<Entry, { kind: "altered" }>): CorrectionLine[] {
+    const inChanges = (key: string) => (draft: Draft, value: string) => {
+      (draft.changes as Draft)[key] = value;
+    };
+    const schools = Object.fromEntries(SCHOOL_TABLE.map(({ id, name }) => [id, name]));
+    const parts = changes.compartments ?? [];
+    return [
+      ...(changes.school
+        ? [
+            choice(
+              "school",
+              "Way of keeping",
+              changes.school,
+              SCHOOL_TABLE.map(({ id }) => id),
+              schools as Words<typeof changes.school>,
+              inChanges("school"),
+            ),
+          ]
+        : []),
+      ...(changes.cover
+        ? [choice("cover", "Cover", changes.cover, COVERS, COVER_WORDS, inChanges("cover"))]
+        : []),
+      ...(changes.drainage
+        ? [choice("drainage", "Drains", changes.drainage, DRAINAGES, DRAINAGE_WORDS, inChanges("drainage"))]
+        : []),
+      ...(changes.wall ? [choice("wall", "Walls", changes.wall, WALLS, WALL_WORDS, inChanges("wall"))] : []),
+      ...parts.flatMap((part, at) =>
+        sizeLines(
+          `compartment${at}`,
+          part,
+          (draft) => ((draft.changes as Draft).compartments as Draft[])[at]!,
+          parts.length > 1 ? `${part.name ?? `part ${at + 1}`}: ` : "",
+        ),
+      ),
+    ];
+  }
+}
