@@ -60,7 +60,9 @@ const longHistories = () => {
   process.env.LONG_SEEDS = "1000";
   return unit("a thousand histories", "UTC", ["--testPathPatterns", "archive/histories"]);
 };
-const shortSums = () => unit("the rest", "UTC", ["--testPathIgnorePatterns", LONG_SUMS]);
+const shortSums = () =>
+  unit("the rest", "UTC", ["--selectProjects", "core", "--testPathIgnorePatterns", LONG_SUMS]);
+const rooms = () => unit("rooms", "UTC", ["--selectProjects", "ui"]);
 /** Days are days in every zone: what computes with them runs in three. */
 const DAYS =
   "core/calendar|core/round|core/batch|core/startUp|core/bin/|calendarSums|features/slip|features/visit|features/setup|features/bin";
@@ -97,7 +99,7 @@ const errands = [
         },
       ]
     : []),
-  ...(wants("unit") ? [shortSums] : []),
+  ...(wants("unit") ? [rooms, shortSums] : []),
   ...(wants("unit") ? [inZone("America/New_York"), inZone("Pacific/Apia")] : []),
   ...(wants("check")
     ? [
