@@ -6,6 +6,7 @@ import type { Formats, Inputs, RecordKind, Records } from "@/records/kinds";
 import type { LocalDate } from "@/vocabulary/fields";
 import type { CellarDatabase } from "@/persistence/database";
 import type { NewRow, NewRowOf, Stamp } from "@/persistence/write";
+import { isStoreGone } from "@/persistence/write";
 import { nanoid } from "nanoid";
 import { nextInstant } from "./clock";
 
@@ -49,12 +50,15 @@ export function authorFor(db: CellarDatabase, deviceId: string, formats: Formats
   return {
     deviceId,
     entries: async (subject, day, facts) => {
-      // A store that cannot be read cannot be written either, and that is said then.
+      // A store that is gone cannot be written either, and that is said then.
       const sameDay = await db.entries
         .where("[subject.id+day]")
         .equals([subject.id, day])
         .toArray()
-        .catch(() => []);
+        .catch((cause: unknown) => {
+          if (isStoreGone(cause)) return [];
+          throw cause;
+        });
       const from = sameDay.reduce((most, entry) => Math.max(most, entry.seq), 0) + 1;
       return facts.map((one, at) =>
         rowOf("entries", {
