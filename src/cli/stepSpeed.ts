@@ -25,6 +25,7 @@ const around = {
   openFaces: 2,
   buriedM: 0,
   airC: 20,
+  rainG: 0,
   airKPa: 0.55 * saturation(20),
 };
 function begin() {

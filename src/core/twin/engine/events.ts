@@ -144,7 +144,9 @@ export function applyEvent(s: Float64Array, event: TwinEvent, context: EventCont
         const old = beddingOf(s);
         s[AT.WB] = (s[AT.WB]! * old + material.whc * d) / (old + d);
         s[AT.DB] = (old + d) / (old / s[AT.DB]! + d / material.settledGPerL);
-        add(s, AT.BE, d * material.easy);
+        const easy = d * material.easy;
+        if (easy > 0) s[AT.BF] = (s[AT.BF]! * s[AT.BE]! + material.feeds * easy) / (s[AT.BE]! + easy);
+        add(s, AT.BE, easy);
         add(s, AT.BR, d * (1 - material.easy));
       }
       add(s, AT.W, g * water);

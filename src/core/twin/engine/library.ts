@@ -122,13 +122,18 @@ export const PREPARED: Record<Preparation, { readonly k: number; readonly arrive
   precomposted: { k: 3, arrived: 0.6, toMedium: 0.6 },
 }; // prettier-ignore
 
-/** A bedding: water as usually added, easy share, water held at field capacity, settled density. Source: process model 5.5. */
+/** A bedding: water as usually added, easy share, water held at field capacity, settled density. Source: process model 5.5; how far its easy part feeds is ours. */
 export interface TwinBedding {
   readonly water: number;
   readonly easy: number;
   readonly whc: number;
   readonly settledGPerL: number;
+  /** How far its easy part feeds as food does, 0 to 1. */
+  readonly feeds: number;
 }
+/** Beddings that are half food. Judgement, envelope 25. */
+const FEEDS: Readonly<Record<string, number>> = { horse: 0.8, compost: 0.8, leafmould: 0.3, hay: 0.1 };
+export const feedingOf = (id: string): number => FEEDS[id] ?? 0;
 const BEDDINGS: Record<string, readonly [number, number, number, number]> = {
   paper: [0.07, 0.6, 3.6, 75],
   cardboard: [0.08, 0.5, 3.2, 85],
@@ -141,25 +146,25 @@ const BEDDINGS: Record<string, readonly [number, number, number, number]> = {
   woodchip: [0.25, 0.08, 1.5, 150],
   sawdust: [0.15, 0.1, 2.5, 130],
   horse: [0.7, 0.45, 3.4, 110],
-  compost: [0.5, 0.1, 2.2, 250],
+  compost: [0.5, 0.2, 2.2, 250],
 }; // prettier-ignore
 export const listedBedding = (id: string): boolean => Object.hasOwn(BEDDINGS, id);
 /** An unknown bedding is treated as cardboard. */
 export function twinBedding(id: string): TwinBedding {
   const [water, easy, whc, settledGPerL] =
     (listedBedding(id) ? BEDDINGS[id] : undefined) ?? BEDDINGS.cardboard!;
-  return { water, easy, whc, settledGPerL };
+  return { water, easy, whc, settledGPerL, feeds: feedingOf(id) };
 }
 
-/** Evaporation and air through the cover. Source: process model 5.6. */
-export const COVERED: Record<Cover, { readonly evaporation: number; readonly air: number }> = {
-  open: { evaporation: 1, air: 1.1 },
-  breathable: { evaporation: 0.55, air: 1 },
-  vented: { evaporation: 0.35, air: 1 },
-  looseLid: { evaporation: 0.2, air: 0.85 },
-  tightLid: { evaporation: 0.06, air: 0.55 },
-  wetBlanket: { evaporation: 0.3, air: 0.9 },
-};
+/** Evaporation and air through the cover (process model 5.6), and the share of rain that comes through it (judgement). */
+export const COVERED: Record<Cover, { readonly evaporation: number; readonly air: number; readonly rain: number }> = {
+  open: { evaporation: 1, air: 1.1, rain: 1 },
+  breathable: { evaporation: 0.55, air: 1, rain: 0.6 },
+  vented: { evaporation: 0.35, air: 1, rain: 0.03 },
+  looseLid: { evaporation: 0.2, air: 0.85, rain: 0.05 },
+  tightLid: { evaporation: 0.06, air: 0.55, rain: 0 },
+  wetBlanket: { evaporation: 0.3, air: 0.9, rain: 0.5 },
+}; // prettier-ignore
 /** Share of free water that leaves in a day, 1/d. Source: process model 5.6. */
 export const DRAINS: Record<Drainage, number> = { free: 0.7, sump: 0.7, poor: 0.01, none: 0 };
 export const HARVESTS: Record<HarvestMethod, { readonly purity: number; readonly wormLoss: number; readonly cocoons: number }> = {

@@ -109,7 +109,7 @@ function drawOf(line: readonly Float64Array[], species: TwinSpecies, areasM2: re
   }
   for (let at = 0; at < line.length; at += 1) {
     const s = line[at]!;
-    const anaerobic = s[AT.AN]!;
+    const anaerobic = s[AT.FELT]!;
     const comfort =
       wormsAt(s[AT.T]!, species) *
       wormsIn(moistureOf(s)) *
@@ -144,6 +144,7 @@ export function moveMatter(from: Float64Array, to: Float64Array, share: number, 
   mean(AT.KP, raw(to), share * raw(from));
   mean(AT.WB, beddingOf(to), share * beddingOf(from));
   mean(AT.DB, beddingOf(to), share * beddingOf(from));
+  mean(AT.BF, to[AT.BE]!, share * from[AT.BE]!);
   mean(AT.WI, to[AT.IN]!, share * from[AT.IN]!);
   const dry = (s: Float64Array) => foodOf(s) + beddingOf(s) + castingsOf(s) + s[AT.IN]!;
   for (const field of [AT.MI, AT.AN, AT.LO]) mean(field, dry(to), share * dry(from));

@@ -114,6 +114,7 @@ export function beddingForTwin(id: string): TwinBedding {
     easy: Math.min(0.7, (1 - row.resistantFraction) * Math.min(1, 70 / row.halfLifeDays) * 0.8),
     whc: row.fieldCapacityKgPerKg,
     settledGPerL: Math.max(20, row.dryDensityKgPerL * 1000 * SETTLES),
+    feeds: /manure|compost|digestate/.test(row.id) ? 0.8 : 0,
   };
 }
 

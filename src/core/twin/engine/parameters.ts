@@ -34,13 +34,16 @@ const TABLE = {
   wBR: [0.003, "-", "×0.5–2", "preference for resistant bedding", "L"],
   wCF: [0.001, "-", "×0.5–2", "preference for fresh castings", "L"],
   aF: [0.15, "-", "0.05–0.25", "assimilated share of food eaten", "M"],
-  aB: [0.06, "-", "0.05–0.25", "the same of bedding", "M"],
+  aB: [0.07, "-", "0.05–0.25", "the same of bedding", "M"],
   aC: [0.005, "-", "0.05–0.25", "the same of castings", "M"],
   rF: [0.27, "-", "-", "burnt at once by gut and cast microbes; envelope 9", "L"],
   rB: [0.12, "-", "-", "the same of bedding", "L"],
   rC: [0.01, "-", "-", "the same of castings", "L"],
-  maint: [0.003, "g/g/d", "0.002–0.004", "adult upkeep at 20 °C, from oxygen use", "M"],
-  starveSave: [0.4, "-", "0.2–0.5", "upkeep saved by starving worms", "L"],
+  bfW: [9, "-", "5–20", "how much more nourishing bedding (aged manure, compost) is preferred; envelope 25", "L"],
+  bfWorked: [0.3, "-", "0.1–0.5", "nourishment that any easy bedding comes to as microbes work it; envelope 16", "L"],
+  bfRate: [0.012, "1/d", "0.005–0.03", "how fast at 20 °C", "L"],
+  maint: [0.0026, "g/g/d", "0.002–0.004", "adult upkeep at 20 °C, from oxygen use", "M"],
+  starveSave: [0.5, "-", "0.2–0.5", "upkeep saved by starving worms", "L"],
   yG: [0.6, "-", "0.5–0.7", "growth efficiency", "M"],
   wd: [0.17, "-", "0.15–0.20", "dry matter of worms", "H"],
   wormN: [0.1, "g/g", "0.09–0.11", "nitrogen of worm tissue", "H"],
@@ -49,9 +52,16 @@ const TABLE = {
   mu0Y: [0.008, "1/d", "×0.5–2", "background mortality, young", "L"],
   mu0S: [0.004, "1/d", "×0.5–2", "the same, sub-adult", "L"],
   mu0A: [0.0025, "1/d", "×0.5–2", "the same, adult", "L"],
-  muCrowd: [0.006, "1/d", "-", "crowding mortality", "L"],
+  muCrowd: [0.012, "1/d", "-", "crowding mortality", "L"],
   rhoC: [10, "kg/m²", "-", "crowding mortality", "L"],
-  ceff: [0.45, "-", "0.3–0.8", "bin output relative to the best laboratory rate; envelope 7", "L"],
+  ceff: [0.43, "-", "0.3–0.8", "bin output relative to the best laboratory rate; envelope 7", "L"],
+  coldKill: [0.9, "1/d", "0.5–1.5", "mortality well below the cold death; envelope 22", "M"],
+  coldSlope: [0.5, "K", "0.3–1", "how sharp it sets in", "L"],
+  coldRest: [0.3, "-", "0.2–0.5", "background mortality in the cold against 20 °C: cold worms age slowly; envelope 23", "L"],
+  ripens: [0.1, "-", "0.05–0.2", "least share of the maturing rate, whatever a stage's mean mass: grown ones stay grown; envelope 21", "L"],
+  heaviest: [0.6, "-", "0.3–2", "how much heavier than the mean of a thin stage those are that move up; envelope 22", "L"],
+  fusion: [334, "J/g", "-", "heat of freezing, physics", "H"],
+  freezeSpan: [1, "K", "0.5–2", "a bed freezes between 0 °C and this below", "M"],
   heat: [16, "kJ/g", "15–20", "heat of respiration, Haug 1993", "H"],
   latent: [2.45, "kJ/g", "-", "physics", "H"],
   cW: [4.18, "J/g/K", "-", "physics", "H"],
@@ -70,12 +80,15 @@ const TABLE = {
   solid: [1500, "g/L", "1400–1600", "density of solids", "H"],
   looseVol: [0.15, "-", "-", "bulking by fluffing", "L"],
   looseTau: [6, "d", "-", "its settling", "L"],
-  sO: [270, "g/m²/d", "100–500", "oxygen supply at air space 0.35, depth 0.2 m; envelope 2", "L"],
+  sO: [228, "g/m²/d", "100–500", "oxygen supply at air space 0.35, depth 0.2 m; envelope 2", "L"],
+  airDepth: [0.5, "-", "0.5 or 1", "power by which depth bars the air: food lies near the top; envelopes 19, 20", "L"],
   epsMin: [0.015, "-", "-", "least air space", "L"],
   loadHalf: [850, "g/m²", "500–1500", "food layer that doubles its own oxygen want", "L"],
   wormAir: [0.8, "-", "-", "burrowing opens the mass", "L"],
   rhoAir: [3, "kg/m²", "-", "the same", "L"],
   looseAir: [0.6, "-", "-", "gain of supply after fluffing", "L"],
+  airPlaces: [1, "-", "-", "1: worms feel sourness by the share of sour food in what they live in; 0: one air for all", "M"],
+  soak: [4, "-", "2–6", "how much more a gram of food soaks and sours than a gram of bedding or castings, dry; envelopes 16 to 20", "L"],
   tauUp: [3, "d", "1–7", "souring lag", "L"],
   tauDown: [5, "d", "1–7", "recovery lag", "L"],
   yAcid: [0.003, "eq/g", "-", "acid from fast food", "L"],
@@ -90,6 +103,15 @@ export type ParameterName = keyof typeof TABLE;
 export const P = Object.fromEntries(
   Object.entries(TABLE).map(([name, [value]]) => [name, value]),
 ) as Readonly<Record<ParameterName, number>>;
+
+/**
+ * The process model as it was first specified: one air for a whole compartment, no cohorts, cold that breathes and ages like
+ * warmth, bedding that hardly feeds. Its reference runs hold the arithmetic, and it is one of the truths advice is tried on.
+ */
+export const AS_SPECIFIED: Partial<Record<ParameterName, number>> = {
+  airPlaces: 0, airDepth: 1, sO: 270, maint: 0.003, starveSave: 0.4, aB: 0.06, muCrowd: 0.006, ceff: 0.45, ripens: 0, heaviest: 0,
+  coldKill: 0.5, coldSlope: 1, coldRest: 1, bfW: 0, bfWorked: 0,
+}; // prettier-ignore
 
 /** Runs something with other constants, to ask how much hangs on them; the table stands again afterwards. */
 export function withParameters<R>(changes: Partial<Record<ParameterName, number>>, run: () => R): R {

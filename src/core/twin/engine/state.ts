@@ -12,6 +12,8 @@ const FIELDS = [
   "PH", "EPS", "NH", "SALT", "EV1",
   // What a step leaves for what comes after it: drained today, conditioning of the day at rate 1, share of conditioned food that stayed.
   "DR1", "GM", "KEPT",
+  // Nourishment of the easy bedding (0 to 1), and the sourness the worms live in (the step's start).
+  "BF", "FELT",
 ] as const; // prettier-ignore
 export type Field = (typeof FIELDS)[number];
 

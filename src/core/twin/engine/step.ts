@@ -23,6 +23,8 @@ export interface Surroundings {
   /** Matter between it and the nearest open face, m. */
   readonly buriedM: number;
   readonly airC: number;
+  /** Rain that comes in through what covers it, g a day. */
+  readonly rainG: number;
   /** Vapour pressure of the air, kPa. */
   readonly airKPa: number;
   /** What a step of this length leaves of looseness, and of the way to sour or to fresh air; the lime it spends. */
@@ -66,6 +68,29 @@ function microbesAt(temperatureC: number): number {
 }
 const microbesIn = (m: number): number =>
   m <= 0.12 ? 0 : m <= 0.4 ? (0.4 * (m - 0.12)) / 0.28 : m <= 0.6 ? 0.4 + (0.6 * (m - 0.4)) / 0.2 : 1;
+
+const FREEZING_PARTS = 24;
+/** Warmth after a day's exchange with what is around it where the bed may freeze or thaw: the water gives or takes its heat on the way. */
+function nearFreezing(
+  fromC: number,
+  towardsC: number,
+  exchange: number,
+  capacity: number,
+  waterG: number,
+): number {
+  const fusion = (K.fusion * waterG) / 1000 / K.freezeSpan;
+  let t = fromC;
+  for (let part = 0; part < FREEZING_PARTS; part += 1) {
+    const isFreezing = t <= 0 && t > -K.freezeSpan;
+    const held = capacity + (isFreezing ? fusion : 0);
+    const next = towardsC + (t - towardsC) * Math.exp(-exchange / held / FREEZING_PARTS);
+    // No part of the day may jump over the stretch in which the water freezes or thaws.
+    if (t > 0 && next < 0) t = -1e-6;
+    else if (t <= -K.freezeSpan && next > -K.freezeSpan) t = -K.freezeSpan + 1e-6;
+    else t = next;
+  }
+  return t;
+}
 
 export function wormsAt(t: number, sp: TwinSpecies): number {
   if (t <= sp.leastC || t >= sp.zeroC) return 0;
@@ -171,8 +196,13 @@ function rot(s: Float64Array, around: Surroundings, dt: number): void {
   const fTm = microbesAt(T);
   const g0 = fTm * microbesIn(m);
   const gm = g0 * (K.mi0 + (1 - K.mi0) * MI) * s[F.kD]!;
+  // Air has places: food breathes in its own, bedding and castings in what food has not soaked.
+  const soaked = (K.soak * food) / (K.soak * food + BE + BR + cast + IN + 1e-9);
+  const felt = K.airPlaces > 0 ? AN * soaked : AN;
   const o2f = 1 - K.o2mic * AN;
   const gO = gm * o2f;
+  const o2r = 1 - K.o2mic * felt;
+  const gR = gm * o2r;
   const fTw = wormsAt(T, sp);
   const tox = appetiteFactor(nh, salt, pH);
 
@@ -219,10 +249,10 @@ function rot(s: Float64Array, around: Surroundings, dt: number): void {
   C2 -= d2;
   lossF += d0 + d1 + d2;
   decFast += d0;
-  const qe = BE * phi(K.kbE * gO * dt);
-  const qr = BR * phi(K.kbR * gO * dt);
-  const qcf = CF * phi(K.kcf * gO * dt);
-  const qcm = CM * phi(K.kcm * gO * dt);
+  const qe = BE * phi(K.kbE * gR * dt);
+  const qr = BR * phi(K.kbR * gR * dt);
+  const qcf = CF * phi(K.kcf * gR * dt);
+  const qcm = CM * phi(K.kcm * gR * dt);
   BE -= qe;
   BR -= qr;
   CF -= qcf;
@@ -230,25 +260,28 @@ function rot(s: Float64Array, around: Surroundings, dt: number): void {
   let resp = (1 - K.yFood) * lossF + (1 - K.yBed) * (qe + qr) + qcf + qcm;
   let fines = K.yFood * lossF + K.yBed * (qe + qr);
   const foodResp = ((1 - K.yFood) * lossF) / o2f;
-  let potResp = resp / o2f - foodResp;
+  let potResp = (resp - (1 - K.yFood) * lossF) / o2r;
 
   // 7.5 intake
   const alY = largerEats(NY, BY, sp.adultG);
   const alS = largerEats(NS, BS, sp.adultG);
   const alA = largerEats(NA, BA, sp.adultG);
   const eff = BY * alY + BS * alS + BA * alA;
-  const fOw = 1 - AN * AN;
+  const fOw = 1 - felt * felt;
   const appetite =
     ((eff * K.rWet * K.refDry * s[F.kI]! * fTw * wormsIn(m) * fOw * tox) / (1 + (rho / K.rhoI) ** 2)) *
     (K.intMi0 + (1 - K.intMi0) * MI);
   const before = C0 + C1 + C2;
-  const offered = C0 + C1 + K.wS * C2 + K.wBE * BE + K.wBR * BR + K.wCF * CF;
+  const BF = s[F.BF]!;
+  const wE = K.wBE * (1 + K.bfW * BF);
+  const aE = K.aB + (K.aF - K.aB) * BF;
+  const offered = C0 + C1 + K.wS * C2 + wE * BE + K.wBR * BR + K.wCF * CF;
   const u = appetite > 0 ? (appetite * dt) / (offered + K.kappa * appetite) : 0;
   const bite = 1 - Math.exp(-u);
   const e0 = C0 * bite;
   const e1 = C1 * bite;
   const e2 = C2 * (1 - Math.exp(-(K.wS * u)));
-  const eE = BE * phi(K.wBE * u);
+  const eE = BE * phi(wE * u);
   const eR = BR * phi(K.wBR * u);
   const eC = CF * phi(K.wCF * u);
   C0 -= e0;
@@ -260,7 +293,7 @@ function rot(s: Float64Array, around: Surroundings, dt: number): void {
   const eatF = e0 + e1 + e2;
   const eatB = eE + eR;
   const fracC = before > 0 ? eatF / before : 0;
-  const asm = K.aF * eatF + K.aB * eatB + K.aC * eC;
+  const asm = K.aF * eatF + aE * eE + K.aB * eR + K.aC * eC;
   const gut = K.rF * eatF + K.rB * eatB + K.rC * eC;
   resp += gut;
   potResp += gut;
@@ -290,6 +323,8 @@ function rot(s: Float64Array, around: Surroundings, dt: number): void {
   s[F.BS] = BS;
   s[F.NA] = NA;
   s[F.BA] = BA;
+  s[F.BF] = BF < K.bfWorked ? BF + (K.bfWorked - BF) * phi(K.bfRate * gR * dt) : BF;
+  s[F.FELT] = felt;
   s[F.LR] = LR;
   s[F.LC] = LC;
   s[F.EATEN] = s[F.EATEN]! + eatF + eatB + eC;
@@ -327,7 +362,7 @@ function rot(s: Float64Array, around: Surroundings, dt: number): void {
 
 function grow(s: Float64Array, around: Surroundings, dt: number): void {
   const { species: sp } = around;
-  const T = s[F.T]!, AN = s[F.AN]!; // prettier-ignore
+  const T = s[F.T]!, felt = s[F.FELT]!; // prettier-ignore
   const m = X[xM]!, rho = X[xRho]!, nh = X[xNh]!, salt = X[xSalt]!, pH = X[xPh]!, fTw = X[xWorms]!, tox = X[xTox]!; // prettier-ignore
   const asm = X[xTaken]!, eff = X[xEaters]!, alY = X[xYoung]!, alS = X[xGrowing]!, alA = X[xAdult]!; // prettier-ignore
   let W = s[F.W]!;
@@ -365,7 +400,7 @@ function grow(s: Float64Array, around: Surroundings, dt: number): void {
       let laid = 0;
       if (stage === 2) {
         const cap =
-          ((NA * sp.cocoonsPerDay * K.ceff * breedsAt(T, sp.warmthC) * breedsIn(m) * (1 - AN) * tox) /
+          ((NA * sp.cocoonsPerDay * K.ceff * breedsAt(T, sp.warmthC) * breedsIn(m) * (1 - felt) * tox) /
             (1 + (rho / K.rhoR) * Math.sqrt(rho / K.rhoR))) *
           dt;
         laid = Math.max(0, Math.min((tot - gr) / sp.cocoonG, cap));
@@ -398,14 +433,15 @@ function grow(s: Float64Array, around: Surroundings, dt: number): void {
     resid = 0;
   }
   const rate = (2 / sp.maturityDays) * (fTw / sp.f25);
-  const gy = NY > 0 ? clamp(BY / NY / (0.1 * sp.adultG)) : 0;
-  const gs = NS > 0 ? clamp((BS / NS / sp.adultG - 0.15) / 0.25) : 0;
-  const py = phi(rate * gy * dt);
-  const ps = phi(rate * gs * dt);
+  // By cohort: among many thin ones some are always well grown, and it is the heaviest that move up.
+  const fitY = NY > 0 ? clamp(BY / NY / (0.1 * sp.adultG)) : 0;
+  const fitS = NS > 0 ? clamp((BS / NS / sp.adultG - 0.15) / 0.25) : 0;
+  const py = phi(rate * Math.max(K.ripens, fitY) * dt);
+  const ps = phi(rate * Math.max(K.ripens, fitS) * dt);
   const grownN = NY * py;
-  const grownB = BY * py;
+  const grownB = Math.min(BY * py * (1 + K.heaviest * (1 - fitY)), 0.5 * BY);
   const adultN = NS * ps;
-  const adultB = BS * ps;
+  const adultB = Math.min(BS * ps * (1 + K.heaviest * (1 - fitS)), 0.5 * BS);
   NY += hat - grownN;
   BY += hat * sp.hatchlingG - grownB;
   NS += grownN - adultN;
@@ -415,9 +451,9 @@ function grow(s: Float64Array, around: Surroundings, dt: number): void {
 
   // 7.9 mortality
   const heat = 1.2 * sigmoid((T - sp.heatDeathC) / 0.8);
-  const cold = 0.5 * sigmoid(sp.coldDeathC - T);
+  const cold = K.coldKill * sigmoid((sp.coldDeathC - T) / K.coldSlope);
   const dry = 0.3 * sigmoid((0.4 - m) / 0.03);
-  const an = clamp((AN - 0.75) / 0.25);
+  const an = clamp((felt - 0.75) / 0.25);
   const mu =
     heat +
     cold +
@@ -427,10 +463,17 @@ function grow(s: Float64Array, around: Surroundings, dt: number): void {
     0.3 * clamp((salt - 0.5) / 0.7) +
     0.15 * clamp(4.8 - pH) +
     0.15 * clamp((pH - 9) / 0.5);
+  const rest = Math.min(1, Math.max(K.coldRest, fTw));
   const cr = Math.min(0.05, K.muCrowd * (rho / K.rhoC) ** 2);
-  const liveY = Math.exp(-(mu + K.mu0Y + cr + (NY > 0 ? starving(BY / NY, 0.006 * sp.adultG) : 0)) * dt);
-  const liveS = Math.exp(-(mu + K.mu0S + 0.5 * cr + (NS > 0 ? starving(BS / NS, 0.06 * sp.adultG) : 0)) * dt);
-  const liveA = Math.exp(-(mu + K.mu0A + 0.25 * cr + (NA > 0 ? starving(BA / NA, 0.3 * sp.adultG) : 0)) * dt);
+  const liveY = Math.exp(
+    -(mu + rest * K.mu0Y + cr + (NY > 0 ? starving(BY / NY, 0.006 * sp.adultG) : 0)) * dt,
+  );
+  const liveS = Math.exp(
+    -(mu + rest * K.mu0S + 0.5 * cr + (NS > 0 ? starving(BS / NS, 0.06 * sp.adultG) : 0)) * dt,
+  );
+  const liveA = Math.exp(
+    -(mu + rest * K.mu0A + 0.25 * cr + (NA > 0 ? starving(BA / NA, 0.3 * sp.adultG) : 0)) * dt,
+  );
   const dead = BY * (1 - liveY) + BS * (1 - liveS) + BA * (1 - liveA);
   NY *= liveY;
   BY *= liveY;
@@ -473,7 +516,9 @@ function flow(s: Float64Array, around: Surroundings, dt: number): void {
   const resp = X[xResp]!, potResp = X[xPotential]!, foodResp = X[xFoodResp]!; // prettier-ignore
   let W = s[F.W]!, SU = s[F.SU]!, TAN = s[F.TAN]!, SA = s[F.SA]!, AC = s[F.AC]!, LI = s[F.LI]!, NF = s[F.NF]!; // prettier-ignore
   // 7.10 water
-  W += K.metab * resp;
+  const rain = around.rainG * dt;
+  if (rain > 0) s[F.INW] = s[F.INW]! + rain;
+  W += K.metab * resp + rain;
   const aw = m >= 0.45 ? 1 : m <= 0.1 ? 0 : (m - 0.1) / 0.35;
   const vpd = Math.max(0, saturation(T) * aw - around.airKPa);
   const ep = K.eE * s[F.kE]! * A * around.evaporation * (1 + 0.5 * LO) * vpd * dt;
@@ -502,21 +547,24 @@ function flow(s: Float64Array, around: Surroundings, dt: number): void {
   const capacity = (K.cW * W + K.cD * DM + 4 * live) / 1000 + 1;
   const Q = (K.heat * resp - K.latent * ev) / dt;
   const Teq = Math.min(K.tCap, Math.max(around.airC - 8, around.airC + Q / UA));
-  s[F.T] = Teq + (T - Teq) * Math.exp((-UA / capacity) * dt);
+  s[F.T] =
+    T > 2 && Teq > -2 * T
+      ? Teq + (T - Teq) * Math.exp((-UA / capacity) * dt)
+      : nearFreezing(T, Teq, UA * dt, capacity, W);
 
   // 7.12 air
   const load = food / A / K.loadHalf;
   const want = (potResp + foodResp * (1 + load * load)) / dt / A;
+  const thin = 0.2 / (depth + around.buriedM);
   const supply =
-    (K.sO *
-      s[F.kO]! *
-      around.air *
-      (eps / 0.35) *
-      Math.sqrt(eps / 0.35) *
-      (1 + K.looseAir * LO) *
-      (1 + (K.wormAir * rho) / (rho + K.rhoAir)) *
-      0.2) /
-    (depth + around.buriedM);
+    K.sO *
+    s[F.kO]! *
+    around.air *
+    (eps / 0.35) *
+    Math.sqrt(eps / 0.35) *
+    (1 + K.looseAir * LO) *
+    (1 + (K.wormAir * rho) / (rho + K.rhoAir)) *
+    (K.airDepth < 1 ? Math.sqrt(thin) : thin);
   const x = want / supply;
   const target = x < 1e8 ? (x * x) / (1 + x * x) : 1;
   const stays = target > AN ? around.souringStays : around.freshStays;

@@ -25,6 +25,8 @@ export interface TwinPlace {
   readonly hottestDay: number;
   /** A fraction. */
   readonly humidity: number;
+  /** On open ground there, mm a day; none under a roof. */
+  readonly rainMm?: number;
 }
 
 /** A bin of one well-mixed mass. */

@@ -18,7 +18,12 @@ export function sleep(ensemble: Ensemble, parts = 1): void {
   const { bin, place, lines, size, seed } = ensemble;
   const airC = airAt(place, ensemble.startDayOfYear + ensemble.day);
   const species = twinSpecies(bin.speciesId);
-  const around = surroundings(bin, species, airC, place.humidity * saturation(airC), 1 / parts);
+  const around = surroundings(
+    bin,
+    species,
+    { airC, airKPa: place.humidity * saturation(airC), rainMm: place.rainMm ?? 0 },
+    1 / parts,
+  );
   for (let part = 0; part < parts; part += 1) stepAll(ensemble, around, 1 / parts);
   ensemble.day += 1;
   if (size > 1 && ensemble.day % DRIFTS_EVERY === 0) {
@@ -92,13 +97,12 @@ function stepAll(
 function surroundings(
   bin: TwinBin,
   species: TwinSpecies,
-  airC: number,
-  airKPa: number,
+  { airC, airKPa, rainMm }: { readonly airC: number; readonly airKPa: number; readonly rainMm: number },
   dt: number,
 ): Surroundings[] {
   const { lie, compartments, insulation, drainage, cover, sumpL } = bin;
   const last = compartments.length - 1;
-  const { evaporation, air } = COVERED[cover];
+  const { evaporation, air, rain } = COVERED[cover];
   const stacked = isStack(bin);
   return compartments.map(({ areaM2 }, at) => {
     const isTop = !stacked || at === last;
@@ -118,6 +122,8 @@ function surroundings(
       buriedM: 0,
       airC,
       airKPa,
+      // A millimetre on a square metre is a litre.
+      rainG: isTop ? 1000 * rainMm * areaM2 * rain : 0,
     };
   });
 }

@@ -4,6 +4,7 @@ import type { TwinBin, TwinPlace } from "../engine/twinBin";
 import { TOTE, oneMass } from "../engine/twinBin";
 import type { Envelope } from "./envelope";
 import { lineEnvelopes } from "./lineEnvelopes";
+import { regimeEnvelopes } from "./regimes";
 import type { TwinWalk } from "../ensemble/run";
 import { startTwin } from "../ensemble/run";
 import { AT, beddingOf, castingsOf, foodOf, liveOf, moistureOf } from "../engine/state";
@@ -373,4 +374,5 @@ export const envelopes = (): readonly Envelope[] => [
   ...leftAlone(),
   ...selfHeating(),
   ...lineEnvelopes(),
+  ...regimeEnvelopes(),
 ];

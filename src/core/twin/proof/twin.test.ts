@@ -8,6 +8,7 @@ import { TOTE } from "../engine/twinBin";
 import { halfLives } from "./halfLives";
 import { ripenessOf } from "../engine/ripeness";
 import { TEMPO } from "../engine/materials";
+import { AS_SPECIFIED, withParameters } from "../engine/parameters";
 import type { DatedEvent } from "../ensemble/run";
 import { runTwin, startTwin } from "../ensemble/run";
 import type { Field } from "../engine/state";
@@ -44,13 +45,16 @@ const R2 = (until: number, food: readonly number[] = []) =>
     ...(food.includes(day) ? [] : [{ kind: "bed", id: "cardboard", g: 40 } as const]),
   ]);
 
+/** The reference runs are those of the model as it was first specified; what departs from it stands in envelopes. */
 function after(log: DatedEvent[], days: readonly number[], bin = TOTE, place = ROOM) {
   const rows = new Map<number, Float64Array>();
-  runTwin(
-    { bin, place, startDayOfYear: 0, log: log.toSorted((a, b) => a.day - b.day), days: Math.max(...days) },
-    (ensemble, day) => {
-      if (days.includes(day)) rows.set(day, ensemble.views[0]![0]!.slice());
-    },
+  withParameters(AS_SPECIFIED, () =>
+    runTwin(
+      { bin, place, startDayOfYear: 0, log: log.toSorted((a, b) => a.day - b.day), days: Math.max(...days) },
+      (ensemble, day) => {
+        if (days.includes(day)) rows.set(day, ensemble.views[0]![0]!.slice());
+      },
+    ),
   );
   return rows;
 }
