@@ -26,6 +26,7 @@ const WITHOUT_UNIT = new Set([
   "wormsPerKg",
   "beddingPer100L",
   "mealShare",
+  "ratio",
   "compartments",
 ]);
 

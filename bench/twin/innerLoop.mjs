@@ -53,7 +53,7 @@ int main(int argc, char **argv) {
   double *before = malloc(sizeof(double) * members * STRIDE), *s = malloc(sizeof(double) * members * STRIDE);
   FILE *in = fopen(argv[1], "rb");
   if (fread(before, sizeof(double), members * STRIDE, in) != (size_t)(members * STRIDE)) return 1;
-  Around around = {SPECIES, 0.2, 1, 1 - exp(-0.7), 0, 0, 0.35, 1, 2, 0, 20, 0.55 * saturation(20),
+  Around around = {SPECIES, 0.2, 1, 1 - exp(-0.7), 0, 0, 0.35, 1, 2, 0, 20, 0, 0.55 * saturation(20),
     exp(-1 / K_looseTau), exp(-1 / K_tauUp), exp(-1 / K_tauDown), 1 - exp(-K_limeRate)};
   double best = 1e9;
   for (int round = 0; round < 8; round++) {

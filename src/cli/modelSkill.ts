@@ -5,6 +5,7 @@ import { copied } from "@/core/twin/ensemble/ensemble";
 import { sleep } from "@/core/twin/ensemble/sleep";
 import { MULTIPLIERS } from "@/core/twin/ensemble/members";
 import { follow, live } from "@/core/twin/log/follow";
+import { byDay } from "@/core/twin/log/script";
 import { isWorthwhile } from "@/core/twin/ahead/harvest";
 import { fedAt, harvestedAt } from "@/core/twin/engine/twinBin";
 import { weightsOf } from "@/core/twin/learning/learn";
@@ -44,9 +45,9 @@ function bandsOf(ensemble: Ensemble, value: (ensemble: Ensemble, member: number)
 
 /** Carries an ensemble on by what was in fact done, without its readings. */
 function carryOn(ensemble: Ensemble, bin: SyntheticBin, until: number): void {
-  const byDay = new Map(bin.script.days.map((day) => [day.day, day]));
+  const moments = byDay(bin.script.days);
   while (ensemble.day < until) {
-    live(ensemble, byDay.get(ensemble.day), false);
+    live(ensemble, moments.get(ensemble.day), false);
     sleep(ensemble);
   }
 }
@@ -65,7 +66,7 @@ function ofFortnight(bin: SyntheticBin, number: number, visits: number): void {
     const ensemble = follow(bin.script, from, { seed: number, learns });
     live(
       ensemble,
-      bin.script.days.find((day) => day.day === from),
+      bin.script.days.filter((day) => day.day === from),
       learns,
     );
     sleep(ensemble);
@@ -141,13 +142,13 @@ function ofHarvest(bin: SyntheticBin, number: number): void {
   ] as const) {
     const { areaM2, heightM } = bin.script.bin.compartments[0]!;
     const days = new Float64Array(ensemble.size).fill(320);
-    const byDay = new Map(bin.script.days.map((day) => [day.day, day]));
+    const moments = byDay(bin.script.days);
     while (ensemble.day < 320) {
       ensemble.lines.forEach((line, member) => {
         if (days[member] === 320 && isWorthwhile(line[harvestedAt(ensemble.bin)]!, 1000 * areaM2 * heightM))
           days[member] = ensemble.day;
       });
-      live(ensemble, byDay.get(ensemble.day), false);
+      live(ensemble, moments.get(ensemble.day), false);
       sleep(ensemble);
     }
     note(

@@ -89,9 +89,11 @@ const RELEASED: Record<string, string> = {
   "cellar/v1.fixture.json": "5b605c5eed3ff768056b7be53d2d8ab66b38b773bd2ac09927b5c8b02abf93c9",
   "entry/v1.fixture.json": "2750e8810ad418437c84b16f23ddcfc64ebaee905c24bc7e28d16f31a38dbb01",
   "entry/v2.fixture.json": "0b2f5f5a60fd1a9abcccaf545838f11a516d4b1690ac2307bb3c5db9e8dca9fb",
+  "entry/v3.fixture.json": "95f9ca0d21e9f9c78f8a23065032899c296922c6658fb47df27b8fa300f4fbce",
   "material/v1.fixture.json": "866d765cf4665704e662dd6af6cf685eb4a665f40bc3dddce9681caa0bd1a04b",
   "plan/v1.fixture.json": "5cc677dff0ff7d7c21e352da41764167d61edced8eccab16bebeb5f37d06a068",
   "room/v1.fixture.json": "e107c0a4a35977113324b3548d4da250143d7b97b64715145d39b16fd5e34d39",
+  "room/v2.fixture.json": "1d573f9e9e0476d917517dbc902682f90a91c366a744934f2066f491dcb4e339",
   "settings/v1.fixture.json": "54b0878e6d86d3af313c3535dba0c9121add63544215f816da46a1adbaa85ab4",
   "timetable/v1.fixture.json": "0bb2fbe93cda274879f996ac11847dd8b50822321f938db7867b824e2eae2b1f",
 };

@@ -1,11 +1,13 @@
 import {
   compartmentId,
+  depthM,
   lengthM,
   localDate,
   massKg,
   moisture,
   name,
   roomId,
+  temperatureC,
   volumeL,
 } from "@/vocabulary/fields";
 import { COVERS, DRAINAGES, PURPOSES, SCHOOLS, SYSTEMS, WALLS } from "@/vocabulary/setup";
@@ -41,6 +43,18 @@ export const binSetup = z.strictObject({
   restingUntil: localDate.optional(),
   /** Where the keeper wants it, if not where the school does. */
   targetMoisture: moisture.optional(),
+  /** Rules of the keeper's own for this bin, each in place of the school's. */
+  own: z
+    .strictObject({
+      intervalDays: z.number().int().min(1).max(366).optional(),
+      /** Litres of bedding for a litre of food. */
+      ratio: z.number().min(0.25).max(40).optional(),
+      coverM: depthM.optional(),
+      buriedM: depthM.optional(),
+      warmestC: temperatureC.optional(),
+      coldestC: temperatureC.optional(),
+    })
+    .optional(),
   /** What the keeper means to do differently: smaller or larger meals than usual, days on which no one comes. */
   ahead: z
     .strictObject({

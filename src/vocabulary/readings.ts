@@ -47,8 +47,14 @@ export const CREATURES = [
   "hot-centre",
   "dry-edges",
   "rodent-signs",
+  "condensation",
+  "sprouts",
 ] as const;
 export type Creature = (typeof CREATURES)[number];
+
+/** What a keeper says of a reading that nobody expected: water or food that came or went unwritten, a slip of the hand, or it is so. */
+export const BECAUSE = ["water", "others", "slip", "so"] as const;
+export type Because = (typeof BECAUSE)[number];
 
 /** Where in the bin a reading was taken. */
 export const SPOTS = ["side", "middle", "top", "bottom", "tray"] as const;

@@ -6,7 +6,7 @@ import { fedCompartment } from "./system";
 
 /* What a state holds, and where in it an entry falls. */
 
-export function compartmentOf(state: BinState, entry: Entry): CompartmentId | undefined {
+export function compartmentOf(state: BinState, entry: Pick<Entry, "compartment">): CompartmentId | undefined {
   return entry.compartment ?? (state.setup ? fedCompartment(state.setup).id : undefined);
 }
 

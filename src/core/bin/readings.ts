@@ -5,8 +5,13 @@ import { compartmentOf, totalDryKg } from "./held";
 import type { BinState, Feeding } from "./state";
 import { isAlarm, placeKey } from "./state";
 
+/** What of a look the state is changed by: an entry, or readings in hand. */
+type Look = Pick<EntryOf<"looked">, "day" | "lid" | "compartment" | "place" | "nextDay"> & {
+  readonly readings: readonly Reading[];
+};
+
 /** What one look changes in a state: each reading in turn, alarms anew, the day to come back. */
-export function looked(state: BinState, entry: EntryOf<"looked">): BinState {
+export function looked(state: BinState, entry: Look): BinState {
   let after: BinState = {
     ...state,
     visits: state.visits + (entry.lid === "lifted" ? 1 : 0),
@@ -19,7 +24,7 @@ export function looked(state: BinState, entry: EntryOf<"looked">): BinState {
   return after;
 }
 
-function read(state: BinState, entry: EntryOf<"looked">, reading: Reading): BinState {
+function read(state: BinState, entry: Look, reading: Reading): BinState {
   const after = isAlarm(reading)
     ? {
         ...state,

@@ -111,10 +111,16 @@ export interface Habit {
 }
 /** A reading of today against what was forecast for it before it was read. */
 export interface Surprise {
-  readonly of: "squeeze" | "moisture" | "foodLeft" | "temperature" | "warmth";
+  readonly of:
+    | "squeeze" | "moisture" | "foodLeft" | "temperature" | "warmth"
+    | "weight" | "depth" | "handful" | "ripeness" | "smell";
   readonly isMore: boolean;
-  /** Share of the forecasts it lies beyond, 0.8 or more. */
+  /** Share of the forecasts it lies beyond, 0.9 or more. */
   readonly beyond: number;
+  /** Beyond 99 in 100 and nothing said of it yet: the keeper is asked what happened. */
+  readonly isAsked: boolean;
+  readonly compartmentId?: string;
+  readonly place?: number;
 }
 /** Entries that do not fit together. */
 export interface Misfit {

@@ -18,8 +18,8 @@ export type EntryInput = z.input<typeof entrySchema>;
 
 export const entryFormat: RecordFormat<Entry, EntryInput> = {
   current: ENTRY_VERSION,
-  // All that the first version could say the second says in the same words.
-  steps: [(row) => row],
+  // What an earlier version could say the next says in the same words.
+  steps: [(row) => row, (row) => row],
   schema: entrySchema,
 };
 export const readEntry = (raw: unknown) => readRow(raw, entryFormat);

@@ -18,6 +18,7 @@ import {
   volumeL,
 } from "@/vocabulary/fields";
 import {
+  BECAUSE,
   CREATURES,
   FILL_MARKS,
   FOOD_LEFT,
@@ -34,8 +35,11 @@ import { z } from "@/vocabulary/z";
 import { rowFields } from "../row/row";
 import { compartment, setupChanges } from "../setup";
 
-/** Second: amounts may be "as proposed"; food may be taken out whole, unweighed. */
-export const ENTRY_VERSION = 2;
+/**
+ * Second: amounts may be "as proposed"; food may be taken out whole, unweighed. Third: a reading may say why it surprised;
+ * condensation and sprouts are signs; a set-up may have rules of its own.
+ */
+export const ENTRY_VERSION = 3;
 
 /** Amounts keep how they were known and how they were typed. */
 const known = {
@@ -66,6 +70,8 @@ const taken = {
   spot: z.enum(SPOTS).optional(),
   depthM: depthM.optional(),
   instrument: z.enum(INSTRUMENTS).optional(),
+  /** Of a reading nobody expected: what the keeper says of it. */
+  because: z.enum(BECAUSE).optional(),
 };
 export const reading = z.discriminatedUnion("of", [
   z.strictObject({ of: z.literal("squeeze"), squeeze: z.enum(SQUEEZES), ...taken }),

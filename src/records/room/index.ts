@@ -9,11 +9,13 @@ const climate = z.strictObject({
   swingK: z.number().min(0).max(40),
   hottestDay: z.number().int().min(1).max(366),
   humidity: fraction,
+  /** Under open sky: rain over the year's average day. */
+  rainMmPerDay: z.number().min(0).max(60).optional(),
 });
 export type Climate = z.infer<typeof climate>;
 
 export const roomSchema = z.strictObject({
-  schemaVersion: z.literal(1),
+  schemaVersion: z.literal(2),
   ...rowFields,
   id: roomId,
   name,
@@ -22,7 +24,8 @@ export const roomSchema = z.strictObject({
 export type Room = z.infer<typeof roomSchema>;
 
 export const roomFormat: RecordFormat<Room, z.input<typeof roomSchema>> = {
-  current: 1,
-  steps: [],
+  current: 2,
+  // A room of the first version has no rain.
+  steps: [(row) => row],
   schema: roomSchema,
 };

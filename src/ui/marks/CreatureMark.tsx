@@ -29,6 +29,9 @@ const PATHS: Record<Creature, string> = {
   "dry-edges": "M4 4v16h16V4M7 7l2 1M7 12l2-1M7 16l2 1M17 8l-2 1M17 12l-2-1M17 16l-2 1",
   "rodent-signs":
     "M5 17c0-5 4-8 9-8 4 0 7 3 7 6 0 2-2 2-4 2zM14 9c0-2 2-3 3-2s0 3-1 3M5 17c-3 0-3-3-1-3M18 13h.1",
+  condensation:
+    "M3 5h18M7 8c-1 2-1 3 0 3s1-1 0-3zM13 9c-1.500 3-1.500 4 0 4s1.500-1 0-4zM18 8c-1 2-1 3 0 3s1-1 0-3zM9 16c-1 2-1 3 0 3s1-1 0-3z",
+  sprouts: "M12 20v-9M12 12c-4 0-6-2-6-5 4 0 6 2 6 5zM12 14c0-3 2-5 6-5 0 3-2 5-6 5zM4 20h16",
 };
 
 export function CreatureMark({ creature }: { readonly creature: Creature }) {

@@ -44,6 +44,11 @@ const READ: Record<Surprise["of"], readonly [less: string, more: string]> = {
   foodLeft: ["Less food left", "More food left"],
   temperature: ["Cooler", "Warmer"],
   warmth: ["Cooler", "Warmer"],
+  weight: ["Lighter", "Heavier"],
+  depth: ["Less in it", "More in it"],
+  handful: ["Fewer worms", "More worms"],
+  ripeness: ["Less finished", "More finished"],
+  smell: ["Sweeter", "Worse"],
 };
 const ASK: Record<Surprise["of"], readonly [less: string, more: string]> = {
   squeeze: ["is the lid ajar, or the air very dry?", "did rain or a drip get in, or wet food?"],
@@ -51,6 +56,14 @@ const ASK: Record<Surprise["of"], readonly [less: string, more: string]> = {
   foodLeft: ["are there more worms than noted?", "is something off, or was the meal larger than noted?"],
   temperature: ["has it been moved, or the heating gone off?", "is the food heating, or is it in the sun?"],
   warmth: ["has it been moved, or the heating gone off?", "is the food heating, or is it in the sun?"],
+  weight: ["was something taken out, or has it dried?", "did rain get in, or was something added?"],
+  depth: ["was something taken out, or has it settled?", "was something added?"],
+  handful: [
+    "have some left or died, or was it an empty corner?",
+    "did they gather there, or were more put in?",
+  ],
+  ripeness: ["was it a fresh corner?", "was it an old corner?"],
+  smell: ["has it aired?", "is old food hidden in it?"],
 };
 /** "Wetter than 9 in 10 forecasts: did rain or a drip get in, or wet food?" */
 export function saySurprise({ of, isMore, beyond }: Surprise): string {

@@ -2,7 +2,7 @@ import { P } from "./parameters";
 
 /*
  * One member's state as a stretch of a Float64Array: an ensemble is one array, advanced in place. Grams of dry matter
- * unless said. Source: process model, section 4; kH (this bin's hold on water), FIST (the keeper's own offset on the squeeze scale) and the markers are ours.
+ * unless said. Source: process model, section 4; kH (this bin's hold on water), FIST (the keeper's own offset on the squeeze scale), AIR and the markers are ours.
  */
 const FIELDS = [
   "R0", "R1", "R2", "C0", "C1", "C2", "KP", "BE", "BR", "CF", "CM", "IN", "W", "SU", "T", "AN", "AC", "TAN", "NF", "SA", "LI", "MI",
@@ -14,6 +14,8 @@ const FIELDS = [
   "DR1", "GM", "KEPT",
   // Nourishment of the easy bedding (0 to 1), and the sourness the worms live in (the step's start).
   "BF", "FELT",
+  // The room's air against what was said of it, K; what grown worms were lost (−ln of those that live), and that at four weekly marks.
+  "AIR", "LS", "LS1", "LS2", "LS3", "LS4",
 ] as const; // prettier-ignore
 export type Field = (typeof FIELDS)[number];
 

@@ -471,9 +471,9 @@ function grow(s: Float64Array, around: Surroundings, dt: number): void {
   const liveS = Math.exp(
     -(mu + rest * K.mu0S + 0.5 * cr + (NS > 0 ? starving(BS / NS, 0.06 * sp.adultG) : 0)) * dt,
   );
-  const liveA = Math.exp(
-    -(mu + rest * K.mu0A + 0.25 * cr + (NA > 0 ? starving(BA / NA, 0.3 * sp.adultG) : 0)) * dt,
-  );
+  const lossA = (mu + rest * K.mu0A + 0.25 * cr + (NA > 0 ? starving(BA / NA, 0.3 * sp.adultG) : 0)) * dt;
+  const liveA = Math.exp(-lossA);
+  s[F.LS] = s[F.LS]! + lossA;
   const dead = BY * (1 - liveY) + BS * (1 - liveS) + BA * (1 - liveA);
   NY *= liveY;
   BY *= liveY;
@@ -520,7 +520,8 @@ function flow(s: Float64Array, around: Surroundings, dt: number): void {
   if (rain > 0) s[F.INW] = s[F.INW]! + rain;
   W += K.metab * resp + rain;
   const aw = m >= 0.45 ? 1 : m <= 0.1 ? 0 : (m - 0.1) / 0.35;
-  const vpd = Math.max(0, saturation(T) * aw - around.airKPa);
+  // Air that is warmer than was said of the room holds as much more.
+  const vpd = Math.max(0, saturation(T) * aw - around.airKPa * (1 + 0.062 * s[F.AIR]!));
   const ep = K.eE * s[F.kE]! * A * around.evaporation * (1 + 0.5 * LO) * vpd * dt;
   const ev = W > 0 ? W * (1 - Math.exp(-(ep / W))) : 0;
   W -= ev;
@@ -546,7 +547,8 @@ function flow(s: Float64Array, around: Surroundings, dt: number): void {
   const UA = K.wallU * around.insulation * (around.openFaces * A + 4 * Math.sqrt(A) * depth) * 86.4;
   const capacity = (K.cW * W + K.cD * DM + 4 * live) / 1000 + 1;
   const Q = (K.heat * resp - K.latent * ev) / dt;
-  const Teq = Math.min(K.tCap, Math.max(around.airC - 8, around.airC + Q / UA));
+  const airC = around.airC + s[F.AIR]!;
+  const Teq = Math.min(K.tCap, Math.max(airC - 8, airC + Q / UA));
   s[F.T] =
     T > 2 && Teq > -2 * T
       ? Teq + (T - Teq) * Math.exp((-UA / capacity) * dt)

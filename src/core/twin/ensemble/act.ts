@@ -181,7 +181,7 @@ function rebuild(ensemble: Ensemble, bin: TwinBin): void {
   for (let member = 0; member < size; member += 1) {
     const first = views[0]![member]!;
     const blank = emptyMember(first[AT.T]!);
-    for (const name of [...MULTIPLIERS, "FIST"] as const) blank[AT[name]] = first[AT[name]]!;
+    for (const name of [...MULTIPLIERS, "FIST", "AIR"] as const) blank[AT[name]] = first[AT[name]]!;
     from.forEach((old, at) => fresh.views[at]![member]!.set(old >= 0 ? views[old]![member]! : blank));
     const into = fresh.views[fedAt(bin)]![member]!;
     for (const at of lost) moveAll(views[at]![member]!, into);

@@ -33,6 +33,8 @@ export interface Ensemble {
   /** Readings learned from so far, and entries that did not fit what went before. */
   readings: number;
   misfits: readonly EarlierMisfit[];
+  /** What was read since something was last done, so that it is known when a thing is said again. */
+  said: readonly string[];
 }
 export interface EarlierMisfit {
   readonly code: "harvest-above-castings" | "worms-above-herd" | "reading-against-log";
@@ -81,6 +83,7 @@ export function newEnsemble({
     marks: bin.compartments.map(() => []),
     readings: 0,
     misfits: [],
+    said: [],
   };
 }
 

@@ -9,6 +9,8 @@ export type Multiplier = keyof typeof SPREAD;
 export const MULTIPLIERS = Object.keys(SPREAD) as Multiplier[];
 /** A keeper's own offset on the squeeze scale, in moisture. Source: process model 9. */
 export const FIST_SPREAD = 0.04;
+/** The air about a bin against what was said of its room, K: a shelf by the boiler, a draught, a keeper who guessed. */
+export const AIR_SPREAD = 1.5;
 /** Bins change: every seventh day a small step. */
 export const DRIFTS_EVERY = 7;
 const DRIFT = { kI: 0.02, kE: 0.03, kD: 0.02 } as const;
@@ -59,6 +61,7 @@ export function drawMember(s: Float64Array, seed: number, member: number): void 
     s[AT[name]] = factor(SPREAD[name], purpose, member, nth);
   });
   s[AT.FIST] = FIST_SPREAD * normal(purpose, member, MULTIPLIERS.length);
+  s[AT.AIR] = AIR_SPREAD * normal(purpose, member, MULTIPLIERS.length + 1);
 }
 
 /** The weekly step of the multipliers that wander. */

@@ -26,6 +26,7 @@ export function sleep(ensemble: Ensemble, parts = 1): void {
   );
   for (let part = 0; part < parts; part += 1) stepAll(ensemble, around, 1 / parts);
   ensemble.day += 1;
+  if (ensemble.day % DRIFTS_EVERY === 0) markLosses(lines);
   if (size > 1 && ensemble.day % DRIFTS_EVERY === 0) {
     const purpose = chanceFor(seed, `drift ${ensemble.day}`);
     for (let member = 0; member < size; member += 1)
@@ -35,6 +36,17 @@ export function sleep(ensemble: Ensemble, parts = 1): void {
       });
     unlogged(ensemble);
   }
+}
+
+/** Once a week the losses of grown worms so far move on by a mark, so that the last four weeks can be told. */
+function markLosses(lines: readonly (readonly Float64Array[])[]): void {
+  for (const line of lines)
+    for (const s of line) {
+      s[AT.LS4] = s[AT.LS3]!;
+      s[AT.LS3] = s[AT.LS2]!;
+      s[AT.LS2] = s[AT.LS1]!;
+      s[AT.LS1] = s[AT.LS]!;
+    }
 }
 
 /** Spread, of a week, of what no log tells: water that was splashed, dripped or sweated away; matter that crept or was picked off. */

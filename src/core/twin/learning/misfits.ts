@@ -3,12 +3,12 @@ import type { EarlierMisfit, Ensemble } from "../ensemble/ensemble";
 import { harvestedAt } from "../engine/twinBin";
 import { weightsOf } from "./learn";
 import type { Observation } from "./observe";
-import { surpriseOf } from "./observe";
+import { tailsOf } from "./observe";
 import { quantiles } from "./quantiles";
 import { castingsOf, liveOf, moistureOf } from "../engine/state";
 
-/** Out of a hundred forecasts so many would have to be wrong for a reading to be true. */
-const BEYOND_BELIEF = 0.985;
+/** Only so many in a hundred forecasts, the hand's own spread included, would have to come true. */
+const BEYOND_BELIEF = 0.005;
 /** Our own sums may be off by so much before an amount contradicts the log. */
 const SLACK = 1.5;
 
@@ -19,8 +19,9 @@ export function misfitReadings(ensemble: Ensemble, observations: readonly Observ
   const found = new Set<string>();
   for (const one of observations) {
     if (one.key === undefined || (one.reading.of !== "squeeze" && one.reading.of !== "moisture")) continue;
-    const surprise = surpriseOf(ensemble, weights, one, 2);
-    if (surprise && Math.max(surprise.below, surprise.above) >= BEYOND_BELIEF) found.add(one.key);
+    if (one.because !== undefined) continue;
+    const tails = tailsOf(ensemble, weights, one);
+    if (tails && Math.min(tails.low, tails.high) <= BEYOND_BELIEF) found.add(one.key);
   }
   return [...found].map((key) => ({ code: "reading-against-log", key, day: ensemble.day }));
 }

@@ -1,12 +1,13 @@
-import type { FoodLeft, RipenessSeen, Smell, Squeeze, Warmth } from "@/vocabulary/readings";
-import { FOOD_LEFT, RIPENESSES, SMELLS, SQUEEZES, WARMTHS } from "@/vocabulary/readings";
+import type { Because, FoodLeft, RipenessSeen, Smell, Squeeze, Warmth } from "@/vocabulary/readings";
+import { FOOD_LEFT, HANDFUL_L, RIPENESSES, SMELLS, SQUEEZES, WARMTHS } from "@/vocabulary/readings";
 import type { Ensemble } from "../ensemble/ensemble";
 import { leftAt, litresOf } from "../ensemble/measures";
 import { twinSpecies } from "../engine/library";
 import { ripenessOf } from "../engine/ripeness";
 import { felt, SCALES } from "./senses";
+import type { TwinBin } from "../engine/twinBin";
 import { compartmentAt, fedAt, harvestedAt } from "../engine/twinBin";
-import { AT, castingsOf, cocoonsOf, dryOf, liveOf, moistureOf } from "../engine/state";
+import { AT, castingsOf, cocoonsOf, dryOf, heldG, liveOf, moistureOf } from "../engine/state";
 
 /** What a keeper read, as the model weighs it. Grams, centimetres, °C, shares. Source: process model 9. */
 export type Observed =
@@ -20,12 +21,18 @@ export type Observed =
   | { readonly of: "handful"; readonly worms: number; readonly litres: number }
   | { readonly of: "ripeness"; readonly ripeness: RipenessSeen }
   | { readonly of: "smell"; readonly smell: Smell }
+  | { readonly of: "sign"; readonly sign: HeardSign; readonly isPresent: boolean }
   | { readonly of: "harvest"; readonly dryG: number };
+/** Signs that the model has a state for; the rest are the decision's. */
+export const HEARD_SIGNS = ["hot-centre", "standing-liquid", "few-worms"] as const;
+export type HeardSign = (typeof HEARD_SIGNS)[number];
 export interface Observation {
   readonly reading: Observed;
   readonly at?: string | undefined;
   /** Taken at one spot (a side, the top): half as much spread again. */
   readonly isOneSpot?: boolean;
+  /** What the keeper said of it when it was a surprise: a slip is not heard, an event moves the state, "so" the bin's ways too. */
+  readonly because?: Because | undefined;
   /** The entry it stands in. */
   readonly key?: string;
 }
@@ -69,36 +76,49 @@ function smellChance(s: Float64Array, smell: Smell): number {
   return (0.96 * Math.exp(evidence[SMELLS.indexOf(smell)]!)) / all + 0.01;
 }
 
-/** Gathers in `into` the log likelihood of one reading for every member. Shape: one number a member; a missing compartment says nothing. */
-export function addLogLikelihood(
-  ensemble: Ensemble,
-  { reading, at, isOneSpot }: Observation,
-  into: Float64Array,
-): void {
-  const { bin, lines, marks, size } = ensemble;
-  const isWhole = reading.of === "weight";
-  const isOfFinished = reading.of === "harvest" || reading.of === "ripeness";
-  const where = compartmentAt(bin, at, isOfFinished ? harvestedAt(bin) : fedAt(bin));
-  const wider = isOneSpot ? 1.5 : 1;
-  const cocoonG = twinSpecies(bin.speciesId).cocoonG;
-  for (let member = 0; member < size; member += 1) {
-    const line = lines[member]!;
-    const s = line[where]!;
-    if (isWhole && reading.of === "weight") {
-      let wet = 0;
-      for (const one of line) wet += dryOf(one) + one[AT.W]! + liveOf(one) + cocoonsOf(one) * cocoonG;
-      into[member]! += Math.log(bell((reading.g - wet) / Math.max(150, 0.025 * wet)));
-    } else
-      into[member]! += Math.log(
-        chanceOf(
-          s,
-          reading,
-          wider,
-          () => leftAt(s, marks[where]!, placeOf(reading)),
-          bin.compartments[where]!.areaM2,
-        ),
-      );
+/** Where a reading was taken, as an index along the bin. */
+export const compartmentRead = (bin: TwinBin, { reading, at }: Observation): number =>
+  compartmentAt(
+    bin,
+    at,
+    reading.of === "harvest" || reading.of === "ripeness" ? harvestedAt(bin) : fedAt(bin),
+  );
+/** Of a whole bin on a scale, g. */
+export const spreadOfWeight = (wetG: number): number => Math.max(150, 0.025 * wetG);
+export const DEPTH_SPREAD_CM = 2.5;
+
+/** Chance of one reading for one member. */
+function chanceFor(ensemble: Ensemble, member: number, one: Observation): number {
+  const { bin, lines, marks } = ensemble;
+  const { reading } = one;
+  const line = lines[member]!;
+  const where = compartmentRead(bin, one);
+  const s = line[where]!;
+  if (reading.of === "weight") {
+    const wet = wetOf(line, bin);
+    return bell((reading.g - wet) / spreadOfWeight(wet));
   }
+  return chanceOf(
+    s,
+    reading,
+    one.isOneSpot ? 1.5 : 1,
+    () => leftAt(s, marks[where]!, placeOf(reading)),
+    bin.compartments[where]!.areaM2,
+  );
+}
+
+/** Gathers in `into` the log likelihood of one reading for every member. Shape: one number a member; a missing compartment says nothing. */
+export function addLogLikelihood(ensemble: Ensemble, one: Observation, into: Float64Array): void {
+  if (one.because === "slip") return;
+  for (let member = 0; member < ensemble.size; member += 1)
+    into[member]! += Math.log(chanceFor(ensemble, member, one));
+}
+
+/** How well a member could have given a reading: 1 as well as any, 0 not at all. */
+export function aptness(ensemble: Ensemble, member: number, one: Observation): number {
+  const { reading } = one;
+  const chance = chanceFor(ensemble, member, one);
+  return reading.of === "handful" ? chance / clumped(reading.worms, reading.worms + 0.5) : chance;
 }
 const placeOf = (reading: Observed): number | undefined =>
   reading.of === "foodLeft" ? reading.place : undefined;
@@ -124,18 +144,19 @@ function chanceOf(
     case "weight":
       return 1;
     case "depth":
-      return bell((reading.cm - (100 * litresOf(s)) / 1000 / areaM2) / 2.5);
+      return bell((reading.cm - (100 * litresOf(s)) / 1000 / areaM2) / DEPTH_SPREAD_CM);
     case "handful": {
-      const mean = Math.max(
-        0.05,
-        (1.3 * (s[AT.NA]! + s[AT.NS]! + 0.3 * s[AT.NY]!) * reading.litres) / litresOf(s),
-      );
+      const mean = Math.max(0.05, (countedIn(s) * reading.litres) / litresOf(s));
       return clumped(reading.worms, mean) + 1e-6;
     }
     case "ripeness":
       return classChance("ripeness", RIPENESSES.indexOf(reading.ripeness), ripenessOf(s), wider);
     case "smell":
       return smellChance(s, reading.smell);
+    case "sign": {
+      const present = signChance(s, reading.sign);
+      return reading.isPresent ? present : 1 - present;
+    }
     case "harvest": {
       const cast = castingsOf(s);
       const beyond = reading.dryG - 0.98 * cast;
@@ -144,63 +165,202 @@ function chanceOf(
   }
 }
 
+const logistic = (z: number): number => 1 / (1 + Math.exp(-z));
+/** Chance that a sign is seen. Never sure: an eye misses much and takes much for something else. */
+function signChance(s: Float64Array, sign: HeardSign): number {
+  switch (sign) {
+    case "hot-centre":
+      return 0.01 + 0.9 * logistic(s[AT.T]! - 30);
+    case "standing-liquid":
+      return 0.02 + 0.9 * logistic((s[AT.W]! / Math.max(1, heldG(s)) - 1.05) / 0.02);
+    case "few-worms":
+      // Fewer than about eight in a cupped handful strike the eye.
+      return 0.04 + 0.85 * logistic((8 - handfulOf(s)) / 2);
+  }
+}
+/** Heads that a count finds: grown and half-grown ones gather where one lifts, young ones are mostly missed. */
+export const HANDFUL_WEIGHTS = { adult: 1.3, young: 0.39 } as const;
+export const countedIn = (s: Float64Array): number =>
+  HANDFUL_WEIGHTS.adult * (s[AT.NA]! + s[AT.NS]!) + HANDFUL_WEIGHTS.young * s[AT.NY]!;
+
+/**
+ * The stretch a reading stands for: its class; a number give or take its own spread; for a count the densities that give
+ * such a count in eight handfuls of ten. `said` is what is expected, for scales whose spread grows with it.
+ * Everything for readings without a scale.
+ */
+export function stretchOf({ reading }: Observation, said: number): readonly [number, number] {
+  const ofClass = (kind: keyof typeof SCALES, k: number): [number, number] => [
+    k === 0 ? -Infinity : SCALES[kind].limits[k - 1]!,
+    k === SCALES[kind].limits.length ? Infinity : SCALES[kind].limits[k]!,
+  ];
+  const about = (value: number, spread: number): [number, number] => [value - spread, value + spread];
+  switch (reading.of) {
+    case "squeeze":
+      return ofClass("squeeze", SQUEEZES.indexOf(reading.squeeze));
+    case "foodLeft":
+      return ofClass("foodLeft", FOOD_LEFT.indexOf(reading.foodLeft));
+    case "warmth":
+      return ofClass("warmth", WARMTHS.indexOf(reading.warmth));
+    case "ripeness":
+      return ofClass("ripeness", RIPENESSES.indexOf(reading.ripeness));
+    case "moisture":
+      return about(reading.moisture, reading.isDried ? 0.015 : 0.06);
+    case "temperature":
+      return about(reading.temperatureC, reading.isSurface ? 2.5 : 1.2);
+    case "weight":
+      return about(reading.g, spreadOfWeight(said));
+    case "depth":
+      return about(reading.cm, DEPTH_SPREAD_CM);
+    case "handful":
+      return [densityGiving(reading.worms, "most"), densityGiving(reading.worms, "least")];
+    case "smell":
+    case "sign":
+    case "harvest":
+      return [-Infinity, Infinity];
+  }
+}
+/** The least density of which so many heads are not yet too many in nine handfuls of ten, or the most of which they are not too few. */
+function densityGiving(worms: number, bound: "most" | "least"): number {
+  let low = 0.01;
+  let high = 20_000;
+  for (let halving = 0; halving < 50; halving += 1) {
+    const middle = Math.sqrt(low * high);
+    const tails = countTails(worms, middle);
+    if (bound === "most" ? tails.high < 0.1 : tails.low >= 0.1) low = middle;
+    else high = middle;
+  }
+  return low;
+}
+
+/** Heads that a cupped handful out of it shows. */
+export const handfulOf = (s: Float64Array): number => (HANDFUL_L * countedIn(s)) / litresOf(s);
+
 /** Negative binomial of shape 2: worms sit in clumps, so one handful says little, and that is meant. */
 function clumped(n: number, mean: number): number {
   const p = 2 / (2 + mean);
   return (n + 1) * p * p * (1 - p) ** n;
 }
 
-/** Share of the ensemble's weight that expected less than was read, and more: how surprising a reading is. */
-export function surpriseOf(
-  ensemble: Ensemble,
-  weights: Float64Array,
-  { reading, at }: Observation,
-  /** How many of its own spreads a reading is given the benefit of. */
-  slack = 0.5,
-): { readonly below: number; readonly above: number } | undefined {
-  const value = readValue(reading, slack);
-  if (value === undefined) return undefined;
-  const { bin, lines, marks, size } = ensemble;
-  const where = compartmentAt(bin, at);
-  let below = 0;
-  let above = 0;
-  for (let member = 0; member < size; member += 1) {
-    const s = lines[member]![where]!;
-    const expected =
-      reading.of === "squeeze" ? squeezed(s)
-      : reading.of === "moisture" ? moistureOf(s)
-      : reading.of === "foodLeft" ? leftAt(s, marks[where]!, reading.place)
-      : s[AT.T]!; // prettier-ignore
-    if (expected < value.low) below += weights[member]!;
-    if (expected > value.high) above += weights[member]!;
-  }
-  return { below, above };
+/** How far out a reading lies: the chance, by forecast, of one as low or lower, and as high or higher. */
+export interface Tails {
+  readonly low: number;
+  readonly high: number;
 }
 
-/** The stretch of its own scale that a reading stands for, its spread included. */
-function readValue(
-  reading: Observed,
-  slack: number,
-): { readonly low: number; readonly high: number } | undefined {
-  const stretch = (kind: keyof typeof SCALES, k: number) => {
+/**
+ * Tails of one reading over the forecasts, the hand's own spread included, slips left out: what lies beyond 99 in 100 of
+ * them is a surprise. Undefined for readings on which there is no more or less (a harvest), or nothing to compare with.
+ */
+export function tailsOf(ensemble: Ensemble, weights: Float64Array, one: Observation): Tails | undefined {
+  const { reading } = one;
+  if (reading.of === "harvest") return undefined;
+  const { size, bin, marks } = ensemble;
+  const where = compartmentRead(bin, one);
+  if (
+    reading.of === "foodLeft" &&
+    !marks[where]!.some(({ place }) => reading.place === undefined || place === reading.place)
+  )
+    return undefined;
+  let low = 0;
+  let high = 0;
+  for (let member = 0; member < size; member += 1) {
+    const tails = tailsIn(ensemble, member, one, where);
+    low += weights[member]! * tails.low;
+    high += weights[member]! * tails.high;
+  }
+  return { low, high };
+}
+
+/**
+ * What this hand would say of a member, on the reading's own scale: the felt moisture with the fist, share left, °C, g, cm,
+ * heads in the handful, finished share. Undefined where there is no scale (smells, signs, harvests).
+ */
+export function saidOf(ensemble: Ensemble, member: number, one: Observation): number | undefined {
+  const { bin, lines, marks } = ensemble;
+  const { reading } = one;
+  const where = compartmentRead(bin, one);
+  const line = lines[member]!;
+  const s = line[where]!;
+  switch (reading.of) {
+    case "squeeze":
+      return squeezed(s);
+    case "moisture":
+      return moistureOf(s);
+    case "foodLeft":
+      return leftAt(s, marks[where]!, reading.place);
+    case "warmth":
+    case "temperature":
+      return s[AT.T]!;
+    case "ripeness":
+      return ripenessOf(s);
+    case "depth":
+      return (100 * litresOf(s)) / 1000 / bin.compartments[where]!.areaM2;
+    case "weight":
+      return wetOf(line, bin);
+    case "handful":
+      return Math.max(0.05, (countedIn(s) * reading.litres) / litresOf(s));
+    case "smell":
+    case "sign":
+    case "harvest":
+      return undefined;
+  }
+}
+function wetOf(line: readonly Float64Array[], bin: TwinBin): number {
+  const cocoonG = twinSpecies(bin.speciesId).cocoonG;
+  let wet = 0;
+  for (const part of line) wet += dryOf(part) + part[AT.W]! + liveOf(part) + cocoonsOf(part) * cocoonG;
+  return wet;
+}
+
+function tailsIn(ensemble: Ensemble, member: number, one: Observation, where: number): Tails {
+  const { reading } = one;
+  const wider = one.isOneSpot ? 1.5 : 1;
+  const x = saidOf(ensemble, member, one) ?? 0;
+  const byClass = (kind: keyof typeof SCALES, k: number, more = wider): Tails => {
     const { limits, spread } = SCALES[kind];
-    return {
-      low: k === 0 ? -Infinity : limits[k - 1]! - spread * slack,
-      high: k === limits.length ? Infinity : limits[k]! + spread * slack,
-    };
+    const above = k === 0 ? 1 : normalShare((x - limits[k - 1]!) / (spread * more));
+    const below = k === limits.length ? 0 : normalShare((x - limits[k]!) / (spread * more));
+    return { low: 1 - below, high: above };
+  };
+  const byNumber = (read: number, spread: number): Tails => {
+    const low = normalShare((read - x) / (spread * wider));
+    return { low, high: 1 - low };
   };
   switch (reading.of) {
     case "squeeze":
-      return stretch("squeeze", SQUEEZES.indexOf(reading.squeeze));
+      return byClass("squeeze", SQUEEZES.indexOf(reading.squeeze));
     case "foodLeft":
-      return stretch("foodLeft", FOOD_LEFT.indexOf(reading.foodLeft));
+      return byClass("foodLeft", FOOD_LEFT.indexOf(reading.foodLeft), 1);
     case "warmth":
-      return stretch("warmth", WARMTHS.indexOf(reading.warmth));
-    case "temperature":
-      return { low: reading.temperatureC - 2.4 * slack, high: reading.temperatureC + 2.4 * slack };
+      return byClass("warmth", WARMTHS.indexOf(reading.warmth));
+    case "ripeness":
+      return byClass("ripeness", RIPENESSES.indexOf(reading.ripeness));
     case "moisture":
-      return { low: reading.moisture - 0.08 * slack, high: reading.moisture + 0.08 * slack };
-    default:
-      return undefined;
+      return byNumber(reading.moisture, reading.isDried ? 0.015 : 0.06);
+    case "temperature":
+      return byNumber(reading.temperatureC, reading.isSurface ? 2.5 : 1.2);
+    case "depth":
+      return byNumber(reading.cm, DEPTH_SPREAD_CM);
+    case "weight":
+      return byNumber(reading.g, spreadOfWeight(x));
+    case "handful":
+      return countTails(reading.worms, x);
+    case "smell": {
+      // No more or less: how likely at all.
+      const chance = smellChance(ensemble.lines[member]![where]!, reading.smell);
+      return reading.smell === "earthy" ? { low: chance, high: 1 } : { low: 1, high: chance };
+    }
+    case "sign": {
+      const present = signChance(ensemble.lines[member]![where]!, reading.sign);
+      return reading.isPresent ? { low: 1, high: present } : { low: 1 - present, high: 1 };
+    }
+    case "harvest":
+      return { low: 1, high: 1 };
   }
+}
+/** Chance of a count as low or lower, and as high or higher, where so many heads are expected. */
+export function countTails(worms: number, mean: number): Tails {
+  let low = 0;
+  for (let n = 0; n <= Math.min(worms, 400); n += 1) low += clumped(n, mean);
+  return { low: Math.min(1, low), high: Math.max(0, 1 - low + clumped(worms, mean)) };
 }

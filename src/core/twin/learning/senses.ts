@@ -17,7 +17,7 @@ const classOf = (scale: keyof typeof SCALES, value: number): number =>
   SCALES[scale].limits.filter((limit) => value >= limit).length;
 
 /** Moisture of a mass at field capacity: what holds more water gives drops only when wetter. */
-function fieldCapacity(s: Float64Array): number {
+export function fieldCapacity(s: Float64Array): number {
   const held = heldG(s);
   const dry = dryOf(s);
   return held + dry > 0 ? held / (held + dry) : 0.78;

@@ -3,8 +3,10 @@ import { act } from "../ensemble/act";
 import { frozen, newEnsemble, thawed } from "../ensemble/ensemble";
 import { sleep } from "../ensemble/sleep";
 import { assimilate } from "../learning/learn";
+import { saying } from "../learning/openUp";
 import { misfitAct, misfitReadings } from "../learning/misfits";
 import type { Script, ScriptDay } from "./script";
+import { byDay } from "./script";
 import { TWIN_MODEL } from "../engine/version";
 
 /** Possible bins in an ensemble: enough that bands of 10 and 90 % stand still, few enough for a phone. */
@@ -91,7 +93,7 @@ export function* following(
         size: options.size ?? MEMBERS,
         seed: options.seed,
       });
-  const byDay = new Map(script.days.map((day) => [day.day, day]));
+  const moments = byDay(script.days);
   const { keepAt, onSnapshot } = options;
   for (const old of still)
     if (old.ensemble.day < ensemble.day && keepAt?.has(old.ensemble.day)) onSnapshot?.(old);
@@ -103,7 +105,7 @@ export function* following(
     keep();
     yield { day: ensemble.day, until };
     options.onDay?.(ensemble, ensemble.day);
-    live(ensemble, byDay.get(ensemble.day), options.learns ?? true);
+    live(ensemble, moments.get(ensemble.day), options.learns ?? true);
     sleep(ensemble);
   }
   keep();
@@ -122,20 +124,24 @@ export function drained<R>(steps: Generator<unknown, R>): R {
   }
 }
 
+const MOST_SAID = 24;
 /** Old quarrels of a log are not worth more room than this. */
 const MOST_MISFITS = 20;
-/** One day's readings, then its acts; the night is `sleep`. */
-export function live(ensemble: Ensemble, day: ScriptDay | undefined, learns = true): void {
-  if (!day) return;
-  const misfits = learns
-    ? [...misfitReadings(ensemble, day.observations), ...day.acts.flatMap((one) => misfitAct(ensemble, one))]
-    : [];
-  if (misfits.length > 0) ensemble.misfits = [...ensemble.misfits, ...misfits].slice(-MOST_MISFITS);
-  if (learns) {
-    assimilate(ensemble, day.observations);
-    ensemble.readings += day.observations.length;
+/** A day's moments: at each what was read, then what was done; the night is `sleep`. */
+export function live(ensemble: Ensemble, moments: readonly ScriptDay[] | undefined, learns = true): void {
+  for (const { observations, acts } of moments ?? []) {
+    const misfits = learns
+      ? [...misfitReadings(ensemble, observations), ...acts.flatMap((one) => misfitAct(ensemble, one))]
+      : [];
+    if (misfits.length > 0) ensemble.misfits = [...ensemble.misfits, ...misfits].slice(-MOST_MISFITS);
+    if (learns) {
+      assimilate(ensemble, observations);
+      ensemble.readings += observations.length;
+      ensemble.said = [...ensemble.said, ...observations.map(saying)].slice(-MOST_SAID);
+    }
+    if (acts.length > 0) ensemble.said = [];
+    for (const one of acts) act(ensemble, one);
   }
-  for (const one of day.acts) act(ensemble, one);
 }
 
 const snapshotOf = (

@@ -3,16 +3,17 @@ import type { Climate } from "@/records/room";
 import type { LocalDate } from "@/vocabulary/fields";
 import { replay } from "@/core/bin/replay";
 import type { BinState } from "@/core/bin/state";
-import { daysBetween } from "@/core/calendar/day";
+import { looked } from "@/core/bin/readings";
+import { addDays, daysBetween } from "@/core/calendar/day";
 import type { Practice } from "@/core/practice/practice";
 import { practiceOf } from "@/core/practice/practice";
 import type { Surprise } from "@/core/expectation/expectation";
 import type { Ensemble } from "../ensemble/ensemble";
 import { copied } from "../ensemble/ensemble";
 import type { Fist } from "../learning/sharedFist";
-import { assimilate, weightsOf } from "../learning/learn";
+import { weightsOf } from "../learning/learn";
 import type { Observation } from "../learning/observe";
-import { surpriseOf } from "../learning/observe";
+import { tailsOf } from "../learning/observe";
 import { heed } from "./fist";
 import type { FollowOptions, Snapshot } from "./follow";
 import { drained, following, live, seedOf } from "./follow";
@@ -89,31 +90,68 @@ export function* bringingToToday(
   return withReadings(now, readings);
 }
 
-/** The same bin with a visit's readings in hand: from the dawn of the day, today's entries and then the readings. */
+/**
+ * The same bin with a visit's readings in hand: from the dawn of the day, today's entries and then the readings, which are
+ * entries not yet kept and go the same way.
+ */
 export function withReadings(now: TwinNow, readings: readonly Reading[]): TwinNow {
   const ensemble = copied(now.dawn);
   if (now.fist) heed(ensemble, now.fist);
-  const today = now.script.days.find((one) => one.day === ensemble.day);
+  const today = now.script.days.filter((one) => one.day === ensemble.day);
   const inHand = readings.flatMap((reading) => observationOf(reading, now.practice.setup) ?? []);
-  const surprises = surprisesOf(ensemble, [...(today?.observations ?? []), ...inHand]);
-  live(ensemble, today);
-  assimilate(ensemble, inHand);
-  ensemble.readings += inHand.length;
-  return { ...now, ensemble, surprises, hasReadToday: inHand.length > 0 };
+  const moments =
+    inHand.length > 0 ? [...today, { day: ensemble.day, observations: inHand, acts: [] }] : today;
+  const surprises = moments.flatMap((moment) => {
+    const found = surprisesOf(ensemble, moment.observations);
+    live(ensemble, [moment]);
+    return found;
+  });
+  const state = readings.length > 0 ? foldedIn(now, readings) : now.state;
+  return {
+    ...now,
+    state,
+    practice: practiceOf(state) ?? now.practice,
+    ensemble,
+    surprises,
+    hasReadToday: moments.some(({ observations }) => observations.length > 0),
+  };
 }
 
-const SURPRISING = 0.8;
+/** The bin's state with a visit's readings in hand folded in, as it will be when they are kept. */
+function foldedIn({ state, script, dawn }: TwinNow, readings: readonly Reading[]): BinState {
+  return looked(state, {
+    day: addDays(script.startDay, dawn.day),
+    lid: "lifted",
+    readings,
+  });
+}
+
+/** Told from so many in a hundred forecasts on; asked about from so many. */
+const SURPRISING = 0.1;
+const ASKED = 0.01;
+/** What a surprise is told of; the rest of the readings are heard, and no word is made of them. */
+const TOLD: ReadonlySet<string> = new Set([
+  "squeeze", "moisture", "foodLeft", "temperature", "warmth", "weight", "depth", "handful", "ripeness", "smell",
+]); // prettier-ignore
 function surprisesOf(ensemble: Ensemble, observations: readonly Observation[]): Surprise[] {
-  if (ensemble.readings < 3) return [];
   const weights = weightsOf(ensemble);
   return observations.flatMap((one) => {
     const { of } = one.reading;
-    if (of !== "squeeze" && of !== "moisture" && of !== "foodLeft" && of !== "temperature" && of !== "warmth")
-      return [];
-    const found = surpriseOf(ensemble, weights, one);
-    if (!found) return [];
-    const beyond = Math.max(found.below, found.above);
-    return beyond >= SURPRISING ? [{ of, isMore: found.below > found.above, beyond }] : [];
+    if (!TOLD.has(of)) return [];
+    const tails = tailsOf(ensemble, weights, one);
+    if (!tails) return [];
+    const chance = Math.min(tails.low, tails.high);
+    if (chance > SURPRISING) return [];
+    return [
+      {
+        of: of as Surprise["of"],
+        isMore: tails.high < tails.low,
+        beyond: 1 - chance,
+        isAsked: chance <= ASKED && one.because === undefined,
+        ...(one.at === undefined ? {} : { compartmentId: one.at }),
+        ...("place" in one.reading && one.reading.place !== undefined ? { place: one.reading.place } : {}),
+      },
+    ];
   });
 }
 

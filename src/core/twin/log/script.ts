@@ -13,14 +13,21 @@ import type { TwinAct } from "../ensemble/act";
 import type { TwinBin, TwinPlace } from "../engine/twinBin";
 import type { Lie } from "../engine/line";
 import { twinSpecies } from "../engine/library";
-import type { Observation, Observed } from "../learning/observe";
+import type { HeardSign, Observation, Observed } from "../learning/observe";
+import { HEARD_SIGNS } from "../learning/observe";
 
-/** What one day of a log means to the model: what was read first, then what was done, in the log's order. */
+/** What one moment of a log means to the model: what was read, then what was done. A day has as many as reading follows doing. */
 export interface ScriptDay {
   /** Counted from the first day of the log. */
   readonly day: number;
   readonly observations: readonly Observation[];
   readonly acts: readonly TwinAct[];
+}
+/** The moments of each day. */
+export function byDay(days: readonly ScriptDay[]): ReadonlyMap<number, readonly ScriptDay[]> {
+  const found = new Map<number, ScriptDay[]>();
+  for (const one of days) found.set(one.day, [...(found.get(one.day) ?? []), one]);
+  return found;
 }
 /** A bin's log as the model takes it; undefined set-up days are left out. */
 export interface Script {
@@ -91,7 +98,7 @@ export function scriptOf(
     }
     const day = daysBetween(start.startDay, entry.day);
     if (days.at(-1)?.day !== day) days.push({ day, observations: [], acts: [] });
-    const today = days.at(-1)!;
+    let today = days.at(-1)!;
     if (!known) continue;
     if (entry.kind === "altered" || entry.kind === "added") {
       today.acts.push({ event: { kind: "rebuilt", bin: twinBinOf(setup, speciesId) }, key: entry.id });
@@ -99,7 +106,9 @@ export function scriptOf(
         today.acts.push({ event: { kind: "place", place: placeOf(climate) }, key: entry.id });
       continue;
     }
-    today.observations.push(...observationsOf(entry, setup).map((one) => ({ ...one, key: entry.id })));
+    const read = observationsOf(entry, setup).map((one) => ({ ...one, key: entry.id }));
+    if (read.length > 0 && today.acts.length > 0) days.push((today = { day, observations: [], acts: [] }));
+    today.observations.push(...read);
     today.acts.push(...actsOf(entry, speciesId));
   }
   return start ? { ...start, days } : undefined;
@@ -260,7 +269,12 @@ export function observationOf(
 ): Observation | undefined {
   const at = reading.compartment ?? from.compartment;
   const isOneSpot = reading.spot === "side" || reading.spot === "top";
-  const seen = (observed: Observed): Observation => ({ reading: observed, at, isOneSpot });
+  const seen = (observed: Observed): Observation => ({
+    reading: observed,
+    at,
+    isOneSpot,
+    ...(reading.because === undefined ? {} : { because: reading.because }),
+  });
   switch (reading.of) {
     case "squeeze":
       return seen({ of: "squeeze", squeeze: reading.squeeze });
@@ -294,8 +308,11 @@ export function observationOf(
       return seen({ of: "ripeness", ripeness: reading.ripeness });
     case "handful":
       return seen({ of: "handful", worms: reading.count, litres: reading.volumeL });
-    case "fillMark":
     case "sign":
+      return (HEARD_SIGNS as readonly string[]).includes(reading.sign)
+        ? seen({ of: "sign", sign: reading.sign as HeardSign, isPresent: reading.isPresent })
+        : undefined;
+    case "fillMark":
       return undefined;
   }
 }
