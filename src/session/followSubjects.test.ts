@@ -99,6 +99,7 @@ const question = (binId: string) => {
   return mockAsked.splice(at, 1)[0]!;
 };
 const NOTHING = { low: 0, middle: 0, high: 0 };
+const STILL = { moisture: { low: 0.74, middle: 0.75, high: 0.76 }, waterL: 0, dryBeddingKg: 0 };
 /** A forecast for a room of that warmth, and what it says of the keeper's hand. */
 const forecastOf = (meanC: number, fist = { offset: 0, spread: 0.05, squeezes: 0 }): Expectation => ({
   ...simpleExpectation(replay(newTub()), { ...CLIMATE, meanC }, TODAY),
@@ -108,6 +109,8 @@ const forecastOf = (meanC: number, fist = { offset: 0, spread: 0.05, squeezes: 0
     hasReadToday: false,
     meal: { mostKg: 0.2, forDays: 5, limit: "herd", trouble: 0.01, clearsInDays: 5 },
     need: { waterL: NOTHING, dryBeddingKg: NOTHING, isUnsure: false },
+    weekOn: { fed: STILL, unfed: STILL },
+    herdAtRisk: { now: 0, soon: 0 },
     compartments: [],
     sumpL: NOTHING,
     habits: [],

@@ -1,9 +1,39 @@
-import type { EntryOf, Reading } from "@/records/entry";
+import type { Entry, EntryOf, Reading } from "@/records/entry";
 import type { LocalDate } from "@/vocabulary/fields";
 import { squeezeInterval, squeezeMoisture } from "../moisture/squeeze";
 import { compartmentOf, totalDryKg } from "./held";
 import type { BinState, Feeding } from "./state";
 import { isAlarm, placeKey } from "./state";
+
+/** What a deed has made old among the readings of its day: food where one fed or took out, moisture where one wetted or bedded. */
+export function outdated(state: BinState, entry: Entry): BinState {
+  if (state.seen === undefined) return state;
+  const gone = (reading: Reading): boolean => {
+    switch (entry.kind) {
+      case "fed":
+      case "removed":
+        return (
+          reading.of === "foodLeft" && (entry.place === undefined || (reading.place ?? 1) === entry.place)
+        );
+      case "watered":
+      case "bedded":
+      case "drained":
+        return (
+          reading.of === "squeeze" ||
+          reading.of === "moisture" ||
+          (reading.of === "sign" && (reading.sign === "standing-liquid" || reading.sign === "dry-edges"))
+        );
+      case "emptied":
+        return true;
+      default:
+        return false;
+    }
+  };
+  const kept = state.seen.readings.filter((reading) => !gone(reading));
+  return kept.length === state.seen.readings.length
+    ? state
+    : { ...state, seen: { ...state.seen, readings: kept } };
+}
 
 /** What of a look the state is changed by: an entry, or readings in hand. */
 type Look = Pick<EntryOf<"looked">, "day" | "lid" | "compartment" | "place" | "nextDay"> & {
@@ -21,7 +51,13 @@ export function looked(state: BinState, entry: Look): BinState {
     ...(entry.nextDay ? { nextDay: entry.nextDay } : {}),
   };
   for (const reading of entry.readings) after = read(after, entry, reading);
-  return after;
+  const earlier = state.seen?.day === entry.day ? state.seen.readings : [];
+  const placed = entry.readings.map((reading) => ({
+    ...reading,
+    ...(reading.compartment === undefined && entry.compartment ? { compartment: entry.compartment } : {}),
+    ...(reading.place === undefined && entry.place ? { place: entry.place } : {}),
+  }));
+  return { ...after, seen: { day: entry.day, readings: [...earlier, ...placed] } };
 }
 
 function read(state: BinState, entry: Look, reading: Reading): BinState {

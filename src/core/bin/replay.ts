@@ -8,8 +8,9 @@ import { amountKg, beddingPartMatter, feedPartMatter, liquidL } from "../log/amo
 import { effectiveEntries } from "../log/effective";
 import { compartmentOf, totalDryKg } from "./held";
 import type { Contents } from "./matter";
+import { COVER_KG_PER_L, coverLeftL } from "./cover";
 import { added, advancedAlong, dryKg, NOTHING, scaled, worked } from "./matter";
-import { looked } from "./readings";
+import { looked, outdated } from "./readings";
 import type { BinState, Feeding, LogProblem, PlaceState } from "./state";
 import { EMPTY_BIN, placeKey } from "./state";
 import { setupAfter } from "./setupAfter";
@@ -21,7 +22,7 @@ export const replay = (rows: Iterable<Entry>): BinState =>
 
 /** One entry on. Never throws on a fact: what does not fit adds a problem and the replay goes on. */
 export function applyEntry(before: BinState, entry: Entry): BinState {
-  const state = arrived(before, entry);
+  const state = outdated(arrived(before, entry), entry);
   switch (entry.kind) {
     case "altered":
       return altered(state, entry);
@@ -39,6 +40,7 @@ export function applyEntry(before: BinState, entry: Entry): BinState {
       const after = taken(state, entry, { ...NOTHING, beddingDryKg: dry }, wetKg - dry);
       return {
         ...after,
+        ...(entry.isCover ? { cover: coveredAfter(state, entry) } : {}),
         totals: {
           ...after.totals,
           beddedKg: after.totals.beddedKg + wetKg,
@@ -109,7 +111,10 @@ export function applyEntry(before: BinState, entry: Entry): BinState {
           contents: { ...state.contents, [emptied]: NOTHING },
           places: withoutPlacesOf(state.places, emptied),
         };
-      return { ...state, contents: {}, places: {} };
+      {
+        const { cover: _gone, ...rest } = state;
+        return { ...rest, contents: {}, places: {} };
+      }
     }
     case "added":
     case "covered":
@@ -122,6 +127,13 @@ export function applyEntry(before: BinState, entry: Entry): BinState {
     case "noted":
       return state;
   }
+}
+
+function coveredAfter(state: BinState, entry: EntryOf<"bedded">): NonNullable<BinState["cover"]> {
+  const litres = sum(
+    entry.parts.map(({ amount }) => ("volumeL" in amount ? amount.volumeL : amount.massKg / COVER_KG_PER_L)),
+  );
+  return { litres: coverLeftL(state, entry.day) + litres, day: entry.day };
 }
 
 /** Time passes until the day of the entry. */

@@ -67,6 +67,10 @@ export interface BinState {
   readonly readings: number;
   readonly lastLook?: { readonly day: LocalDate; readonly lid: "lifted" | "closed" };
   readonly nextDay?: LocalDate;
+  /** What was read on the last day anything was, as far as no deed since has made it old. */
+  readonly seen?: { readonly day: LocalDate; readonly readings: readonly Reading[] };
+  /** What lies over the bed as a cover, as it was on a day: it rots from there. */
+  readonly cover?: { readonly litres: number; readonly day: LocalDate };
   readonly gritOn?: LocalDate;
   readonly drainedOn?: LocalDate;
   readonly harvestedOn?: LocalDate;

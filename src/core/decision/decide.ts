@@ -3,24 +3,28 @@ import type { LocalDate } from "@/vocabulary/fields";
 import { addDays, daysBetween } from "../calendar/day";
 import { isLeftInPeace } from "../catalogue/school";
 import { standingPlan, whenSomeoneIsThere } from "../bin/planAhead";
-import { fedCompartment } from "../bin/system";
+import { areaM2, fedCompartment } from "../bin/system";
 import type { Expectation } from "../expectation/expectation";
 import type { Decision, Step } from "./decision";
 import { emergency } from "./emergency";
 import { feedSteps } from "./feed";
 import { foodStanding } from "./foodStanding";
+import { makeRoom } from "./makeRoom";
+import type { SignsToday } from "./signs";
+import { signsToday } from "./signs";
 import { dryOutSteps, moistenSteps, moistureFault } from "./moistureStep";
 import type { Practice, Seen } from "../practice/practice";
-import { seenIn } from "../practice/practice";
+import { seenIn, targetMoisture } from "../practice/practice";
 
 /**
- * What to do at a bin today: an ordered list of at most six steps, each with amount, place, reason and evidence, and
- * the day to come back. Pure; the order of the questions is the order of danger: emergencies, a smell that is off,
- * moisture, food that is left, cold, and only then a meal. Without readings of today it answers from the expectation,
- * which is how the round is planned.
+ * What to do at a bin today: an ordered list of at most six steps and the answers to the signs that were seen, each with
+ * amount, place, reason and evidence, and the day to come back. Pure; the order of the questions is the order of danger:
+ * emergencies, rest, a smell that is off, moisture, room, food that is left, cold and heat, and only then a meal. What the
+ * log says was read today counts like readings in hand. Without either it answers from the expectation, which is how the
+ * round is planned.
  *
  * Laws (tested): amounts are finite and never negative; a wetter reading never asks for more water; more worms never
- * give a smaller ration; more food left never gives a larger one.
+ * give a smaller ration; more food left never gives a larger one; readings in hand and the same readings kept say the same.
  */
 export function decide(
   expectation: Expectation,
@@ -28,9 +32,22 @@ export function decide(
   readings: readonly Reading[],
   today: LocalDate,
 ): Decision {
-  const seen = seenIn(readings, fedCompartment(practice.setup).id);
+  const kept = practice.state.seen?.day === today ? practice.state.seen.readings : [];
+  const seen = seenIn([...kept, ...readings], fedCompartment(practice.setup).id);
+  const signs = signsToday(seen);
   const capped = (decision: Decision): Decision =>
-    heedingAbsence({ ...decision, steps: decision.steps.slice(0, 6) }, practice, today);
+    heedingAbsence(
+      {
+        ...decision,
+        steps: [
+          ...decision.steps.slice(0, MOST_STEPS),
+          ...herdStep(expectation, seen),
+          ...(decision.verdict === "actNow" ? [] : signs.steps),
+        ],
+      },
+      practice,
+      today,
+    );
 
   const urgent = emergency(expectation, practice, seen, today);
   if (urgent) return capped(urgent);
@@ -38,54 +55,112 @@ export function decide(
   const smell = seen.smell ?? recentSmell(practice, today);
   if (smell && smell !== "earthy") return capped(beddingOnly(expectation, practice, seen, smell, today));
 
-  const resting =
-    practice.setup.resting ||
-    (isLeftInPeace(practice.school.id) && seen.foodLeft.size === 0 && isBeforeDue(practice, today));
-  if (resting && seen.squeeze === undefined && seen.moisture === undefined)
-    return capped(leaveInPeace(practice, today));
-
   const fault = moistureFault(expectation, practice, seen);
-  if (fault === "dust" || fault === "stream") {
-    const steps =
-      fault === "dust" ? moistenSteps(expectation, practice, seen) : dryOutSteps(expectation, practice, seen);
+  const moisten =
+    fault === "dry" || fault === "dust"
+      ? moistenSteps(expectation, practice, seen)
+      : fault === "wet" || fault === "stream"
+        ? dryOutSteps(expectation, practice, seen)
+        : edgeWater(practice, signs);
+
+  // Rest ends on its day; until then no reading unlocks a meal.
+  const { resting, restingUntil } = practice.setup;
+  const isResting =
+    (resting && (restingUntil === undefined || restingUntil > today)) ||
+    (isLeftInPeace(practice.school.id) && seen.foodLeft.size === 0 && isBeforeDue(practice, today));
+  if (isResting) {
+    const peace = leaveInPeace(practice, today);
+    return capped(
+      moisten.length > 0
+        ? { ...peace, verdict: "moistureFirst", steps: [...moisten, ...peace.steps] }
+        : peace,
+    );
+  }
+
+  if (fault === "dust" || fault === "stream")
     return capped({
       verdict: "moistureFirst",
-      steps,
+      steps: moisten,
       nextDay: addDays(today, fault === "stream" ? 3 : 2),
       cautions: fault === "stream" ? ["dust", "leachate"] : [],
     });
-  }
-  const moisten =
-    fault === "dry"
-      ? moistenSteps(expectation, practice, seen)
-      : fault === "wet"
-        ? dryOutSteps(expectation, practice, seen)
-        : [];
 
   if (expectation.twin?.meal.limit === "cannot" && moisten.length === 0)
     return capped(airFirst(expectation, practice, seen, today));
 
   const drain = trayDue(practice, today);
+  const room = makeRoom(expectation, practice);
+  if (room.isAll)
+    return capped({
+      verdict: "makeRoom",
+      steps: [...drain, ...room.steps],
+      nextDay: addDays(today, 2),
+      cautions: ["lifting"],
+    });
   const standing = foodStanding(expectation, practice, seen, today);
   if (standing) {
     const nextDay = addDays(today, standing.inDays.middle);
     return capped({
-      verdict: moisten.length > 0 ? "moistureFirst" : "wait",
-      steps: [...moisten, ...drain, standing.step],
+      verdict: moisten.length > 0 ? "moistureFirst" : room.steps.length > 0 ? "makeRoom" : "wait",
+      steps: [...moisten, ...drain, ...room.steps, ...standing.steps],
       nextDay,
       nextDaySpan: { from: addDays(today, standing.inDays.low), to: addDays(today, standing.inDays.high) },
       cautions: [],
     });
   }
 
-  const meal = feedSteps(expectation, practice, seen, today);
+  const meal = feedSteps(expectation, practice, seen, today, signs, room);
+  // Where the bed is put right by itself, the meal's own water and bedding would say it twice.
+  const steps =
+    moisten.length > 0
+      ? meal.steps.filter(({ kind }) => kind !== "water" && kind !== "addDryBedding")
+      : meal.steps;
   return capped({
-    verdict: moisten.length > 0 ? "moistureFirst" : meal.isMeal ? "feed" : "wait",
-    steps: [...moisten, ...drain, ...meal.steps],
+    verdict:
+      moisten.length > 0
+        ? "moistureFirst"
+        : meal.isMeal
+          ? "feed"
+          : room.steps.length > 0
+            ? "makeRoom"
+            : "wait",
+    steps: [...moisten, ...drain, ...room.steps, ...steps],
     nextDay: addDays(today, meal.nextInDays.middle),
     nextDaySpan: { from: addDays(today, meal.nextInDays.low), to: addDays(today, meal.nextInDays.high) },
     cautions: meal.isMeal ? ["wet-hands-mould"] : [],
   });
+}
+
+const MOST_STEPS = 6;
+/** Chance of a silent death from which on it is said. */
+const AT_RISK = 0.25;
+/** A look that answers whether the herd lives, where the forecast doubts it and nobody has counted today. */
+function herdStep({ twin }: Expectation, seen: Seen): Step[] {
+  if (!twin || seen.handful !== undefined) return [];
+  const { now, soon } = twin.herdAtRisk;
+  const chance = Math.max(now, soon);
+  if (chance < AT_RISK) return [];
+  return [
+    {
+      kind: "countHandful",
+      why: { code: "herd/at-risk", chance, isNow: now >= AT_RISK },
+      evidence: [],
+    },
+  ];
+}
+
+/** A little water where a sign asks for it (ants, dry edges). */
+function edgeWater(practice: Practice, { waterLPerM2 }: SignsToday): Step[] {
+  if (waterLPerM2 === 0) return [];
+  const target = targetMoisture(practice);
+  return [
+    {
+      kind: "water",
+      amount: { volumeL: waterLPerM2 * areaM2(fedCompartment(practice.setup)) },
+      why: { code: "moisture/dry", moisture: target.low, target: target.low },
+      evidence: [{ from: "school", of: "moisture", low: target.low, high: target.high }],
+    },
+  ];
 }
 
 /** While no one comes there is no next day; what cannot wait keeps its own, so that someone may be asked to look in. */

@@ -1,9 +1,9 @@
 import type { CompartmentId, LocalDate } from "@/vocabulary/fields";
 import type { RationLimit } from "../expectation/expectation";
-import type { FoodLeft, Smell, Squeeze } from "@/vocabulary/readings";
+import type { Creature, FoodLeft, Smell, Squeeze } from "@/vocabulary/readings";
 
 /** What the visit comes to. */
-export type Verdict = "actNow" | "beddingOnly" | "moistureFirst" | "wait" | "feed" | "leave";
+export type Verdict = "actNow" | "beddingOnly" | "moistureFirst" | "makeRoom" | "wait" | "feed" | "leave";
 
 export type StepKind =
   | "ventilate"
@@ -15,12 +15,19 @@ export type StepKind =
   | "removeFood"
   | "drain"
   | "scoopOut"
+  | "harvest"
+  | "packDown"
   | "fluff"
   | "addDryBedding"
   | "water"
   | "feed"
   | "cover"
   | "grit"
+  | "restack"
+  | "takeOutUnripe"
+  | "keepAsIs"
+  | "countHandful"
+  | "restock"
   | "closeAgain"
   | "leaveInPeace";
 
@@ -32,6 +39,27 @@ export type Reason =
   | { readonly code: "emergency/ammonia" }
   | { readonly code: "emergency/flooded" }
   | { readonly code: "emergency/rodents" }
+  | { readonly code: "emergency/frost"; readonly temperatureC?: number }
+  | { readonly code: "emergency/lid-in-heat" }
+  | { readonly code: "heat/warm"; readonly temperatureC: number }
+  | { readonly code: "frost/after" }
+  | { readonly code: "room/full"; readonly freeL: number }
+  | { readonly code: "room/ripe"; readonly ripeness: number }
+  | { readonly code: "room/unripe" }
+  | { readonly code: "bed/shrinks" }
+  | { readonly code: "bed/before-meal" }
+  | { readonly code: "food/half-the-places"; readonly places: number; readonly of: number }
+  | { readonly code: "food/first"; readonly wormsKg: number }
+  | { readonly code: "food/settling"; readonly untilDay: LocalDate }
+  | { readonly code: "food/start"; readonly seenGone: number }
+  | { readonly code: "food/too-warm"; readonly temperatureC: number }
+  | { readonly code: "food/feast"; readonly massKg: number }
+  | { readonly code: "herd/at-risk"; readonly chance: number; readonly isNow: boolean }
+  | { readonly code: "herd/few" }
+  | { readonly code: "moisture/week-on"; readonly moisture: number; readonly target: number }
+  | { readonly code: "cover/lay-back" }
+  | { readonly code: "cover/mat" }
+  | { readonly code: "sign/answer"; readonly sign: Creature }
   | { readonly code: "air/gas-off-first" }
   | { readonly code: "air/let-in" }
   | { readonly code: "air/at-risk"; readonly trouble: number }
@@ -159,11 +187,15 @@ export interface Step {
   readonly compartmentId?: CompartmentId;
   readonly place?: number;
   readonly depthM?: number;
+  /** The stack from the bottom up once it is set round. */
+  readonly order?: readonly CompartmentId[];
+  /** Of bedding that goes in damp: water over wet mass. */
+  readonly moisture?: number;
   readonly why: Reason;
   readonly evidence: readonly Evidence[];
 }
 
-/** Steps in working order, six at the most, and when to come back. */
+/** Steps in working order, six deeds at the most and then what is only to be looked at or known, and when to come back. */
 export interface Decision {
   readonly verdict: Verdict;
   readonly steps: readonly Step[];

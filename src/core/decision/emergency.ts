@@ -3,7 +3,8 @@ import { addDays } from "../calendar/day";
 import { speciesOf } from "../catalogue/species";
 import type { Expectation } from "../expectation/expectation";
 import type { Caution, Decision, Evidence, Reason, Step } from "./decision";
-import { dryOutSteps } from "./moistureStep";
+import { bedC } from "./feed";
+import { canDrain, dryOutSteps } from "./moistureStep";
 import type { Practice, Seen } from "../practice/practice";
 
 /**
@@ -16,26 +17,79 @@ export function emergency(
   seen: Seen,
   today: LocalDate,
 ): Decision | undefined {
-  const limitC = speciesOf(practice.state.worms.speciesId).heatDeathC - 4;
-  if (seen.isHot || seen.signs.has("hot-centre") || (seen.temperatureC ?? 0) >= Math.min(31, limitC))
-    return heat(seen, today);
+  const species = speciesOf(practice.state.worms.speciesId);
+  const limitC = Math.min(31, species.heatDeathC - 4);
+  const bed = bedC(expectation, seen);
+  const measured = seen.temperatureC;
+  const isMeasuredHot = measured !== undefined && measured >= limitC;
+  if (seen.isHot || seen.signs.has("hot-centre") || isMeasuredHot) return heat(seen, today);
+  // Worms gathering on the lid are normal; on a warm day they flee the bed.
+  if (seen.signs.has("worms-on-lid") && (measured ?? bed) >= Math.min(WARM_C, limitC - 2))
+    return heat(seen, today, { code: "emergency/lid-in-heat" });
+  const withSmell = (decision: Decision): Decision => alsoSmelling(decision, expectation, practice, seen);
   if (seen.smell === "ammonia") return ammonia(expectation, practice, seen, today);
   if (seen.signs.has("string-of-beads") || seen.signs.has("worms-limp-dead"))
-    return dying(expectation, practice, seen, today);
-  if (seen.signs.has("mass-escape")) return escape(expectation, practice, seen, today);
+    return withSmell(dying(expectation, practice, seen, today));
+  if (seen.signs.has("mass-escape")) return withSmell(escape(expectation, practice, seen, today));
   const isFlooded =
-    seen.squeeze === "stream" && (seen.smell === "rotten" || seen.signs.has("standing-liquid"));
+    (seen.squeeze === "stream" || seen.signs.has("standing-liquid")) &&
+    (seen.smell === "rotten" || (seen.squeeze === "stream" && seen.signs.has("standing-liquid")));
   if (isFlooded) return flood(expectation, practice, seen, today);
-  if (seen.signs.has("rodent-signs")) return rodents(seen, today);
+  const isFrozen = measured !== undefined ? measured <= FROST_C : seen.isCold && bed <= FROST_C + 2;
+  if (isFrozen) return frost(seen, today);
+  if (seen.signs.has("rodent-signs")) return withSmell(rodents(seen, today));
   return undefined;
 }
 
-function heat(seen: Seen, today: LocalDate): Decision {
+const WARM_C = 28;
+const FROST_C = 2;
+
+/** A bad smell is not hidden by what is more urgent: what it asks for comes along. */
+function alsoSmelling(
+  decision: Decision,
+  expectation: Expectation,
+  practice: Practice,
+  seen: Seen,
+): Decision {
+  const { smell } = seen;
+  if (smell === undefined || smell === "earthy") return decision;
+  const has = new Set(decision.steps.map(({ kind }) => kind));
+  const evidence: Evidence[] = [{ from: "reading", of: "smell", smell }];
+  const more: Step[] = [
+    { kind: "removeFood", why: { code: "smell/food-source" }, evidence },
+    { kind: "fluff", why: { code: "air/let-in" }, evidence },
+    ...bedding(expectation, practice, seen, { code: "smell/off", smell }, evidence),
+  ];
+  return { ...decision, steps: [...decision.steps, ...more.filter(({ kind }) => !has.has(kind))] };
+}
+
+/** Frost kills worms before cocoons: warmth first, nothing wet, no meal. */
+function frost(seen: Seen, today: LocalDate): Decision {
+  const evidence: Evidence[] =
+    seen.temperatureC === undefined
+      ? []
+      : [{ from: "reading", of: "temperature", temperatureC: seen.temperatureC }];
+  const why: Reason = {
+    code: "emergency/frost",
+    ...(seen.temperatureC === undefined ? {} : { temperatureC: seen.temperatureC }),
+  };
+  return first(
+    today,
+    2,
+    [],
+    [
+      { kind: "warmUp", why, evidence },
+      { kind: "closeAgain", why: { code: "frost/after" }, evidence },
+    ],
+  );
+}
+
+function heat(seen: Seen, today: LocalDate, because?: Reason): Decision {
   const evidence: Evidence[] =
     seen.temperatureC === undefined
       ? [{ from: "reading", of: "sign", sign: "hot-centre" }]
       : [{ from: "reading", of: "temperature", temperatureC: seen.temperatureC }];
-  const why: Reason = {
+  const why: Reason = because ?? {
     code: "emergency/too-hot",
     ...(seen.temperatureC === undefined ? {} : { temperatureC: seen.temperatureC }),
   };
@@ -104,7 +158,16 @@ function flood(expectation: Expectation, practice: Practice, seen: Seen, today: 
     2,
     ["leachate", "gas", "lifting"],
     [
-      { kind: "drain", why: { code: "emergency/flooded" }, evidence },
+      ...(canDrain(practice) || practice.setup.drainage === "free"
+        ? [{ kind: "drain", why: { code: "emergency/flooded" }, evidence } satisfies Step]
+        : [
+            {
+              kind: "scoopOut",
+              amount: { volumeL: Math.max(0.5, 0.05 * expectation.fedMassKg.middle) },
+              why: { code: "emergency/flooded" },
+              evidence,
+            } satisfies Step,
+          ]),
       { kind: "removeFood", why: { code: "smell/food-source" }, evidence },
       { kind: "fluff", why: { code: "air/let-in" }, evidence },
       ...bedding(expectation, practice, seen, { code: "emergency/flooded" }, evidence),

@@ -1,23 +1,25 @@
-import { MOIST_KG_PER_L } from "../matter/figures";
-import { moistureToday } from "./moistureToday";
-import { DRY_BEDDING } from "../practice/dryBedding";
-import type { LocalDate } from "@/vocabulary/fields";
-import type { FoodLeft } from "@/vocabulary/readings";
-import { foodLeftAt } from "@/vocabulary/readings";
-import { daysBetween } from "../calendar/day";
-import { materialOf } from "../catalogue/material";
-import { speciesOf } from "../catalogue/species";
-import type { Place } from "../bin/place";
-import { lastFeeding, nextPlace, placeAreaM2 } from "../bin/place";
+import { SETTLED_DRY_KG_PER_L } from "../matter/figures";
+import { COVER_KG_PER_L, coverLeftL } from "../bin/cover";
+import { lastFeeding, nextPlace } from "../bin/place";
 import { daysToLast, standingPlan } from "../bin/planAhead";
-import { fedCompartment } from "../bin/system";
-import { placeKey } from "../bin/state";
-import type { Band, Expectation } from "../expectation/expectation";
-import type { Ration } from "../ration/ration";
-import { beddingRatio, evidenceFactor, ration } from "../ration/ration";
-import type { Evidence, Reason, Step } from "./decision";
+import { areaM2, fedCompartment } from "../bin/system";
+import { addDays, daysBetween } from "../calendar/day";
+import { materialOf } from "../catalogue/material";
+import type { School } from "../catalogue/school";
+import { speciesOf } from "../catalogue/species";
+import type { Band, Expectation, WeekOn } from "../expectation/expectation";
+import { MOIST_KG_PER_L } from "../matter/figures";
+import { DRY_BEDDING } from "../practice/dryBedding";
 import type { Practice, Seen } from "../practice/practice";
-import { ageDays, targetMoisture } from "../practice/practice";
+import { ageDays, coverDepthM, targetMoisture } from "../practice/practice";
+import type { Ration } from "../ration/ration";
+import { beddingRatio, ration } from "../ration/ration";
+import type { LocalDate } from "@/vocabulary/fields";
+import { givenShare, tooColdC } from "./comfort";
+import type { Evidence, Reason, Step } from "./decision";
+import type { Room } from "./makeRoom";
+import { mostAtOnceKg } from "./moistureStep";
+import type { SignsToday } from "./signs";
 
 export interface Meal {
   readonly isMeal: boolean;
@@ -26,17 +28,34 @@ export interface Meal {
 }
 
 const SCRAPS = materialOf("food", "mixed-kitchen-scraps");
-/** What goes over a meal so that no fly finds it. */
-const COVER_M = 0.03;
-/** Of what the worms would eat: the least a past meal holds the next one down to. */
-const LEAST_SHARE = 0.4;
 /** Until a bin has worked itself in, both ways to size a ration hold and the smaller governs. Source: process model 12.8. */
 const YOUNG_DAYS = 16 * 7;
 /** Below this a spoonful is not worth a lid. */
 const LEAST_MEAL_KG = 0.02;
+/** A herd is let settle before its first meal, days. */
+const SETTLES_DAYS = 3;
+/** Of the herd a day, the first meals; two of them must have been seen gone before more is given. */
+const START_SHARE = 0.06;
+const START_MEALS = 2;
+const START_DAYS = 70;
+/** Bedding that goes in with a kilogram of food, dry or damp: food shrinks, and so does bedding. Source: envelope 1. */
+const DRY_PER_KG = 0.075;
+const DAMP_PER_KG = 0.25;
+const DAMP = 0.75;
+/** Schools that lay the food between two beds. Source: school table. */
+const LAYERED: ReadonlySet<School["id"]> = new Set(["bath-monthly", "moving-wedge", "stack-swap"]);
+/** A cover is topped up when less than this share of it is left. */
+const THIN = 0.5;
 
-/** The meal of today: ration, place, the bedding that balances its water, the cover, and grit once a month. */
-export function feedSteps(expectation: Expectation, practice: Practice, seen: Seen, today: LocalDate): Meal {
+/** The meal of today: ration, place, the bedding and water that keep the bed right for the week, the cover, and grit once a month. */
+export function feedSteps(
+  expectation: Expectation,
+  practice: Practice,
+  seen: Seen,
+  today: LocalDate,
+  signs: SignsToday,
+  room: Room,
+): Meal {
   const { school, state } = practice;
   const usual = school.usualIntervalDays;
   const wait = (why: Reason, days: number): Meal => ({
@@ -44,13 +63,24 @@ export function feedSteps(expectation: Expectation, practice: Practice, seen: Se
     steps: [{ kind: "closeAgain", why, evidence: appetiteEvidence(expectation, practice) }],
     nextInDays: { low: Math.max(1, Math.round(days / 2)), middle: days, high: days },
   });
-  const temperatureC = seen.temperatureC ?? expectation.temperatureC.middle;
   if (state.worms.massKg <= 0) return wait({ code: "food/no-worms" }, 7);
-  if (temperatureC < speciesOf(state.worms.speciesId).leastC + 2)
-    return wait({ code: "food/too-cold", temperatureC }, Math.max(7, usual));
+  const species = speciesOf(state.worms.speciesId);
+  const temperatureC = bedC(expectation, seen);
+  const share = givenShare(temperatureC, species);
+  if (share === 0)
+    return wait(
+      { code: temperatureC <= tooColdC(species) ? "food/too-cold" : "food/too-warm", temperatureC },
+      Math.max(7, usual),
+    );
+  const since = state.worms.since;
+  if (state.feedings.length === 0 && since && daysBetween(since, today) < SETTLES_DAYS) {
+    const untilDay = addDays(since, SETTLES_DAYS);
+    return wait({ code: "food/settling", untilDay }, daysBetween(today, untilDay));
+  }
 
-  const sized = sizedRation(expectation, practice, seen, today);
-  if (sized.rationKg < LEAST_MEAL_KG)
+  const sized = sizedRation(expectation, practice, today, room);
+  const rationKg = sized.rationKg * share * signs.mealShare;
+  if (rationKg < LEAST_MEAL_KG)
     return wait(
       sized.why.code === "food/by-room"
         ? { code: "food/no-room" }
@@ -62,34 +92,43 @@ export function feedSteps(expectation: Expectation, practice: Practice, seen: Se
 
   const next = nextPlace(state);
   const place = next ? { compartmentId: next.compartmentId, place: next.place } : {};
-  const depthM = Math.min(0.06, Math.max(0.03, fedCompartment(practice.setup).heightM / 8));
+  const depthM =
+    practice.setup.own?.buriedM ?? Math.min(0.06, Math.max(0.03, fedCompartment(practice.setup).heightM / 8));
+  const why: Reason =
+    share < 0.9 && temperatureC > species.bestC ? { code: "heat/warm", temperatureC } : sized.why;
   const steps: Step[] = [
     {
       kind: "feed",
-      amount: { massKg: sized.rationKg },
+      amount: { massKg: rationKg },
       materialId: SCRAPS.id,
       ...place,
       depthM,
-      why: sized.why,
+      why,
       evidence: sized.evidence,
     },
-    ...balancingBedding(sized.rationKg, expectation, practice, seen),
-    coverStep(practice, sized.rationKg),
+    ...withTheMeal(rationKg, expectation, practice),
+    ...coverSteps(practice, today, signs),
     ...gritStep(practice, expectation, today),
   ];
-  return { isMeal: true, steps, nextInDays: nextMeal(expectation, practice, sized.lastsDays) };
+  return { isMeal: true, steps, nextInDays: nextMeal(expectation, practice) };
 }
 
-/** The pace of the ration, but not before the next place is ready by forecast; always as often as the school comes. */
-function nextMeal({ twin }: Expectation, { school }: Practice, lastsDays: number): Band {
-  const { minIntervalDays, maxIntervalDays } = school;
+/** Warmth the decision computes with: what was measured today, else the forecast, which has heard it. */
+export const bedC = (expectation: Expectation, seen: Seen): number =>
+  expectation.twin?.hasReadToday
+    ? expectation.temperatureC.middle
+    : (seen.temperatureC ?? expectation.temperatureC.middle);
+
+/** As often as the school comes, but not before the next place is ready by forecast. */
+function nextMeal({ twin }: Expectation, { school }: Practice): Band {
+  const { minIntervalDays, usualIntervalDays, maxIntervalDays } = school;
   const within = (days: number) => Math.min(maxIntervalDays, Math.max(minIntervalDays, Math.round(days)));
   const ready = twin?.againInDays;
-  const middle = within(Math.max(lastsDays, ready?.middle ?? 0));
+  const middle = within(Math.max(usualIntervalDays, ready?.middle ?? 0));
   return {
     low: Math.max(1, Math.min(middle, ready ? within(ready.low) : minIntervalDays)),
     middle,
-    high: Math.max(middle, within(ready ? Math.max(lastsDays, ready.high) : middle * 1.6)),
+    high: Math.max(middle, within(ready ? ready.high : middle * 1.6)),
   };
 }
 
@@ -97,17 +136,15 @@ interface Sized {
   readonly rationKg: number;
   readonly why: Reason;
   readonly evidence: readonly Evidence[];
-  readonly lastsDays: number;
   readonly standingKg: number;
   readonly isBufferFull: boolean;
 }
 
 /**
- * The smallest of four: what the worms eat until the usual next visit, what the bedding buffers at one time (food that
- * still stands taken off), what the last ration taught, and what fits. Each limits something else, so none may be
- * passed over. What a ration taught is read where the next one goes: where one goes round, each place is its own test.
+ * The smallest of what each limits by itself: what the herd finishes by the usual next visit (by forecast, where there is
+ * one), what a young bin has shown it eats, what the bedding buffers at one time less what still stands, and what fits.
  */
-function sizedRation(expectation: Expectation, practice: Practice, seen: Seen, today: LocalDate): Sized {
+function sizedRation(expectation: Expectation, practice: Practice, today: LocalDate, room: Room): Sized {
   const { state, school } = practice;
   const age = ageDays(practice, today);
   const plan = standingPlan(practice.setup, today);
@@ -118,8 +155,8 @@ function sizedRation(expectation: Expectation, practice: Practice, seen: Seen, t
     {
       wormsKg: expectation.wormsKg.middle,
       species: speciesOf(state.worms.speciesId),
-      temperatureC: seen.temperatureC ?? expectation.temperatureC.middle,
-      moisture: moistureToday(seen, expectation),
+      temperatureC: expectation.temperatureC.middle,
+      moisture: expectation.moisture.middle,
       ageDays: age,
     },
     days,
@@ -130,51 +167,34 @@ function sizedRation(expectation: Expectation, practice: Practice, seen: Seen, t
     0,
   );
   const byBedding = Math.max(0, (both.byRatioKg ?? Infinity) - standingKg);
-  const byRoom = (expectation.freeL / 2) * SCRAPS.densityKgPerL;
-  const last = lastFeeding(state);
-  const next = nextPlace(state);
-  const tested = next
-    ? (seen.foodLeft.get(placeKey(next.compartmentId, next.place)) ?? expectedLeftAt(expectation, next))
-    : undefined;
-  const isRecent = last !== undefined && daysBetween(last.day, today) <= 2 * school.maxIntervalDays;
-  const factor = tested === undefined ? 1.25 : evidenceFactor(tested);
-  // One small meal (a busy week, a young bin) must not keep the next ones small for ever.
-  const byLast =
-    last && isRecent
-      ? Math.max(last.massKg, both.byWormsKg * LEAST_SHARE) * factor
-      : both.byWormsKg * Math.min(1, factor);
+  const byRoom = room.freeL * SCRAPS.densityKgPerL;
+  const seenGone = state.feedings.filter(({ left }) => left === "none" || left === "little").length;
+  const isStarting = age < START_DAYS && seenGone < START_MEALS;
+  const byStart = isStarting
+    ? START_SHARE * Math.min(days, 7) * Math.min(expectation.wormsKg.middle, state.worms.massKg)
+    : Infinity;
   const twin = expectation.twin?.meal;
-  // By forecast, once there is one; the rule of thumb stays beside it while a bin is young.
-  const byTwin = twin ? Math.min(twin.mostKg, age < YOUNG_DAYS ? both.byWormsKg : Infinity) : Infinity;
-  const mostKg = twin
-    ? Math.min(byTwin, byBedding, byRoom)
-    : Math.min(both.byWormsKg, byBedding, byLast, byRoom);
+  const last = lastFeeding(state);
+  const byEating = twin
+    ? Math.min(twin.mostKg, age < YOUNG_DAYS ? both.byWormsKg : Infinity)
+    : both.byWormsKg;
+  const mostKg = Math.min(byEating, byStart, byBedding, byRoom);
   // A plan of smaller meals is heeded; one of larger meals only as far as they are safe.
   const share = Math.min(1, plan?.mealShare ?? 1);
-  const rationKg = share * mostKg;
-  const left = tested;
   const why: Reason =
-    share < 1
-      ? { code: "food/by-plan", share, mostKg }
-      : mostKg === byRoom
-        ? { code: "food/by-room", freeL: expectation.freeL }
-        : twin && mostKg === twin.mostKg
-          ? {
-              code: "food/by-twin",
-              days: twin.forDays,
-              limit: twin.limit,
-              trouble: twin.trouble,
-              ...(twin.triedKg === undefined ? {} : { triedKg: twin.triedKg }),
-            }
-          : !twin && mostKg === byLast && last && isRecent
-            ? { code: "food/by-last", lastKg: last.massKg, ...(left ? { foodLeft: left } : {}) }
-            : mostKg === byBedding
-              ? { code: "food/by-bedding", ratio, beddingL }
-              : { code: "food/by-worms", days, wormsKg: expectation.wormsKg.middle };
+    share < 1 ? { code: "food/by-plan", share, mostKg }
+    : mostKg === byStart ? (state.feedings.length === 0 ? { code: "food/first", wormsKg: expectation.wormsKg.middle } : { code: "food/start", seenGone })
+    : mostKg === byRoom ? { code: "food/by-room", freeL: room.freeL }
+    : mostKg === byBedding ? { code: "food/by-bedding", ratio, beddingL }
+    : twin && mostKg === twin.mostKg ? {
+        code: "food/by-twin",
+        days: twin.forDays,
+        limit: twin.limit,
+        trouble: twin.trouble,
+        ...(twin.triedKg === undefined ? {} : { triedKg: twin.triedKg }),
+      }
+    : { code: "food/by-worms", days, wormsKg: expectation.wormsKg.middle }; // prettier-ignore
   const evidence: Evidence[] = [
-    ...(left && next && seen.foodLeft.has(placeKey(next.compartmentId, next.place))
-      ? [{ from: "reading", of: "foodLeft", foodLeft: left, place: next.place } as const]
-      : []),
     ...(twin
       ? [
           {
@@ -195,23 +215,7 @@ function sizedRation(expectation: Expectation, practice: Practice, seen: Seen, t
     ...appetiteEvidence(expectation, practice).slice(0, 1),
     { from: "school", of: "places" },
   ];
-  const perDay = twin && twin.mostKg > 0 ? twin.mostKg / twin.forDays : both.capacity.kgPerDay;
-  return {
-    rationKg,
-    why,
-    evidence,
-    lastsDays: perDay > 0 ? mostKg / perDay : days,
-    standingKg,
-    isBufferFull: mostKg === byBedding,
-  };
-}
-
-/** What one would most likely see of the last meal at a place. */
-function expectedLeftAt(expectation: Expectation, place: Place): FoodLeft | undefined {
-  const expected = expectation.places.find(
-    (one) => one.compartmentId === place.compartmentId && one.place === place.place,
-  );
-  return expected && expected.massKg > 0 ? foodLeftAt(expected.left.middle) : undefined;
+  return { rationKg: share * mostKg, why, evidence, standingKg, isBufferFull: mostKg === byBedding };
 }
 
 function appetiteEvidence(expectation: Expectation, { school }: Practice): Evidence[] {
@@ -233,35 +237,86 @@ function appetiteEvidence(expectation: Expectation, { school }: Practice): Evide
   ];
 }
 
-/** Dry card for the water a meal brings above the target; none while the bin itself is on the dry side. Source: process model 12.6. */
-function balancingBedding(foodKg: number, expectation: Expectation, practice: Practice, seen: Seen): Step[] {
-  const target = targetMoisture(practice);
-  const aim = target.high - 0.02;
-  const moisture = moistureToday(seen, expectation);
-  const beddingKg = (foodKg * (SCRAPS.moisture - aim)) / (aim - DRY_BEDDING.moisture);
-  if (moisture < (target.low + target.high) / 2 - 0.03 || beddingKg < 0.01) return [];
-  return [
-    {
-      kind: "addDryBedding",
-      amount: { massKg: beddingKg },
-      materialId: DRY_BEDDING.id,
-      why: { code: "moisture/meal", foodKg },
-      evidence: [{ from: "school", of: "moisture", low: target.low, high: target.high }],
+/** The bed a week on if so much of the largest meal is given. */
+function weekWith(rationKg: number, { twin }: Expectation): WeekOn | undefined {
+  if (!twin) return undefined;
+  const { fed, unfed } = twin.weekOn;
+  const share = twin.meal.mostKg > 0 ? Math.min(1, rationKg / twin.meal.mostKg) : 0;
+  const mix = (a: number, b: number) => a + (b - a) * share;
+  return {
+    moisture: {
+      low: mix(unfed.moisture.low, fed.moisture.low),
+      middle: mix(unfed.moisture.middle, fed.moisture.middle),
+      high: mix(unfed.moisture.high, fed.moisture.high),
     },
-  ];
+    waterL: mix(unfed.waterL, fed.waterL),
+    dryBeddingKg: mix(unfed.dryBeddingKg, fed.dryBeddingKg),
+  };
 }
 
-function coverStep(practice: Practice, foodKg: number): Step {
-  const overPlace = placeAreaM2(practice.state) * COVER_M * 1000;
-  // A heap needs no more cover than about its own volume and a half.
-  const volumeL = Math.min(overPlace, Math.max(0.5, (1.5 * foodKg) / SCRAPS.densityKgPerL));
-  return {
-    kind: "cover",
-    amount: { volumeL },
-    materialId: "leaf-mould",
-    why: { code: "cover/flies", depthM: COVER_M },
-    evidence: [{ from: "school", of: "places" }],
-  };
+/** Bedding with a meal, dry where the week would end wet and damp where it would end dry, and water where even that is not enough. */
+function withTheMeal(foodKg: number, expectation: Expectation, practice: Practice): Step[] {
+  const target = targetMoisture(practice);
+  const middle = (target.low + target.high) / 2;
+  const week = weekWith(foodKg, expectation);
+  const ahead = week?.moisture.middle ?? expectation.moisture.middle;
+  const evidence: Evidence[] = [
+    { from: "expectation", of: "moisture", low: expectation.moisture.low, high: expectation.moisture.high },
+    { from: "school", of: "moisture", low: target.low, high: target.high },
+  ];
+  const most = mostAtOnceKg(expectation, practice);
+  const layered = LAYERED.has(practice.school.id)
+    ? (foodKg / SCRAPS.densityKgPerL) * practice.school.steadyRatio * COVER_KG_PER_L
+    : 0;
+  const isWet = ahead > middle;
+  const dryKg =
+    ahead > target.high ? Math.max(week?.dryBeddingKg ?? 0, DRY_PER_KG * foodKg) : DRY_PER_KG * foodKg;
+  const beddingKg = isWet
+    ? Math.min(most, Math.max(dryKg, layered * 0.3))
+    : Math.max(layered, DAMP_PER_KG * foodKg);
+  const roomKg = expectation.freeL * SETTLED_DRY_KG_PER_L.bedding * (isWet ? 1 : 1 / (1 - DAMP));
+  const bedding = Math.min(beddingKg, Math.max(0, roomKg));
+  const steps: Step[] =
+    bedding < 0.01
+      ? []
+      : [
+          {
+            kind: "addDryBedding",
+            amount: { massKg: bedding },
+            materialId: isWet ? DRY_BEDDING.id : "leaf-mould",
+            ...(isWet ? {} : { moisture: DAMP }),
+            why: isWet ? { code: "moisture/meal", foodKg } : { code: "bed/shrinks" },
+            evidence,
+          },
+        ];
+  const waterL = Math.min(most, week?.waterL ?? 0);
+  if (week && week.moisture.middle < target.low + 0.01 && waterL >= 0.05)
+    steps.push({
+      kind: "water",
+      amount: { volumeL: waterL },
+      why: { code: "moisture/week-on", moisture: week.moisture.middle, target: target.low },
+      evidence,
+    });
+  return steps;
+}
+
+/** A cover is drawn aside and laid back over the meal; what is thin is topped up, what is missing is laid. */
+export function coverSteps(practice: Practice, today: LocalDate, { isCoverDeep }: SignsToday): Step[] {
+  const depthM = coverDepthM(practice) * (isCoverDeep ? 1.5 : 1);
+  const evidence: Evidence[] = [{ from: "school", of: "places" }];
+  if (depthM === 0) return [{ kind: "cover", why: { code: "cover/mat" }, evidence }];
+  const wantedL = areaM2(fedCompartment(practice.setup)) * depthM * 1000;
+  const thereL = coverLeftL(practice.state, today);
+  if (thereL >= THIN * wantedL) return [{ kind: "cover", why: { code: "cover/lay-back" }, evidence }];
+  return [
+    {
+      kind: "cover",
+      amount: { volumeL: wantedL - thereL },
+      materialId: "leaf-mould",
+      why: { code: "cover/flies", depthM },
+      evidence,
+    },
+  ];
 }
 
 /** Crushed shell, 1.2 g to a litre of bedding a month, at most what a spoon holds. Source: amendment table, crushed eggshell. */

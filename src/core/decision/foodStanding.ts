@@ -11,7 +11,7 @@ import type { Evidence, Reason, Step } from "./decision";
 import type { Practice, Seen } from "../practice/practice";
 
 export interface Standing {
-  readonly step: Step;
+  readonly steps: readonly Step[];
   readonly inDays: Band;
 }
 
@@ -32,6 +32,8 @@ export function foodStanding(
   const next = nextPlace(practice.state);
   const last = lastFeeding(practice.state);
   if (!next) return undefined;
+  const crowded = halfThePlaces(expectation, practice, seen);
+  if (crowded) return crowded;
   const asked = [
     { ...next, limit: evidenceFactor("little") },
     ...(last &&
@@ -48,11 +50,65 @@ export function foodStanding(
       foodLeft === undefined
         ? isExpectedStanding(expected?.left.middle ?? 0, limit)
         : evidenceFactor(foodLeft) < limit;
-    if (isStanding) return standing(foodLeft, place, expected, practice);
+    if (isStanding) {
+      const found = standing(foodLeft, place, expected, practice);
+      return {
+        ...found,
+        steps: [...tooLarge(foodLeft, expected, expectation, practice, today), ...found.steps],
+      };
+    }
   }
-  const young = tooEarly(practice, seen, today);
-  if (young) return young;
-  return undefined;
+  return tooEarly(practice, seen, today);
+}
+
+/** Food that lies at half of the places or more, seen today or expected where nobody has looked: nothing more goes in. */
+function halfThePlaces(expectation: Expectation, practice: Practice, seen: Seen): Standing | undefined {
+  const of = placesOf(practice);
+  if (of < 2) return undefined;
+  const lying = expectation.places.filter(({ compartmentId, place, left }) => {
+    const foodLeft = seen.foodLeft.get(placeKey(compartmentId, place));
+    return foodLeft === undefined ? left.middle > 0.5 : evidenceFactor(foodLeft) < evidenceFactor("little");
+  });
+  const seenLying = [...seen.foodLeft.values()].filter((left) => evidenceFactor(left) < 1).length;
+  const places = Math.max(lying.length, seenLying);
+  if (places < Math.max(2, of / 2)) return undefined;
+  const days = lying.map(({ goneInDays }) => goneInDays.middle).toSorted((a, b) => a - b);
+  const middle = Math.round(
+    Math.min(practice.school.maxIntervalDays, Math.max(2, days[Math.floor(days.length / 2)] ?? 4)),
+  );
+  return {
+    steps: [
+      {
+        kind: "closeAgain",
+        why: { code: "food/half-the-places", places, of },
+        evidence: [{ from: "school", of: "places" }],
+      },
+    ],
+    inDays: { low: Math.max(1, Math.round(middle / 2)), middle, high: middle + 3 },
+  };
+}
+
+/** Days after which a meal that still lies whole was too large, and its share of the herd from which on. */
+const FEAST = { days: 10, ofHerd: 1 } as const;
+/** A feast too large for the herd is taken out in part or spread, before it sours. */
+function tooLarge(
+  foodLeft: FoodLeft | undefined,
+  expected: Expectation["places"][number] | undefined,
+  expectation: Expectation,
+  { school }: Practice,
+  today: LocalDate,
+): Step[] {
+  if (foodLeft !== "most" || !expected?.fedOn) return [];
+  const isOld = daysBetween(expected.fedOn, today) >= Math.max(FEAST.days, school.usualIntervalDays / 2);
+  if (!isOld || expected.massKg < FEAST.ofHerd * expectation.wormsKg.middle) return [];
+  return [
+    {
+      kind: "removeFood",
+      place: expected.place,
+      why: { code: "food/feast", massKg: expected.massKg },
+      evidence: [{ from: "reading", of: "foodLeft", foodLeft, place: expected.place }],
+    },
+  ];
 }
 
 const placesOf = ({ setup }: Practice): number => fedCompartment(setup).placeCount;
@@ -106,7 +162,7 @@ function standing(
     middle,
     high: Math.max(middle, within(gone.high * Math.max(1, pace))),
   };
-  return { step: { kind: "closeAgain", place, why, evidence }, inDays };
+  return { steps: [{ kind: "closeAgain", place, why, evidence }], inDays };
 }
 
 /** Sooner than the school ever feeds, unless the keeper has seen that the last meal is gone. */
@@ -119,20 +175,22 @@ function tooEarly(practice: Practice, seen: Seen, today: LocalDate): Standing | 
   if (since >= minIntervalDays || (isSeenGone && since > 0)) return undefined;
   const wait = minIntervalDays - since;
   return {
-    step: {
-      kind: "closeAgain",
-      why: { code: "food/too-early", lastFedOn: last.day, minIntervalDays },
-      evidence: [
-        { from: "log", of: "lastMeal", massKg: last.massKg, day: last.day, place: last.place },
-        {
-          from: "school",
-          of: "interval",
-          minDays: minIntervalDays,
-          usualDays: usualIntervalDays,
-          maxDays: maxIntervalDays,
-        },
-      ],
-    },
+    steps: [
+      {
+        kind: "closeAgain",
+        why: { code: "food/too-early", lastFedOn: last.day, minIntervalDays },
+        evidence: [
+          { from: "log", of: "lastMeal", massKg: last.massKg, day: last.day, place: last.place },
+          {
+            from: "school",
+            of: "interval",
+            minDays: minIntervalDays,
+            usualDays: usualIntervalDays,
+            maxDays: maxIntervalDays,
+          },
+        ],
+      },
+    ],
     inDays: { low: wait, middle: wait, high: Math.max(wait, usualIntervalDays - since) },
   };
 }

@@ -1,6 +1,8 @@
 import { MOIST_KG_PER_L, SETTLED_DRY_KG_PER_L } from "../matter/figures";
 import { DRY_BEDDING } from "../practice/dryBedding";
 import { moistureToday } from "./moistureToday";
+import { dryKg } from "../bin/matter";
+import { fedCompartment } from "../bin/system";
 import type { Expectation } from "../expectation/expectation";
 import { correctMoisture } from "../moisture/correct";
 import { squeezeInterval, squeezeMoisture } from "../moisture/squeeze";
@@ -58,10 +60,12 @@ const isSurelyWithin = (
 export function moistenSteps(expectation: Expectation, practice: Practice, seen: Seen): Step[] {
   const target = targetMoisture(practice);
   const moisture = moistureToday(seen, expectation);
-  const massKg = expectation.fedMassKg.middle;
   const need = needToday(expectation);
-  // The nearer end of the band: a dry bed takes water slowly, and what it does not take runs through.
-  const waterL = Math.min(amountFor("waterL", target.low, expectation, seen), massKg * MOST_AT_ONCE);
+  // The nearer end of the band: a dry bed takes water slowly, and what it does not take runs through. For the days to come.
+  const waterL = Math.min(
+    Math.max(amountFor("waterL", target.low, expectation, seen), expectation.twin?.weekOn.unfed.waterL ?? 0),
+    mostAtOnceKg(expectation, practice),
+  );
   if (waterL <= 0) return [];
   return [
     {
@@ -91,6 +95,14 @@ export function moistenSteps(expectation: Expectation, practice: Practice, seen:
       ],
     },
   ];
+}
+
+/** A tenth of what the fed compartment weighs when it is as moist as it should be: no reading of today changes that. */
+export function mostAtOnceKg(expectation: Expectation, practice: Practice): number {
+  const { low } = targetMoisture(practice);
+  const fed = expectation.contents[fedCompartment(practice.setup).id];
+  const nominalKg = fed ? dryKg(fed) / (1 - low) : expectation.fedMassKg.middle;
+  return nominalKg * MOST_AT_ONCE;
 }
 
 /** What the forecast asks for, once it has weighed today's readings. */
@@ -136,7 +148,12 @@ export function dryOutSteps(
   const moisture = moistureToday(seen, expectation);
   const massKg = expectation.fedMassKg.middle;
   const needed = amountFor("beddingKg", target.high, expectation, seen);
-  const askedKg = Math.min(Math.max(needed, options.atLeast ? massKg * 0.02 : 0), massKg * MOST_AT_ONCE);
+  const askedKg = Math.min(
+    Math.max(needed, options.atLeast ? massKg * 0.02 : 0),
+    mostAtOnceKg(expectation, practice),
+  );
+  // Dry bedding never goes into a bed that is already dry: damp then.
+  const isDry = moisture < target.low;
   // In a full bin the wettest must come out first; never more than a tenth of it.
   const litresPerKg = (1 - DRY_BEDDING.moisture) / SETTLED_DRY_KG_PER_L.bedding;
   const scoopL = Math.min(
@@ -145,7 +162,7 @@ export function dryOutSteps(
   );
   const beddingKg = Math.min(askedKg, (expectation.freeL + scoopL) / litresPerKg);
   const evidence = moistureEvidence(expectation, practice, seen);
-  const isDraining = practice.setup.drainage === "sump" || seen.signs.has("standing-liquid");
+  const isDraining = canDrain(practice);
   const steps: Step[] = [];
   if (isDraining && moisture > target.high)
     steps.push({ kind: "drain", why: { code: "moisture/sump" }, evidence });
@@ -162,6 +179,7 @@ export function dryOutSteps(
       kind: "addDryBedding",
       amount: { massKg: beddingKg },
       materialId: DRY_BEDDING.id,
+      ...(isDry ? { moisture: target.low } : {}),
       why: {
         code: "moisture/wet",
         moisture: moisture > target.high ? moisture : felt(seen, moisture),
@@ -173,6 +191,10 @@ export function dryOutSteps(
   }
   return steps;
 }
+
+/** Where water can leave: a tray or jar below, or holes. */
+export const canDrain = ({ setup }: Practice): boolean =>
+  setup.drainage === "sump" || setup.drainage === "poor";
 
 function moistureEvidence(expectation: Expectation, practice: Practice, seen: Seen): Evidence[] {
   const target = targetMoisture(practice);

@@ -1,6 +1,7 @@
 import type { LocalDate } from "@/vocabulary/fields";
 import { ago, spokenDay } from "../calendar/day";
 import { materialOf, shortName } from "../catalogue/material";
+import type { Creature } from "@/vocabulary/readings";
 import type { UnitSystem } from "../quantity/format";
 import { formatLength, formatMass, formatPercent, formatTemperature, formatVolume } from "../quantity/format";
 import { FOOD_LEFT_WORDS, SMELL_WORDS } from "../words/readings";
@@ -47,11 +48,17 @@ export function sayStep(step: Step, { units }: Pick<Speech, "units">): StepWords
     case "feed":
       return words("", `${material}${at}${depth}.`);
     case "addDryBedding":
-      return words("", `dry ${material}, torn small and mixed in loosely.`);
+      return step.moisture === undefined
+        ? words("", `dry ${material}, torn small and mixed in loosely.`)
+        : words("", `damp ${material}, laid in loosely with the food.`);
     case "water":
       return words("", "water, sprinkled over the dry parts in two or three goes.");
     case "cover":
-      return words("Cover with", `damp ${material}.`);
+      return step.amount
+        ? words("Cover with", `damp ${material}; next time draw it aside and lay it back.`)
+        : step.why.code === "cover/mat"
+          ? words("Lay the damp mat or card back over the bed.", "")
+          : words("Draw the cover aside, and lay it back over the food.", "");
     case "grit":
       return words("", `${material}, damped, scattered over the food.`);
     case "fluff":
@@ -59,9 +66,29 @@ export function sayStep(step: Step, { units }: Pick<Speech, "units">): StepWords
     case "removeFood":
       return words("Take out the food that is not eaten, and anything slimy.", "");
     case "drain":
-      return words("Empty the tray or sump, and tilt the bin until it stops running.", "");
+      return words("Empty the tray or sump; open the drain holes if they are stopped.", "");
     case "scoopOut":
       return words("Scoop", "of the wettest off the top, pick the worms out, and let it dry beside the bin.");
+    case "harvest":
+      return words("Take", "of ripe castings out, from where no food lies.");
+    case "packDown":
+      return words("Press the bed down by hand.", "");
+    case "takeOutUnripe":
+      return words(
+        "Press the bed down, and lift",
+        "of half-ripe bedding with its worms into another bin or a spare tub.",
+      );
+    case "restack":
+      return words(
+        "Empty the lowest one, pick the stragglers out by light, and set it on top again: the next meals go there.",
+        "",
+      );
+    case "keepAsIs":
+      return words(step.why.code === "sign/answer" ? SIGN_WORDS[step.why.sign].say : "", "");
+    case "countHandful":
+      return words("Count the worms in a handful from where they live, and note it.", "");
+    case "restock":
+      return words("Plan to stock again.", "");
     case "ventilate":
       return words("Open door and lid, step back, and let the air change.", "");
     case "rescueWorms":
@@ -81,6 +108,32 @@ export function sayStep(step: Step, { units }: Pick<Speech, "units">): StepWords
   }
 }
 
+/** What is said of a sign that no emergency answers: what to do, and why; of normal life that it is that. Source: sign and cause tables. */
+const SIGN_WORDS: Record<Creature, { readonly say: string; readonly why: string }> = {
+  "worms-on-food-cluster": { say: "Worms in a ball at the food: as it should be.", why: "They gather where they eat." },
+  "many-babies": { say: "Many young: as it should be.", why: "The herd grows by itself." },
+  "many-cocoons": { say: "Many cocoons: as it should be.", why: "They hatch in some weeks." },
+  "worms-on-lid": { say: "Some worms at the lid: leave them.", why: "In damp or stormy air they wander; only many, or in heat, is a warning." },
+  "few-worms": { say: "Few worms: count a handful from the middle.", why: "A smaller herd gets a smaller meal until it is known." },
+  "mass-escape": { say: "", why: "" },
+  "string-of-beads": { say: "", why: "" },
+  "worms-limp-dead": { say: "", why: "" },
+  "mites-white": { say: "Mites: less wet food for a while; lay a slice of bread on top and lift it off with them.", why: "They live on what is too wet and too much." },
+  springtails: { say: "Springtails: as it should be.", why: "They clean up after the worms." },
+  "white-worms": { say: "White worms: less starch and less water for a while.", why: "They are harmless, and say it is sour and wet." },
+  "fruit-flies": { say: "Fruit flies: bury the food, close the cover, freeze peels before you feed them.", why: "They breed in food that shows." },
+  "fungus-gnats": { say: "Gnats: let the top dry a little under a thick dry cover.", why: "They breed in wet bedding at the top." },
+  "house-fly-maggots": { say: "Maggots: take that food out, bury deeper, cover.", why: "They come to food that shows, to meat and to manure." },
+  ants: { say: "Ants: moisten the bed and its edges, stand the feet in water.", why: "They nest where it is dry." },
+  "mould-bloom": { say: "Mould on fresh food: leave it, cover it.", why: "It is the first to eat, and soon gone." },
+  "standing-liquid": { say: "Water stands: no watery food until it is gone.", why: "Below it nothing breathes." },
+  "hot-centre": { say: "", why: "" },
+  "dry-edges": { say: "Dry edges: moisten them, and pull them in.", why: "Worms avoid them, and a corner that dries is lost room." },
+  "rodent-signs": { say: "", why: "" },
+  condensation: { say: "Drops under the lid: as it should be.", why: "A moist bed breathes; wipe it off only if the bed is too wet." },
+  sprouts: { say: "Sprouts: pull them in as food, or plant them.", why: "Seeds that came with the scraps." },
+}; // prettier-ignore
+
 /** One line that says why. */
 export function sayReason(why: Reason, { units, today }: Speech): string {
   switch (why.code) {
@@ -98,6 +151,54 @@ export function sayReason(why: Reason, { units, today }: Speech): string {
       return "Standing water shuts the air out; below it the bin is rotting.";
     case "emergency/rodents":
       return "What they found once they come back for.";
+    case "emergency/frost":
+      return why.temperatureC === undefined
+        ? "So cold they barely live. Wrap it or move it in; nothing wet, no food."
+        : `${formatTemperature(why.temperatureC, units)} in the bed: frost kills worms before their cocoons. Wrap it or move it in; nothing wet, no food.`;
+    case "emergency/lid-in-heat":
+      return "On a warm day worms at the lid are fleeing the bed: shade, air and something cold come first.";
+    case "frost/after":
+      return "Take out what has died, keep the bed just moist for the cocoons, and look again in three weeks before buying new worms.";
+    case "heat/warm":
+      return `${formatTemperature(why.temperatureC, units)} in the bed: less food now, for it heats and sours; shade and air, a cool bottle on top if it climbs.`;
+    case "room/full":
+      return `Only ${formatVolume(why.freeL, units)} are free: room before food, so that nobody goes hungry.`;
+    case "room/ripe":
+      return `The top one is full, the lowest about ${formatPercent(why.ripeness)} finished.`;
+    case "room/unripe":
+      return "It is full, and not ripe yet: a second bin is the kindest room there is.";
+    case "bed/shrinks":
+      return "Bedding is eaten too: a little goes in with each meal, damp where the bed would dry.";
+    case "bed/before-meal":
+      return "Bedding first, then the next meals on it.";
+    case "food/half-the-places":
+      return `Food lies at ${why.places} of ${why.of} places: they have enough.`;
+    case "food/first":
+      return `A small first meal for about ${formatMass(why.wormsKg, units)} of worms: they still settle in.`;
+    case "food/settling":
+      return `They are new here: the first meal waits until ${spokenDay(why.untilDay, today)}.`;
+    case "food/start":
+      return why.seenGone === 0
+        ? "Small meals until two of them were seen gone."
+        : "One meal was seen gone: once more, then larger ones.";
+    case "food/too-warm":
+      return `${formatTemperature(why.temperatureC, units)} in the bed: no food until it cools; shade, air, a cool bottle.`;
+    case "food/feast":
+      return `${formatMass(why.massKg, units)} was more than they can manage: take half of it out, or spread it thin elsewhere.`;
+    case "herd/at-risk":
+      return why.isNow
+        ? `By forecast many grown worms may have died these four weeks (${inHundred(why.chance)}). One look answers it.`
+        : `By forecast many grown worms may die within four weeks (${inHundred(why.chance)}). One look answers it.`;
+    case "herd/few":
+      return "Fewer worms than there were.";
+    case "moisture/week-on":
+      return `By next week it would be at ${formatPercent(why.moisture)}; they want ${formatPercent(why.target)} or more.`;
+    case "cover/lay-back":
+      return "What covers the bed is still thick enough.";
+    case "cover/mat":
+      return "The mat keeps flies off and the top moist.";
+    case "sign/answer":
+      return SIGN_WORDS[why.sign].why;
     case "air/gas-off-first":
       return "Your own lungs come first: work only when the sting is gone.";
     case "air/at-risk":
@@ -179,8 +280,6 @@ function sayTwinLimit(
       return `All this herd can eat in ${days} days; trouble is unlikely.`;
     case "step-up":
       return `Half as much again as the last meal that went well (${formatMass(triedKg, units)}); trouble is unlikely.`;
-    case "not-seen":
-      return "As much as last time: what became of that has not been seen yet.";
     case "was-left":
       return `Too much was left of ${formatMass(triedKg, units)}: a good half of it.`;
     case "cannot":

@@ -54,7 +54,7 @@ export interface Expectation {
 
 /** What keeps a ration from being larger: the forecast, what the keeper's own meals speak for, or the herd's size. */
 export type RationLimit =
-  "trouble" | "piling-up" | "not-finished" | "cannot" | "step-up" | "not-seen" | "was-left" | "herd";
+  "trouble" | "piling-up" | "not-finished" | "cannot" | "step-up" | "was-left" | "herd";
 
 export interface TwinAdvice {
   /** Readings the bands have been narrowed by. */
@@ -72,6 +72,10 @@ export interface TwinAdvice {
     /** The keeper's meal it was measured from, where that is the limit. */
     readonly triedKg?: number;
   };
+  /** A week on, with the largest meal given today and without: what would bring the bed to its target then. */
+  readonly weekOn: { readonly fed: WeekOn; readonly unfed: WeekOn };
+  /** Grown worms: chance that fewer than two thirds of those of four weeks ago live, now and within four weeks. */
+  readonly herdAtRisk: { readonly now: number; readonly soon: number };
   /** When the place next in turn is ready, if nothing is given before. */
   readonly mealInDays?: Band;
   /** When the place after it is ready, if the most is given today. */
@@ -103,6 +107,13 @@ export interface TwinAdvice {
   readonly warnings: readonly Warning[];
 }
 
+/** Moisture a week on, and what would have to go in today for the middle of the target then. */
+export interface WeekOn {
+  readonly moisture: Band;
+  readonly waterL: number;
+  readonly dryBeddingKg: number;
+}
+
 /** This bin against the usual one: how far, from −2 (much less) to 2 (much more), and whether it is known. */
 export interface Habit {
   readonly of: "appetite" | "drying" | "rotting" | "herd" | "fist";
@@ -112,8 +123,16 @@ export interface Habit {
 /** A reading of today against what was forecast for it before it was read. */
 export interface Surprise {
   readonly of:
-    | "squeeze" | "moisture" | "foodLeft" | "temperature" | "warmth"
-    | "weight" | "depth" | "handful" | "ripeness" | "smell";
+    | "squeeze"
+    | "moisture"
+    | "foodLeft"
+    | "temperature"
+    | "warmth"
+    | "weight"
+    | "depth"
+    | "handful"
+    | "ripeness"
+    | "smell";
   readonly isMore: boolean;
   /** Share of the forecasts it lies beyond, 0.9 or more. */
   readonly beyond: number;

@@ -1,6 +1,7 @@
 import type { Reading } from "@/records/entry";
 import type { LocalDate } from "@/vocabulary/fields";
 import type { Creature, FoodLeft, Smell, Squeeze } from "@/vocabulary/readings";
+import { HANDFUL_L } from "@/vocabulary/readings";
 import { daysBetween } from "../calendar/day";
 import type { School } from "../catalogue/school";
 import { schoolOf } from "../catalogue/school";
@@ -17,7 +18,9 @@ export interface Practice {
 
 /** Undefined while the log does not say what the bin is. */
 export const practiceOf = (state: BinState): Practice | undefined =>
-  state.setup ? { state, setup: state.setup, school: schoolOf(state.setup.school) } : undefined;
+  state.setup
+    ? { state, setup: state.setup, school: withOwnRules(schoolOf(state.setup.school), state.setup.own) }
+    : undefined;
 
 /** Where moisture should lie, by school or by the keeper's own wish. */
 export function targetMoisture({ school, setup }: Practice): { readonly low: number; readonly high: number } {
@@ -26,6 +29,35 @@ export function targetMoisture({ school, setup }: Practice): { readonly low: num
     ? { low: school.moistureLow, high: school.moistureHigh }
     : { low: wish - 0.04, high: wish + 0.04 };
 }
+
+/** The school's figures, with the keeper's own rules for this bin in their place. */
+function withOwnRules(school: School, own: BinSetup["own"]): School {
+  const interval = own?.intervalDays;
+  return {
+    ...school,
+    ...(own?.ratio === undefined ? {} : { startRatio: own.ratio, steadyRatio: own.ratio }),
+    ...(interval === undefined
+      ? {}
+      : {
+          minIntervalDays: Math.min(school.minIntervalDays, Math.max(1, Math.floor(interval / 2))),
+          usualIntervalDays: interval,
+          maxIntervalDays: Math.max(school.maxIntervalDays, interval),
+        }),
+  };
+}
+
+/** Depth of what lies over the bed, m; none where the school lays a mat or sacking. Source: school table, cover rules. */
+const COVER_M: Readonly<Partial<Record<School["id"], number>>> = {
+  "sections-clockwise": 0.05,
+  "halves-alternating": 0.04,
+  "central-pocket-batch": 0.08,
+  "flow-through-top": 0.04,
+  "bath-monthly": 0.06,
+  "in-ground-tower": 0.05,
+  "leaf-litter-low-input": 0.05,
+};
+export const coverDepthM = ({ school, setup }: Practice): number =>
+  setup.own?.coverM ?? COVER_M[school.id] ?? 0;
 
 /** Days since the worms came; nought while there are none. */
 export const ageDays = ({ state }: Practice, today: LocalDate): number =>
@@ -40,18 +72,23 @@ export interface Seen {
   readonly isHot: boolean;
   readonly foodLeft: ReadonlyMap<string, FoodLeft>;
   readonly signs: ReadonlySet<Creature>;
+  /** Heads in a counted handful, to the quarter litre. */
+  readonly handful?: number;
+  readonly isCold: boolean;
 }
 
 export function seenIn(readings: readonly Reading[], fedCompartmentId: string): Seen {
   const foodLeft = new Map<string, FoodLeft>();
   const signs = new Set<Creature>();
-  const seen: { -readonly [K in keyof Seen]: Seen[K] } = { isHot: false, foodLeft, signs };
+  const seen: { -readonly [K in keyof Seen]: Seen[K] } = { isHot: false, isCold: false, foodLeft, signs };
   for (const reading of readings) {
     if (reading.of === "squeeze") seen.squeeze = reading.squeeze;
     else if (reading.of === "moisture") seen.moisture = reading.moisture;
     else if (reading.of === "smell") seen.smell = reading.smell;
     else if (reading.of === "temperature") seen.temperatureC = reading.temperatureC;
     else if (reading.of === "warmth" && reading.warmth === "hot") seen.isHot = true;
+    else if (reading.of === "warmth" && reading.warmth === "cold") seen.isCold = true;
+    else if (reading.of === "handful") seen.handful = (reading.count * HANDFUL_L) / reading.volumeL;
     else if (reading.of === "foodLeft")
       foodLeft.set(placeKey(reading.compartment ?? fedCompartmentId, reading.place ?? 1), reading.foodLeft);
     else if (reading.of === "sign" && reading.isPresent) signs.add(reading.sign);

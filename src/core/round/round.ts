@@ -1,3 +1,4 @@
+import { COVER_KG_PER_L } from "../bin/cover";
 import type { Bin } from "@/records/bin";
 import type { BinId, LocalDate } from "@/vocabulary/fields";
 import { daysBetween } from "../calendar/day";
@@ -139,10 +140,18 @@ function carryFor(tasks: readonly Task[]): Carry {
         sum + (step.kind === kind && step.amount && "volumeL" in step.amount ? step.amount.volumeL : 0),
       0,
     );
+  const dampKg = steps.reduce(
+    (sum, step) =>
+      sum +
+      (step.kind === "addDryBedding" && step.moisture !== undefined && step.amount && "massKg" in step.amount
+        ? step.amount.massKg
+        : 0),
+    0,
+  );
   return {
     scrapsKg: mass("feed"),
-    dryBeddingKg: mass("addDryBedding"),
-    dampBeddingL: volume("cover"),
+    dryBeddingKg: mass("addDryBedding") - dampKg,
+    dampBeddingL: volume("cover") + dampKg / COVER_KG_PER_L,
     waterL: volume("water"),
     gritKg: mass("grit"),
     needsJug: steps.some((step) => step.kind === "drain"),

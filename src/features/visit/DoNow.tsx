@@ -17,6 +17,7 @@ const HEADS: Record<Verdict, string> = {
   actNow: "Act now",
   beddingOnly: "Bedding only",
   moistureFirst: "Moisture first",
+  makeRoom: "Make room",
   wait: "Close it again",
   feed: "Do now",
   leave: "Leave it",

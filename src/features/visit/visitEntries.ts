@@ -130,13 +130,21 @@ export function visitFacts(visit: Visit): Outcome<FactAbout<"bin">[], FieldFault
     if (typed.skipped.includes(stepKey(step))) continue;
     const amount = amountOf(step, typed, units);
     if (!amount.ok) return amount;
-    const fact = factOf(step, amount.value, typed);
-    if (fact) facts.push({ ...fact, visitId });
+    for (const fact of factsOf(step, amount.value, typed)) facts.push({ ...fact, visitId });
   }
   return done(facts);
 }
 
-/** The entry a step leaves when it is done; some (open the door, close it again) leave none. */
+/** The entries a step leaves when it is done; some (open the door, close it again) leave none. */
+function factsOf(step: Step, given: StepAmount | undefined, typed: VisitTyped): FactAbout<"bin">[] {
+  if (step.kind === "restack" && step.compartmentId && step.order)
+    return [
+      { kind: "emptied", compartment: step.compartmentId },
+      { kind: "rotated", order: [...step.order] },
+    ];
+  const fact = factOf(step, given, typed);
+  return fact ? [fact] : [];
+}
 function factOf(step: Step, given: StepAmount | undefined, typed: VisitTyped): FactAbout<"bin"> | undefined {
   const at = {
     ...(step.compartmentId ? { compartment: step.compartmentId } : {}),
@@ -156,7 +164,13 @@ function factOf(step: Step, given: StepAmount | undefined, typed: VisitTyped): F
           ...(step.depthM === undefined ? {} : { buriedM: step.depthM }),
         };
       case "addDryBedding":
-        return { kind: "bedded", ...at, parts: [{ materialId, amount }] };
+        return {
+          kind: "bedded",
+          ...at,
+          parts: [
+            { materialId, amount, ...(step.moisture === undefined ? {} : { moisture: step.moisture }) },
+          ],
+        };
       case "cover":
         return { kind: "bedded", ...at, isCover: true, parts: [{ materialId, amount, moisture: 0.72 }] };
       case "water":
@@ -164,7 +178,12 @@ function factOf(step: Step, given: StepAmount | undefined, typed: VisitTyped): F
       case "grit":
         return { kind: "dosed", materialId, amount };
       case "scoopOut":
+      case "takeOutUnripe":
         return { kind: "removed", what: "contents", amount };
+      case "harvest":
+        return "massKg" in given.amount
+          ? { kind: "harvested", ...at, grossKg: given.amount.massKg, tareKg: 0, method: "light" }
+          : undefined;
       default:
         break;
     }
@@ -192,6 +211,13 @@ function factOf(step: Step, given: StepAmount | undefined, typed: VisitTyped): F
     case "water":
     case "grit":
     case "scoopOut":
+    case "harvest":
+    case "takeOutUnripe":
+    case "packDown":
+    case "restack":
+    case "keepAsIs":
+    case "countHandful":
+    case "restock":
       return undefined;
   }
 }

@@ -17,7 +17,9 @@ import type { HarvestWindow } from "./harvest";
 import { harvestWindow } from "./harvest";
 import { readyAfter } from "./leftAlone";
 import { moistureNeed } from "./moistureNeed";
+import { herdAtRisk } from "./herdAtRisk";
 import { planNow } from "./planNow";
+import { weekOn } from "./weekOn";
 import { changed, horizonDays, mealKind } from "./usualPlan";
 
 const placeAfter = (place: number, setup: Practice["setup"]): number =>
@@ -58,6 +60,8 @@ export function twinExpectation(
   const water = moistureNeed(ensemble, target.low, DRY_BEDDING.moisture);
   const bedding = moistureNeed(ensemble, target.high, DRY_BEDDING.moisture);
   const fed = fedCompartment(setup);
+  const meals = { kind: mealKind(practice), kg: meal.kg, place };
+  const unfed = weekOn(ensemble, undefined, target, DRY_BEDDING.moisture);
   const litres = read.compartments.find((one) => one.id === fed.id)?.litres ?? 0;
   return {
     engine: TWIN_MODEL,
@@ -91,6 +95,11 @@ export function twinExpectation(
         clearsInDays: meal.clearsInDays,
         ...(meal.triedKg === undefined ? {} : { triedKg: meal.triedKg }),
       },
+      weekOn: {
+        unfed,
+        fed: meal.kg > 0 ? weekOn(ensemble, meals, target, DRY_BEDDING.moisture) : unfed,
+      },
+      herdAtRisk: herdAtRisk(ensemble),
       ...(quiet.mealInDays ? { mealInDays: quiet.mealInDays } : {}),
       ...(again ? { againInDays: again } : {}),
       need: {

@@ -36,9 +36,9 @@ test("half as much again as the largest meal that went well, also when the last 
   expect(tried(meals, CLEARS)).toEqual({ mostKg: 1.5 * 0.6, by: "step-up", mealKg: 0.6 });
 });
 
-test("food seen before it can be gone is no verdict: the last meal of a round lies whole, and the amount stays", () => {
+test("food seen before it can be gone is no verdict: the last meal of a round lies whole, and the step is from it", () => {
   const early = [meal(0, 0.4, { left: "most", afterDays: 4 })];
-  expect(tried(early, CLEARS)).toEqual({ mostKg: 0.4, by: "not-seen", mealKg: 0.4 });
+  expect(tried(early, CLEARS)).toEqual({ mostKg: 1.5 * 0.4, by: "step-up", mealKg: 0.4 });
   expect(tried([meal(0, 0.3, { left: "none", afterDays: 12 }), ...early], CLEARS)).toMatchObject({
     by: "step-up",
     mealKg: 0.3,
@@ -61,6 +61,6 @@ test("a meal that lay too long, or smelled, is stepped down from; what went well
 
 test("meals of two months ago were given to another herd; without meals there is nothing to go by", () => {
   const old = meal(0, 5, { left: "none", afterDays: 9 });
-  expect(tried([old, meal(80, 0.2)], CLEARS)).toMatchObject({ by: "not-seen", mealKg: 0.2 });
+  expect(tried([old, meal(80, 0.2)], CLEARS)).toMatchObject({ by: "step-up", mealKg: 0.2 });
   expect(tried([], CLEARS)).toBeUndefined();
 });

@@ -10,14 +10,14 @@ const STEP_DOWN = 0.6;
 /** The most that the keeper's own meals speak for, wet kg, and what they say. */
 export interface Tried {
   readonly mostKg: number;
-  readonly by: "step-up" | "not-seen" | "was-left";
+  readonly by: "step-up" | "was-left";
   /** The meal it is measured from. */
   readonly mealKg: number;
 }
 
 /**
- * What the last two months' meals speak for: half as much again as the largest that went well since one did not; less
- * than one that did not; the same again while nothing has been seen. A meal went well if at most a little was left when
+ * What the last two months' meals speak for: half as much again as the largest that went well since one did not, or as
+ * the largest where nothing has been judged; less than one that did not go well. A meal went well if at most a little was left when
  * it was last looked at and the bin smelled earthy; badly, if half or more lay there after `clearsInDays`, the time even a
  * small meal needs. Food that is seen sooner says nothing: where one goes round many places, the last meal always lies
  * whole. Source: process model 11, terms; it judges at the next visit, which may be long before anything can be gone.
@@ -34,9 +34,9 @@ export function tried(feedings: readonly Feeding[], clearsInDays: number): Tried
       return { mostKg: STEP_DOWN * feeding.massKg, by: "was-left", mealKg: feeding.massKg };
     else if (verdict === "badly") break;
   }
-  return best === undefined
-    ? { mostKg: last.massKg, by: "not-seen", mealKg: last.massKg }
-    : { mostKg: STEP_UP * best, by: "step-up", mealKg: best };
+  // Where nothing has been judged yet the forecast has the word; only the step is held small.
+  const from = best ?? Math.max(...recent.map(({ massKg }) => massKg));
+  return { mostKg: STEP_UP * from, by: "step-up", mealKg: from };
 }
 
 function verdictOn(

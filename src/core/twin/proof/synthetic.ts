@@ -60,7 +60,7 @@ const KINDS: readonly { readonly school: SchoolId; readonly bin: Partial<TwinBin
     wormsG: 350, bedG: 700, everyDays: 5,
   },
 ]; // prettier-ignore
-const ALTERED: readonly ParameterName[] = [
+export const MODEL_ALTERED: readonly ParameterName[] = [
   "kcF", "kcM", "kcS", "kdF", "kdM", "rWet", "kappa", "aF", "rF", "eE", "wallU", "kbE", "kbR", "wBE", "maint", "sO", "whcCF", "whcCond",
 ]; // prettier-ignore
 
@@ -91,7 +91,7 @@ export function syntheticBin(number: number, atDawn?: (truth: Ensemble) => void)
     ...kind.bin,
   };
   const startDayOfYear = Math.floor(between(1, 365));
-  const altered = Object.fromEntries(ALTERED.map((name) => [name, P[name] * off(0.15)]));
+  const altered = Object.fromEntries(MODEL_ALTERED.map((name) => [name, P[name] * off(0.15)]));
   const hidden = { kI: off(0.3), kE: off(0.45), kD: off(0.25), kO: off(0.3), kP: off(0.25) };
   const fist = 0.04 * bell();
   const bias = off(0.08);

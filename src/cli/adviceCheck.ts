@@ -1,0 +1,46 @@
+import { advisedYear } from "@/core/trial/advised";
+import { bestYear, calendarYear, carefulYear } from "@/core/trial/keepers";
+import type { Year } from "@/core/trial/tally";
+import { KINDS } from "@/core/trial/trueBin";
+
+/**
+ * `npm run advice:check`: a year under advice, on bins whose truth is hidden, beside a calendar keeper, a careful keeper and
+ * the largest ration found by search. BINS says how many, HALF which half (tuning is done on the even ones).
+ */
+const BINS = Number(process.env.BINS ?? 99);
+const HALF = process.env.HALF;
+const ONLY = process.env.KEEPERS?.split(",");
+const KEEPERS = { advised: advisedYear, calendar: calendarYear, careful: carefulYear, best: bestYear } as const;
+type Keeper = keyof typeof KEEPERS;
+const years: { kind: string; keeper: Keeper; year: Year }[] = [];
+for (let number = 0; number < BINS; number += 1) {
+  if (HALF !== undefined && Math.floor(number / KINDS.length) % 2 !== Number(HALF)) continue;
+  for (const [keeper, live] of Object.entries(KEEPERS) as [Keeper, (n: number) => Year][])
+    if (!ONLY || ONLY.includes(keeper))
+      years.push({ kind: KINDS[number % KINDS.length]!.name, keeper, year: live(number) });
+}
+const mean = (values: readonly number[]) => values.reduce((sum, one) => sum + one, 0) / values.length;
+const rows = [...new Set(years.map(({ kind }) => kind)), "all"].flatMap((kind) =>
+  (Object.keys(KEEPERS) as Keeper[]).flatMap((keeper) => {
+    const of = years.filter((one) => (kind === "all" || one.kind === kind) && one.keeper === keeper);
+    if (of.length === 0) return [];
+    const all = (value: (year: Year) => number) => Number(mean(of.map(({ year }) => value(year))).toPrecision(3));
+    return [
+      {
+        kind,
+        keeper,
+        bins: of.length,
+        lost: of.filter(({ year }) => year.isLost).length,
+        herd: all((year) => year.herd),
+        "bad days": all((year) => year.badDays),
+        "off target": all((year) => year.offTargetDays),
+        "scraps %": Math.round(100 * all((year) => year.scrapsTaken)),
+        "castings kg": all((year) => year.castingsDryKg),
+        cocoons: Math.round(all((year) => year.cocoons)),
+        visits: all((year) => year.visits),
+        "onto food": all((year) => year.ontoFood),
+      },
+    ];
+  }),
+);
+console.table(rows);

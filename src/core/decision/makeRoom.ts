@@ -1,0 +1,84 @@
+import { MOIST_KG_PER_L } from "../matter/figures";
+import { fedCompartment, harvestCompartment, systemOf, volumeOfL } from "../bin/system";
+import type { Expectation } from "../expectation/expectation";
+import type { Practice } from "../practice/practice";
+import type { Step } from "./decision";
+
+/** A bed with less than this share of its room free is full: fresh food would no longer lie loose in it. */
+const FULL = 0.12;
+/** Castings worth lifting, by share of what rots. */
+const RIPE = 0.45;
+/** Of the castings there, so much comes out at once: the rest keeps the bed alive. */
+const LIFTED = 0.5;
+/** Of a bed that is full of unripe matter, so much goes to another bin. */
+const MOVED = 0.15;
+
+export interface Room {
+  readonly steps: readonly Step[];
+  /** Litres free once they are done. */
+  readonly freeL: number;
+  /** Nothing more can be done here today: a tray goes on top first. */
+  readonly isAll: boolean;
+}
+
+/**
+ * A full bin makes room before its worms go hungry: ripe castings out, a stack set round, or unripe matter to another bin.
+ * Source: common practice of each school; bedding counts as food that shrinks, so what is unripe is only pressed down last.
+ */
+export function makeRoom(expectation: Expectation, practice: Practice): Room {
+  const { setup } = practice;
+  const fed = fedCompartment(setup);
+  const litres = volumeOfL(fed);
+  const { freeL } = expectation;
+  if (freeL >= FULL * litres) return { steps: [], freeL, isAll: false };
+  const evidence = [{ from: "school", of: "places" } as const];
+  const full = { code: "room/full", freeL } as const;
+  const isStack = systemOf(setup.system).arrangement === "stack";
+  const isColumn = setup.system === "flowThrough";
+  const ripe = harvestCompartment(setup);
+  const ripeness = expectation.ripeness.middle;
+  if (isStack && !isColumn && setup.compartments.length > 1)
+    return {
+      steps: [
+        {
+          kind: "restack",
+          compartmentId: ripe.id,
+          order: [...setup.compartments.filter(({ id }) => id !== ripe.id).map(({ id }) => id), ripe.id],
+          why: { code: "room/ripe", ripeness },
+          evidence,
+        },
+        {
+          kind: "addDryBedding",
+          amount: { massKg: 0.35 * volumeOfL(ripe) * 0.3 },
+          materialId: "leaf-mould",
+          moisture: 0.75,
+          compartmentId: ripe.id,
+          why: { code: "bed/before-meal" },
+          evidence,
+        },
+      ],
+      freeL: 0.5 * volumeOfL(ripe),
+      isAll: true,
+    };
+  if (ripeness >= RIPE) {
+    const liftedKg = LIFTED * expectation.castingsKg.middle;
+    return {
+      steps: [{ kind: "harvest", amount: { massKg: liftedKg }, compartmentId: ripe.id, why: full, evidence }],
+      freeL: freeL + liftedKg / MOIST_KG_PER_L,
+      isAll: false,
+    };
+  }
+  const movedL = MOVED * litres;
+  return {
+    steps: [
+      {
+        kind: "takeOutUnripe",
+        amount: { volumeL: movedL },
+        why: { code: "room/unripe" },
+        evidence,
+      },
+    ],
+    freeL: freeL + movedL,
+    isAll: false,
+  };
+}

@@ -1,0 +1,56 @@
+import type { Creature } from "@/vocabulary/readings";
+import { CREATURES } from "@/vocabulary/readings";
+import type { Seen } from "../practice/practice";
+import type { Step } from "./decision";
+
+/** What a sign changes today, besides being answered in words. */
+interface Effect {
+  /** Share of the ration that is still given. */
+  readonly meal?: number;
+  /** Cover laid anew, deeper. */
+  readonly isCoverDeep?: boolean;
+  /** Bed wetted a little more: litres to a square metre. */
+  readonly waterLPerM2?: number;
+}
+/** Signs that no emergency answers. A sign without an effect is normal life, and that is said. Source: sign table. */
+const EFFECTS: Partial<Record<Creature, Effect>> = {
+  "worms-on-food-cluster": {},
+  "many-babies": {},
+  "many-cocoons": {},
+  "worms-on-lid": {},
+  "few-worms": { meal: 0.5 },
+  "mites-white": { meal: 0.6 },
+  springtails: {},
+  "white-worms": { meal: 0.6 },
+  "fruit-flies": { meal: 0.7, isCoverDeep: true },
+  "fungus-gnats": { isCoverDeep: true },
+  "house-fly-maggots": { meal: 0.5, isCoverDeep: true },
+  ants: { waterLPerM2: 1.5 },
+  "mould-bloom": {},
+  "standing-liquid": { meal: 0.5 },
+  "dry-edges": { waterLPerM2: 1 },
+  condensation: {},
+  sprouts: {},
+};
+
+export interface SignsToday {
+  readonly steps: readonly Step[];
+  readonly mealShare: number;
+  readonly isCoverDeep: boolean;
+  readonly waterLPerM2: number;
+}
+
+/** Every sign that was ticked is answered; together they change the meal, the cover and the water. */
+export function signsToday({ signs }: Seen): SignsToday {
+  const seen = CREATURES.filter((sign) => signs.has(sign) && EFFECTS[sign] !== undefined);
+  return {
+    steps: seen.map((sign) => ({
+      kind: "keepAsIs",
+      why: { code: "sign/answer", sign },
+      evidence: [{ from: "reading", of: "sign", sign }],
+    })),
+    mealShare: Math.min(1, ...seen.map((sign) => EFFECTS[sign]!.meal ?? 1)),
+    isCoverDeep: seen.some((sign) => EFFECTS[sign]!.isCoverDeep),
+    waterLPerM2: Math.max(0, ...seen.map((sign) => EFFECTS[sign]!.waterLPerM2 ?? 0)),
+  };
+}

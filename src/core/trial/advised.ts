@@ -1,0 +1,125 @@
+import type { Entry, Reading } from "@/records/entry";
+import type { LocalDate } from "@/vocabulary/fields";
+import { nextPlace } from "@/core/bin/place";
+import { addDays, daysBetween } from "@/core/calendar/day";
+import { decide } from "@/core/decision/decide";
+import type { Decision, Step } from "@/core/decision/decision";
+import { leftAt } from "@/core/twin/ensemble/measures";
+import { castingsOf, moistureOf } from "@/core/twin/engine/state";
+import { fedAt, harvestedAt } from "@/core/twin/engine/twinBin";
+import { twinExpectation } from "@/core/twin/ahead/expect";
+import type { Snapshot } from "@/core/twin/log/follow";
+import { bringToToday, withReadings } from "@/core/twin/log/now";
+import { fedPart, lived } from "./keepers";
+import { readings } from "./senses";
+import type { Tally, Year } from "./tally";
+import type { TrueBin } from "./trueBin";
+import { START, written_ } from "./trueBin";
+
+/** Members: fewer than in the app, so that a year can be lived ninety times. */
+const SIZE = 96;
+/** One visit in so many comes late or not at all; once a year three weeks away. */
+const LATE = 1 / 6;
+const AWAY = { from: 190, days: 21 } as const;
+
+/** What was said and done at a visit, for whoever wants to read along. */
+export interface Visit {
+  readonly day: number;
+  readonly readings: readonly Reading[];
+  readonly decision: Decision;
+}
+
+/** A year by the app's advice: a keeper who comes when asked, reads what can be read and does as proposed. */
+export function advisedYear(number: number, onVisit?: (visit: Visit, bin: TrueBin) => void): Year {
+  let due = 0;
+  let snapshots: readonly Snapshot[] = [];
+  let log: Entry[] = [];
+  return lived(number, (bin, tally, day, stored) => {
+    if (day === 0) log = [...bin.beginning];
+    const isAway = day >= AWAY.from && day < AWAY.from + AWAY.days;
+    if (day < due || isAway) return;
+    if (day > 0 && bin.chance() < LATE) {
+      due = day + 1 + Math.floor(bin.chance() * 4);
+      return;
+    }
+    tally.visited();
+    const today = addDays(START, day);
+    const now = bringToToday({ binId: `trial-${number}`, entries: log, climates: bin.climates, today, snapshots, size: SIZE })!; // prettier-ignore
+    snapshots = now.snapshots;
+    const place = nextPlace(now.state)?.place ?? 1;
+    const read = readings(bin, place);
+    const heard = withReadings(now, read);
+    const decision = decide(twinExpectation(heard, today), heard.practice, read, today);
+    onVisit?.({ day, readings: read, decision }, bin);
+    const look = written_({ kind: "looked", lid: "lifted", readings: read, nextDay: decision.nextDay }, day);
+    const deeds = decision.steps.flatMap((step) => deedsOf(step, bin, tally, day, stored));
+    bin.done(deeds);
+    log = [...log, look, ...deeds];
+    due = Math.max(day + 1, day + daysBetween(today, decision.nextDay as LocalDate));
+  });
+}
+
+/** A step done as it was proposed; what only a hand can do to the air is done to the truth. */
+function deedsOf(step: Step, bin: TrueBin, tally: Tally, day: number, stored: { kg: number }): Entry[] {
+  const where = {
+    ...(step.compartmentId === undefined ? {} : { compartment: step.compartmentId }),
+    ...(step.place === undefined ? {} : { place: step.place }),
+  };
+  const amount = step.amount && { ...step.amount, measuredBy: "proposed" };
+  switch (step.kind) {
+    case "feed": {
+      const asked = step.amount && "massKg" in step.amount ? step.amount.massKg : 0;
+      const kg = Math.min(asked, stored.kg);
+      if (kg < 0.01) return [];
+      stored.kg -= kg;
+      const top = fedAt(bin.truth.bin);
+      tally.fed(kg, leftAt(fedPart(bin), bin.truth.marks[top]!, step.place ?? 1));
+      return [
+        written_({ kind: "fed", ...where, parts: [{ materialId: "mixed-kitchen-scraps", amount: { massKg: kg, measuredBy: "proposed" }, preparation: "chopped" }] }, day),
+      ]; // prettier-ignore
+    }
+    case "addDryBedding":
+      return [written_({ kind: "bedded", ...where, parts: [{ materialId: step.materialId, amount, ...(step.moisture === undefined ? {} : { moisture: step.moisture }) }] }, day)]; // prettier-ignore
+    case "cover":
+      return amount
+        ? [written_({ kind: "bedded", isCover: true, parts: [{ materialId: step.materialId, amount, moisture: 0.7 }] }, day)] // prettier-ignore
+        : [];
+    case "water":
+      return [written_({ kind: "watered", ...where, amount }, day)];
+    case "grit":
+      return [written_({ kind: "dosed", materialId: step.materialId, amount }, day)];
+    case "fluff":
+      return [written_({ kind: "turned" }, day)];
+    case "removeFood":
+      return [written_({ kind: "removed", what: "food", ...where }, day)];
+    case "drain":
+      return [written_({ kind: "drained" }, day)];
+    case "restack":
+      tally.harvested(castingsOf(bin.truth.lines[0]![harvestedAt(bin.truth.bin)]!));
+      return [
+        written_({ kind: "emptied", compartment: step.compartmentId }, day),
+        written_({ kind: "rotated", order: step.order }, day),
+      ];
+    case "takeOutUnripe":
+    case "scoopOut":
+      return [written_({ kind: "removed", what: "contents", amount }, day)];
+    case "harvest": {
+      const at = harvestedAt(bin.truth.bin);
+      const s = bin.truth.lines[0]![at]!;
+      const wantedKg = step.amount && "massKg" in step.amount ? step.amount.massKg : 0;
+      const kg = Math.min(wantedKg, (0.9 * castingsOf(s)) / (1 - moistureOf(s)) / 1000);
+      tally.harvested(1000 * kg * (1 - moistureOf(s)));
+      if (kg <= 0) return [];
+      return [written_({ kind: "harvested", ...(step.compartmentId === undefined ? {} : { compartment: step.compartmentId }), grossKg: kg, tareKg: 0, method: bin.setup.compartments.length > 1 ? "bottom" : "light" }, day)]; // prettier-ignore
+    }
+    case "moveToShade":
+    case "cool":
+      bin.shift(-4, 7);
+      return [];
+    case "warmUp":
+      bin.shift(4, 14);
+      return [];
+    default:
+      return [];
+  }
+}

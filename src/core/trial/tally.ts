@@ -1,0 +1,73 @@
+import { AT, castingsOf, liveOf, moistureOf } from "@/core/twin/engine/state";
+import { fedAt } from "@/core/twin/engine/twinBin";
+import { targetMoisture } from "@/core/practice/practice";
+import { schoolOf } from "@/core/catalogue/school";
+import type { TrueBin } from "./trueBin";
+
+/** A year of one bin under one keeper. */
+export interface Year {
+  readonly isLost: boolean;
+  /** Days with the alarm on or the bed outside the species' range. */
+  readonly badDays: number;
+  readonly offTargetDays: number;
+  /** Of what the household made. */
+  readonly scrapsTaken: number;
+  readonly castingsDryKg: number;
+  readonly cocoons: number;
+  readonly visits: number;
+  readonly ontoFood: number;
+  /** Herd at the end over what was stocked. */
+  readonly herd: number;
+}
+
+/** Counts a year as it passes. */
+export function tallying(bin: TrueBin) {
+  const { truth, setup, stockedG } = bin;
+  let bad = 0;
+  let off = 0;
+  let best = stockedG;
+  let isLost = false;
+  let castingsOut = 0;
+  let made = 0;
+  let taken = 0;
+  let visits = 0;
+  let ontoFood = 0;
+  const school = schoolOf(setup.school);
+  const target = targetMoisture({ school, setup } as Parameters<typeof targetMoisture>[0]);
+  const castingsAtStart = truth.lines[0]!.reduce((sum, s) => sum + castingsOf(s), 0);
+  return {
+    night() {
+      const line = truth.lines[0]!;
+      const s = line[fedAt(truth.bin)]!;
+      if (line.some((one) => one[AT.AN]! > 0.5 && liveOf(one) > 5) || s[AT.T]! < 0 || s[AT.T]! > 32) bad += 1;
+      const m = moistureOf(s);
+      if (m < target.low - 0.02 || m > target.high + 0.02) off += 1;
+      const live = line.reduce((sum, one) => sum + liveOf(one), 0);
+      best = Math.max(best, live);
+      if (live < 0.3 * best || live < 0.3 * stockedG) isLost = true;
+    },
+    made: (kg: number) => (made += kg),
+    fed: (kg: number, left: number) => {
+      taken += kg;
+      if (left > 0.5) ontoFood += 1;
+    },
+    visited: () => (visits += 1),
+    harvested: (dryG: number) => (castingsOut += dryG),
+    year(): Year {
+      const line = truth.lines[0]!;
+      return {
+        isLost,
+        badDays: bad,
+        offTargetDays: off,
+        scrapsTaken: made > 0 ? taken / made : 0,
+        castingsDryKg:
+          (castingsOut + line.reduce((sum, s) => sum + castingsOf(s), 0) - castingsAtStart) / 1000,
+        cocoons: line.reduce((sum, s) => sum + s[AT.COCO]!, 0),
+        visits,
+        ontoFood,
+        herd: line.reduce((sum, s) => sum + liveOf(s), 0) / stockedG,
+      };
+    },
+  };
+}
+export type Tally = ReturnType<typeof tallying>;

@@ -1,0 +1,210 @@
+import type { Entry } from "@/records/entry";
+import type { Climate } from "@/records/room";
+import type { BinSetup } from "@/records/setup";
+import { binSetup } from "@/records/setup";
+import type { LocalDate } from "@/vocabulary/fields";
+import type { Cover, Drainage, SchoolId, System, Wall } from "@/vocabulary/setup";
+import { systemOf, usualCompartments } from "@/core/bin/system";
+import { addDays } from "@/core/calendar/day";
+import { seeded } from "@/core/chance/seeded";
+import { schoolOf } from "@/core/catalogue/school";
+import { twinSpecies } from "@/core/twin/engine/library";
+import type { ParameterName } from "@/core/twin/engine/parameters";
+import { AS_SPECIFIED, P, withParameters } from "@/core/twin/engine/parameters";
+import { AT } from "@/core/twin/engine/state";
+import type { TwinAct } from "@/core/twin/ensemble/act";
+import { act } from "@/core/twin/ensemble/act";
+import type { Ensemble } from "@/core/twin/ensemble/ensemble";
+import { newEnsemble } from "@/core/twin/ensemble/ensemble";
+import { sleep } from "@/core/twin/ensemble/sleep";
+import { scriptOf } from "@/core/twin/log/script";
+import { MODEL_ALTERED } from "@/core/twin/proof/synthetic";
+
+/*
+ * A bin whose truth is hidden from whoever advises on it, with a household and a keeper of its own: other multipliers,
+ * other constants, a finer step, and in a quarter of them one air for a whole compartment.
+ */
+
+interface Kind {
+  readonly name: string;
+  readonly system: System;
+  readonly school?: SchoolId;
+  readonly size?: readonly [widthM: number, lengthM: number, heightM: number];
+  readonly compartments?: number;
+  readonly wormsKg: number;
+  /** Litres of damp bedding to begin with, in the compartment one feeds. */
+  readonly beddingL: number;
+  readonly isOutdoors?: boolean;
+  readonly cover?: Cover;
+  readonly drainage?: Drainage;
+  readonly wall?: Wall;
+}
+export const KINDS: readonly Kind[] = [
+  { name: "tub", system: "tub", wormsKg: 0.5, beddingL: 30 },
+  { name: "small tub", system: "tub", size: [0.38, 0.28, 0.22], wormsKg: 0.25, beddingL: 13 },
+  { name: "halves", system: "tub", school: "halves-alternating", size: [0.6, 0.4, 0.3], wormsKg: 0.6, beddingL: 36 },
+  { name: "tray stack", system: "trayStack", compartments: 2, wormsKg: 0.45, beddingL: 14 },
+  { name: "swapped totes", system: "stackSwap", wormsKg: 0.6, beddingL: 22 },
+  { name: "flow-through", system: "flowThrough", wormsKg: 0.8, beddingL: 35 },
+  { name: "trough", system: "trough", school: "bath-monthly", size: [1.2, 0.5, 0.4], compartments: 1, wormsKg: 2.2, beddingL: 110 },
+  { name: "bath", system: "bath", wormsKg: 2, beddingL: 120 },
+  { name: "fabric pot", system: "fabricPot", wormsKg: 0.3, beddingL: 35 },
+  { name: "breeding tub", system: "breederTub", wormsKg: 0.15, beddingL: 12 },
+  { name: "tub outdoors", system: "tub", wormsKg: 0.5, beddingL: 32, isOutdoors: true, wall: "wood" },
+]; // prettier-ignore
+
+export const START: LocalDate = "2026-03-02" as LocalDate;
+const ROOM = "trial-room";
+
+export interface TrueBin {
+  readonly kind: string;
+  readonly number: number;
+  readonly setup: BinSetup;
+  readonly climates: Readonly<Record<string, Climate>>;
+  readonly beginning: readonly Entry[];
+  readonly truth: Ensemble;
+  readonly stockedG: number;
+  readonly fist: number;
+  readonly chance: () => number;
+  readonly bell: () => number;
+  /** Scraps the household makes on a day, kg. */
+  readonly scrapsKg: (day: number) => number;
+  /** Does what an entry says, as this keeper measures. */
+  readonly done: (entries: readonly Entry[]) => void;
+  readonly act: (one: TwinAct) => void;
+  /** A night. */
+  readonly sleep: () => void;
+  /** Warmer or cooler air for some days. */
+  readonly shift: (byK: number, days: number) => void;
+  readonly withTruth: <R>(run: () => R) => R;
+}
+
+let written = 0;
+/** An entry of the trial's log: only what the twin and the fold read of it. */
+export function written_(facts: { kind: Entry["kind"] } & Record<string, unknown>, day: number): Entry {
+  written += 1;
+  return {
+    schemaVersion: 3,
+    rowId: `trial-${written}`,
+    id: `trial-${written}`,
+    revision: 1,
+    recordedAt: "2026-01-01T00:00:00.000Z",
+    deviceId: "trial",
+    subject: { kind: "bin", id: "trial" },
+    day: addDays(START, day),
+    seq: written,
+    ...facts,
+  } as unknown as Entry;
+}
+
+/** The nth bin of the trial; the same for the same number. */
+export function trueBin(number: number): TrueBin {
+  const chance = seeded(`advice ${number}`);
+  const bell = () => Math.sqrt(-2 * Math.log(1 - chance())) * Math.cos(2 * Math.PI * chance());
+  const between = (from: number, to: number) => from + (to - from) * chance();
+  const off = (spread: number) => Math.exp(spread * bell() - (spread * spread) / 2);
+  const kind = KINDS[number % KINDS.length]!;
+  const facts = systemOf(kind.system);
+  const size = kind.size
+    ? { widthM: kind.size[0], lengthM: kind.size[1], heightM: kind.size[2] }
+    : facts.usual;
+  const setup = binSetup.parse({
+    system: kind.system,
+    school: kind.school ?? facts.school,
+    roomId: ROOM,
+    cover: kind.cover ?? facts.cover,
+    drainage: kind.drainage ?? facts.drainage,
+    wall: kind.wall ?? facts.wall,
+    purpose: "castings",
+    compartments: usualCompartments(kind.system, size, kind.compartments),
+    resting: false,
+  });
+  const climate: Climate = kind.isOutdoors
+    ? { meanC: between(9, 13), swingK: between(6, 10), hottestDay: 205, humidity: 0.75, rainMmPerDay: 2 }
+    : { meanC: between(15, 22), swingK: between(1, 5), hottestDay: 205, humidity: between(0.5, 0.75) };
+  const wormsKg = kind.wormsKg * between(0.8, 1.2);
+  const target = schoolOf(setup.school);
+  const moisture = (target.moistureLow + target.moistureHigh) / 2;
+  const fed = setup.compartments.at(facts.arrangement === "stack" ? -1 : 0)!;
+  const bed = (litres: number, compartment: string, id: string) =>
+    written_(
+      {
+        kind: "bedded",
+        compartment,
+        parts: [{ materialId: id, amount: { massKg: litres * 0.3, measuredBy: "volume" }, moisture }],
+      },
+      0,
+    );
+  const beginning = [
+    written_({ kind: "altered", changes: setup }, 0),
+    ...setup.compartments.flatMap((one) =>
+      one.id === fed.id
+        ? [bed(0.5 * kind.beddingL, one.id, "cardboard-corrugated"), bed(0.5 * kind.beddingL, one.id, "leaf-mould")]
+        : [bed(0.4 * kind.beddingL, one.id, "leaf-mould")],
+    ),
+    ...(setup.school === "breeder-tub" ? [bed(0.5 * kind.beddingL, fed.id, "compost-finished")] : []),
+    written_({ kind: "seeded", compartment: fed.id, amount: { massKg: 0.04 * kind.beddingL, measuredBy: "volume" } }, 0),
+    written_({ kind: "stocked", compartment: fed.id, worms: [{ speciesId: "fetida", amount: { massKg: wormsKg, measuredBy: "weighed" } }] }, 0),
+  ]; // prettier-ignore
+  const climates = { [ROOM]: climate };
+  const script = scriptOf(beginning, climates)!;
+  const base = number % 4 === 3 ? AS_SPECIFIED : {};
+  const altered = {
+    ...base,
+    ...Object.fromEntries(MODEL_ALTERED.map((name) => [name, ((base as Partial<Record<ParameterName, number>>)[name] ?? P[name]) * off(0.15)])),
+  }; // prettier-ignore
+  const hidden = { kI: off(0.3), kE: off(0.45), kD: off(0.25), kO: off(0.3), kP: off(0.15) };
+  const bias = off(0.08);
+  const truth = newEnsemble({
+    bin: script.bin,
+    place: script.place,
+    startDayOfYear: script.startDayOfYear,
+    size: 1,
+    seed: 0,
+  });
+  for (const s of truth.lines[0]!)
+    for (const [name, value] of Object.entries(hidden)) s[AT[name as "kI"]] = value;
+  const airOff = 1 * bell();
+  for (const s of truth.lines[0]!) s[AT.AIR] = airOff;
+  let shiftK = 0;
+  let shiftUntil = 0;
+  const makes = wormsKg * 0.4 * between(0.5, 2);
+  const doAct = (one: TwinAct) =>
+    withParameters(altered, () => {
+      const event =
+        "g" in one.event && one.event.g !== undefined && one.event.kind !== "harvest"
+          ? { ...one.event, g: one.event.g * (one.knownBy === "weighed" ? off(0.03) : bias * off(0.12)) }
+          : one.event;
+      act(truth, { ...one, event });
+    });
+  const done = (entries: readonly Entry[]) => {
+    const known = scriptOf([beginning[0]!, ...entries.filter((one) => one !== beginning[0])], climates)!;
+    for (const moment of known.days) for (const one of moment.acts) doAct(one);
+  };
+  done(beginning);
+  return {
+    kind: kind.name,
+    number,
+    setup,
+    climates,
+    beginning,
+    truth,
+    stockedG: 1000 * wormsKg,
+    fist: 0.04 * bell(),
+    chance,
+    bell,
+    scrapsKg: (day) => makes * (1 + 0.2 * Math.sin((2 * Math.PI * day) / 365)),
+    done,
+    act: doAct,
+    shift: (byK, days) => {
+      shiftK = byK;
+      shiftUntil = truth.day + days;
+    },
+    withTruth: (run) => withParameters(altered, run),
+    sleep: () => {
+      for (const s of truth.lines[0]!) s[AT.AIR] = airOff + (truth.day < shiftUntil ? shiftK : 0);
+      withParameters(altered, () => sleep(truth, 4));
+    },
+  };
+}
+export const speciesOfTrial = twinSpecies("fetida");
