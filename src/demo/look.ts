@@ -1,8 +1,7 @@
 import type { Reading } from "@/records/entry";
 import { ripenessAt } from "@/vocabulary/readings";
-import { nextPlace } from "@/core/bin/place";
+import { placesToAsk } from "@/core/bin/place";
 import type { BinState } from "@/core/bin/state";
-import { placeKey } from "@/core/bin/state";
 import { bellShaped } from "@/core/chance/seeded";
 import { leftAt } from "@/core/twin/ensemble/measures";
 import { ripenessOf } from "@/core/twin/engine/ripeness";
@@ -23,14 +22,7 @@ export function readingsOf({ ensemble }: Truth, state: BinState, chance: () => n
     { of: "squeeze", squeeze: squeezeOf(felt(fed) + FIST + noise(0.03)), instrument: "fist" },
     { of: "smell", smell: smellOf(fed), instrument: "nose" },
   ];
-  const asked = new Map(
-    [nextPlace(state), state.feedings.at(-1)].flatMap((place) =>
-      place && state.places[placeKey(place.compartmentId, place.place)]?.fedOn
-        ? [[placeKey(place.compartmentId, place.place), place] as const]
-        : [],
-    ),
-  );
-  for (const { compartmentId, place } of asked.values()) {
+  for (const { compartmentId, place } of placesToAsk(state).slice(0, 2)) {
     const where = Math.max(
       0,
       ensemble.bin.compartments.findIndex(({ id }) => id === compartmentId),

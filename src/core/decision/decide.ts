@@ -3,6 +3,7 @@ import type { LocalDate } from "@/vocabulary/fields";
 import { addDays, daysBetween } from "../calendar/day";
 import { isLeftInPeace } from "../catalogue/school";
 import { standingPlan, whenSomeoneIsThere } from "../bin/planAhead";
+import { looked } from "../bin/readings";
 import { areaM2, fedCompartment } from "../bin/system";
 import type { Expectation } from "../expectation/expectation";
 import type { Decision, Step } from "./decision";
@@ -28,12 +29,17 @@ import { seenIn, targetMoisture } from "../practice/practice";
  */
 export function decide(
   expectation: Expectation,
-  practice: Practice,
+  known: Practice,
   readings: readonly Reading[],
   today: LocalDate,
 ): Decision {
+  // Readings in hand are entries not yet kept, and go the same way.
+  const practice =
+    readings.length > 0
+      ? { ...known, state: looked(known.state, { day: today, lid: "lifted", readings }) }
+      : known;
   const kept = practice.state.seen?.day === today ? practice.state.seen.readings : [];
-  const seen = seenIn([...kept, ...readings], fedCompartment(practice.setup).id);
+  const seen = seenIn(kept, fedCompartment(practice.setup).id);
   const signs = signsToday(seen);
   const capped = (decision: Decision): Decision =>
     heedingAbsence(

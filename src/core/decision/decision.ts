@@ -46,6 +46,7 @@ export type Reason =
   | { readonly code: "room/full"; readonly freeL: number }
   | { readonly code: "room/ripe"; readonly ripeness: number }
   | { readonly code: "room/unripe" }
+  | { readonly code: "bed/spent" }
   | { readonly code: "bed/shrinks" }
   | { readonly code: "bed/before-meal" }
   | { readonly code: "food/half-the-places"; readonly places: number; readonly of: number }

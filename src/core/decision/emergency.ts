@@ -6,6 +6,7 @@ import type { Caution, Decision, Evidence, Reason, Step } from "./decision";
 import { bedC } from "./feed";
 import { canDrain, dryOutSteps } from "./moistureStep";
 import type { Practice, Seen } from "../practice/practice";
+import { targetMoisture } from "../practice/practice";
 
 /**
  * What cannot wait, with first aid in working order, or undefined. Only what was seen today counts: a forecast alone
@@ -33,7 +34,10 @@ export function emergency(
   if (seen.signs.has("mass-escape")) return withSmell(escape(expectation, practice, seen, today));
   const isFlooded =
     (seen.squeeze === "stream" || seen.signs.has("standing-liquid")) &&
-    (seen.smell === "rotten" || (seen.squeeze === "stream" && seen.signs.has("standing-liquid")));
+    (seen.smell === "rotten" ||
+      (seen.squeeze === "stream" &&
+        seen.signs.has("standing-liquid") &&
+        targetMoisture(practice).high < KEPT_WET));
   if (isFlooded) return flood(expectation, practice, seen, today);
   const isFrozen = measured !== undefined ? measured <= FROST_C : seen.isCold && bed <= FROST_C + 2;
   if (isFrozen) return frost(seen, today);
@@ -41,6 +45,8 @@ export function emergency(
   return undefined;
 }
 
+/** Schools that keep a bed as wet as it goes know no flood but a rotten one. */
+const KEPT_WET = 0.88;
 const WARM_C = 28;
 const FROST_C = 2;
 

@@ -30,8 +30,8 @@ export interface Meal {
 const SCRAPS = materialOf("food", "mixed-kitchen-scraps");
 /** Until a bin has worked itself in, both ways to size a ration hold and the smaller governs. Source: process model 12.8. */
 const YOUNG_DAYS = 16 * 7;
-/** Below this a spoonful is not worth a lid. */
-const LEAST_MEAL_KG = 0.02;
+/** Below this a spoonful is not worth a lid: less for a few worms than for many. */
+const leastMealKg = (wormsKg: number): number => Math.min(0.02, Math.max(0.005, 0.08 * wormsKg));
 /** A herd is let settle before its first meal, days. */
 const SETTLES_DAYS = 3;
 /** Of the herd a day, the first meals; two of them must have been seen gone before more is given. */
@@ -80,7 +80,7 @@ export function feedSteps(
 
   const sized = sizedRation(expectation, practice, today, room);
   const rationKg = sized.rationKg * share * signs.mealShare;
-  if (rationKg < LEAST_MEAL_KG)
+  if (rationKg < leastMealKg(expectation.wormsKg.middle))
     return wait(
       sized.why.code === "food/by-room"
         ? { code: "food/no-room" }
@@ -121,7 +121,10 @@ export const bedC = (expectation: Expectation, seen: Seen): number =>
 
 /** As often as the school comes, but not before the next place is ready by forecast. */
 function nextMeal({ twin }: Expectation, { school }: Practice): Band {
-  const { minIntervalDays, usualIntervalDays, maxIntervalDays } = school;
+  const { minIntervalDays, maxIntervalDays } = school;
+  const usualIntervalDays = twin
+    ? Math.min(twin.meal.forDays, school.maxIntervalDays)
+    : school.usualIntervalDays;
   const within = (days: number) => Math.min(maxIntervalDays, Math.max(minIntervalDays, Math.round(days)));
   const ready = twin?.againInDays;
   const middle = within(Math.max(usualIntervalDays, ready?.middle ?? 0));

@@ -13,6 +13,28 @@ const LIFTED = 0.5;
 /** Of a bed that is full of unripe matter, so much goes to another bin. */
 const MOVED = 0.15;
 
+/** A breeding bed of which so much is castings no longer feeds its herd. */
+const SPENT = 0.4;
+/** Half of the spent bed out, its worth of feeding bedding in: manure or compost carries a breeding tub through its cycle. */
+function freshBed(expectation: Expectation, practice: Practice): Step[] {
+  const compartmentId = fedCompartment(practice.setup).id;
+  const liftedKg = LIFTED * expectation.castingsKg.middle;
+  const why = { code: "bed/spent" } as const;
+  const evidence = [{ from: "school", of: "places" } as const];
+  return [
+    { kind: "harvest", amount: { massKg: liftedKg }, compartmentId, why, evidence },
+    {
+      kind: "addDryBedding",
+      amount: { massKg: Math.max(liftedKg, 0.1) },
+      materialId: "manure-aged-bedding",
+      moisture: 0.8,
+      compartmentId,
+      why,
+      evidence,
+    },
+  ];
+}
+
 export interface Room {
   readonly steps: readonly Step[];
   /** Litres free once they are done. */
@@ -30,8 +52,10 @@ export function makeRoom(expectation: Expectation, practice: Practice): Room {
   const fed = fedCompartment(setup);
   const litres = volumeOfL(fed);
   const { freeL } = expectation;
-  if (freeL >= FULL * litres) return { steps: [], freeL, isAll: false };
   const evidence = [{ from: "school", of: "places" } as const];
+  if (practice.school.id === "breeder-tub" && expectation.ripeness.middle >= SPENT)
+    return { steps: freshBed(expectation, practice), freeL, isAll: false };
+  if (freeL >= FULL * litres) return { steps: [], freeL, isAll: false };
   const full = { code: "room/full", freeL } as const;
   const isStack = systemOf(setup.system).arrangement === "stack";
   const isColumn = setup.system === "flowThrough";

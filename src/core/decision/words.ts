@@ -167,6 +167,8 @@ export function sayReason(why: Reason, { units, today }: Speech): string {
       return `The top one is full, the lowest about ${formatPercent(why.ripeness)} finished.`;
     case "room/unripe":
       return "It is full, and not ripe yet: a second bin is the kindest room there is.";
+    case "bed/spent":
+      return "The bed is mostly castings: fresh compost or old manure carries a breeding herd through the next cycle. Pick cocoons and young out and put them back.";
     case "bed/shrinks":
       return "Bedding is eaten too: a little goes in with each meal, damp where the bed would dry.";
     case "bed/before-meal":

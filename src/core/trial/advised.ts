@@ -1,6 +1,5 @@
 import type { Entry, Reading } from "@/records/entry";
-import type { LocalDate } from "@/vocabulary/fields";
-import { nextPlace } from "@/core/bin/place";
+import { placesToAsk } from "@/core/bin/place";
 import { addDays, daysBetween } from "@/core/calendar/day";
 import { decide } from "@/core/decision/decide";
 import type { Decision, Step } from "@/core/decision/decision";
@@ -14,7 +13,7 @@ import { fedPart, lived } from "./keepers";
 import { readings } from "./senses";
 import type { Tally, Year } from "./tally";
 import type { TrueBin } from "./trueBin";
-import { START, written_ } from "./trueBin";
+import { START, trialEntry } from "./trueBin";
 
 /** Members: fewer than in the app, so that a year can be lived ninety times. */
 const SIZE = 96;
@@ -46,16 +45,22 @@ export function advisedYear(number: number, onVisit?: (visit: Visit, bin: TrueBi
     const today = addDays(START, day);
     const now = bringToToday({ binId: `trial-${number}`, entries: log, climates: bin.climates, today, snapshots, size: SIZE })!; // prettier-ignore
     snapshots = now.snapshots;
-    const place = nextPlace(now.state)?.place ?? 1;
-    const read = readings(bin, place);
+    const read = readings(bin, placesToAsk(now.state)[0]?.place);
     const heard = withReadings(now, read);
     const decision = decide(twinExpectation(heard, today), heard.practice, read, today);
     onVisit?.({ day, readings: read, decision }, bin);
-    const look = written_({ kind: "looked", lid: "lifted", readings: read, nextDay: decision.nextDay }, day);
+    const look = trialEntry(
+      { kind: "looked", lid: "lifted", readings: read, nextDay: decision.nextDay },
+      day,
+    );
     const deeds = decision.steps.flatMap((step) => deedsOf(step, bin, tally, day, stored));
+    const castings = () => bin.truth.lines[0]!.reduce((sum, s) => sum + castingsOf(s), 0);
+    const before = castings();
     bin.done(deeds);
+    // Whatever leaves the bin is kept: castings in the sack, half-ripe bedding in another bin.
+    tally.harvested(Math.max(0, before - castings()));
     log = [...log, look, ...deeds];
-    due = Math.max(day + 1, day + daysBetween(today, decision.nextDay as LocalDate));
+    due = Math.max(day + 1, day + daysBetween(today, decision.nextDay));
   });
 }
 
@@ -75,42 +80,40 @@ function deedsOf(step: Step, bin: TrueBin, tally: Tally, day: number, stored: { 
       const top = fedAt(bin.truth.bin);
       tally.fed(kg, leftAt(fedPart(bin), bin.truth.marks[top]!, step.place ?? 1));
       return [
-        written_({ kind: "fed", ...where, parts: [{ materialId: "mixed-kitchen-scraps", amount: { massKg: kg, measuredBy: "proposed" }, preparation: "chopped" }] }, day),
+        trialEntry({ kind: "fed", ...where, parts: [{ materialId: "mixed-kitchen-scraps", amount: { massKg: kg, measuredBy: "proposed" }, preparation: "chopped" }] }, day),
       ]; // prettier-ignore
     }
     case "addDryBedding":
-      return [written_({ kind: "bedded", ...where, parts: [{ materialId: step.materialId, amount, ...(step.moisture === undefined ? {} : { moisture: step.moisture }) }] }, day)]; // prettier-ignore
+      return [trialEntry({ kind: "bedded", ...where, parts: [{ materialId: step.materialId, amount, ...(step.moisture === undefined ? {} : { moisture: step.moisture }) }] }, day)]; // prettier-ignore
     case "cover":
       return amount
-        ? [written_({ kind: "bedded", isCover: true, parts: [{ materialId: step.materialId, amount, moisture: 0.7 }] }, day)] // prettier-ignore
+        ? [trialEntry({ kind: "bedded", isCover: true, parts: [{ materialId: step.materialId, amount, moisture: 0.7 }] }, day)] // prettier-ignore
         : [];
     case "water":
-      return [written_({ kind: "watered", ...where, amount }, day)];
+      return [trialEntry({ kind: "watered", ...where, amount }, day)];
     case "grit":
-      return [written_({ kind: "dosed", materialId: step.materialId, amount }, day)];
+      return [trialEntry({ kind: "dosed", materialId: step.materialId, amount }, day)];
     case "fluff":
-      return [written_({ kind: "turned" }, day)];
+      return [trialEntry({ kind: "turned" }, day)];
     case "removeFood":
-      return [written_({ kind: "removed", what: "food", ...where }, day)];
+      return [trialEntry({ kind: "removed", what: "food", ...where }, day)];
     case "drain":
-      return [written_({ kind: "drained" }, day)];
+      return [trialEntry({ kind: "drained" }, day)];
     case "restack":
-      tally.harvested(castingsOf(bin.truth.lines[0]![harvestedAt(bin.truth.bin)]!));
       return [
-        written_({ kind: "emptied", compartment: step.compartmentId }, day),
-        written_({ kind: "rotated", order: step.order }, day),
+        trialEntry({ kind: "emptied", compartment: step.compartmentId }, day),
+        trialEntry({ kind: "rotated", order: step.order }, day),
       ];
     case "takeOutUnripe":
     case "scoopOut":
-      return [written_({ kind: "removed", what: "contents", amount }, day)];
+      return [trialEntry({ kind: "removed", what: "contents", amount }, day)];
     case "harvest": {
       const at = harvestedAt(bin.truth.bin);
       const s = bin.truth.lines[0]![at]!;
       const wantedKg = step.amount && "massKg" in step.amount ? step.amount.massKg : 0;
       const kg = Math.min(wantedKg, (0.9 * castingsOf(s)) / (1 - moistureOf(s)) / 1000);
-      tally.harvested(1000 * kg * (1 - moistureOf(s)));
       if (kg <= 0) return [];
-      return [written_({ kind: "harvested", ...(step.compartmentId === undefined ? {} : { compartment: step.compartmentId }), grossKg: kg, tareKg: 0, method: bin.setup.compartments.length > 1 ? "bottom" : "light" }, day)]; // prettier-ignore
+      return [trialEntry({ kind: "harvested", ...(step.compartmentId === undefined ? {} : { compartment: step.compartmentId }), grossKg: kg, tareKg: 0, method: bin.setup.compartments.length > 1 ? "bottom" : "light" }, day)]; // prettier-ignore
     }
     case "moveToShade":
     case "cool":

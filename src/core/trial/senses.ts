@@ -10,7 +10,7 @@ import type { TrueBin } from "./trueBin";
 const SLIP = 0.02;
 
 /** What this keeper reads at a lifted lid: with a fist of their own, noise, and now and then a slip. */
-export function readings(bin: TrueBin, place: number): Reading[] {
+export function readings(bin: TrueBin, place: number | undefined): Reading[] {
   const { truth, chance, bell, fist, setup } = bin;
   const line = truth.lines[0]!;
   const top = fedAt(truth.bin);
@@ -22,7 +22,7 @@ export function readings(bin: TrueBin, place: number): Reading[] {
     { of: "squeeze", squeeze: slips(squeezeOf(felt(s) + fist + 0.035 * bell()), SQUEEZES) },
     { of: "smell", smell: smellOf(s) },
   ];
-  if (truth.marks[top]!.some((mark) => mark.place === place))
+  if (place !== undefined && truth.marks[top]!.some((mark) => mark.place === place))
     found.push({
       of: "foodLeft",
       foodLeft: slips(foodLeftSeen(leftAt(s, truth.marks[top]!, place) + 0.12 * bell()), FOOD_LEFT),

@@ -8,8 +8,6 @@ import { systemOf, usualCompartments } from "@/core/bin/system";
 import { addDays } from "@/core/calendar/day";
 import { seeded } from "@/core/chance/seeded";
 import { schoolOf } from "@/core/catalogue/school";
-import { twinSpecies } from "@/core/twin/engine/library";
-import type { ParameterName } from "@/core/twin/engine/parameters";
 import { AS_SPECIFIED, P, withParameters } from "@/core/twin/engine/parameters";
 import { AT } from "@/core/twin/engine/state";
 import type { TwinAct } from "@/core/twin/ensemble/act";
@@ -81,7 +79,7 @@ export interface TrueBin {
 
 let written = 0;
 /** An entry of the trial's log: only what the twin and the fold read of it. */
-export function written_(facts: { kind: Entry["kind"] } & Record<string, unknown>, day: number): Entry {
+export function trialEntry(facts: { kind: Entry["kind"] } & Record<string, unknown>, day: number): Entry {
   written += 1;
   return {
     schemaVersion: 3,
@@ -127,7 +125,7 @@ export function trueBin(number: number): TrueBin {
   const moisture = (target.moistureLow + target.moistureHigh) / 2;
   const fed = setup.compartments.at(facts.arrangement === "stack" ? -1 : 0)!;
   const bed = (litres: number, compartment: string, id: string) =>
-    written_(
+    trialEntry(
       {
         kind: "bedded",
         compartment,
@@ -136,22 +134,23 @@ export function trueBin(number: number): TrueBin {
       0,
     );
   const beginning = [
-    written_({ kind: "altered", changes: setup }, 0),
+    trialEntry({ kind: "altered", changes: setup }, 0),
     ...setup.compartments.flatMap((one) =>
       one.id === fed.id
-        ? [bed(0.5 * kind.beddingL, one.id, "cardboard-corrugated"), bed(0.5 * kind.beddingL, one.id, "leaf-mould")]
+        ? setup.school === "breeder-tub"
+          ? [bed(kind.beddingL, one.id, "compost-finished"), bed(0.5 * kind.beddingL, one.id, "manure-aged-bedding")]
+          : [bed(0.5 * kind.beddingL, one.id, "cardboard-corrugated"), bed(0.5 * kind.beddingL, one.id, "leaf-mould")]
         : [bed(0.4 * kind.beddingL, one.id, "leaf-mould")],
     ),
-    ...(setup.school === "breeder-tub" ? [bed(0.5 * kind.beddingL, fed.id, "compost-finished")] : []),
-    written_({ kind: "seeded", compartment: fed.id, amount: { massKg: 0.04 * kind.beddingL, measuredBy: "volume" } }, 0),
-    written_({ kind: "stocked", compartment: fed.id, worms: [{ speciesId: "fetida", amount: { massKg: wormsKg, measuredBy: "weighed" } }] }, 0),
+    trialEntry({ kind: "seeded", compartment: fed.id, amount: { massKg: 0.04 * kind.beddingL, measuredBy: "volume" } }, 0),
+    trialEntry({ kind: "stocked", compartment: fed.id, worms: [{ speciesId: "fetida", amount: { massKg: wormsKg, measuredBy: "weighed" } }] }, 0),
   ]; // prettier-ignore
   const climates = { [ROOM]: climate };
   const script = scriptOf(beginning, climates)!;
   const base = number % 4 === 3 ? AS_SPECIFIED : {};
   const altered = {
     ...base,
-    ...Object.fromEntries(MODEL_ALTERED.map((name) => [name, ((base as Partial<Record<ParameterName, number>>)[name] ?? P[name]) * off(0.15)])),
+    ...Object.fromEntries(MODEL_ALTERED.map((name) => [name, ((base)[name] ?? P[name]) * off(0.15)])),
   }; // prettier-ignore
   const hidden = { kI: off(0.3), kE: off(0.45), kD: off(0.25), kO: off(0.3), kP: off(0.15) };
   const bias = off(0.08);
@@ -207,4 +206,3 @@ export function trueBin(number: number): TrueBin {
     },
   };
 }
-export const speciesOfTrial = twinSpecies("fetida");

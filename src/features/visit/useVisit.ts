@@ -1,6 +1,6 @@
 "use client";
 import { ofBin } from "@/session/author";
-import { lastFeeding, nextPlace } from "@/core/bin/place";
+import { placesToAsk } from "@/core/bin/place";
 import { placeKey } from "@/core/bin/state";
 import { decide } from "@/core/decision/decide";
 import { practiceOf } from "@/core/practice/practice";
@@ -49,21 +49,21 @@ export function useVisit(one: BinToday, lid: "lifted" | "closed") {
     [practice, refined, readings, today, one.decision],
   );
 
-  /** Places one can see something at: where the next meal goes and where the last one went. */
-  const places = useMemo(() => {
-    const asked = [nextPlace(state), lastFeeding(state)].flatMap((place) =>
-      place ? [{ key: placeKey(place.compartmentId, place.place), place: place.place }] : [],
-    );
-    const fed = asked.filter(
-      ({ key }, at) =>
-        state.places[key]?.fedOn !== undefined && asked.findIndex((other) => other.key === key) === at,
-    );
-    return fed.map(({ key, place }) => ({
-      key,
-      place,
-      expected: expectation.places.find((other) => placeKey(other.compartmentId, other.place) === key),
-    }));
-  }, [state, expectation]);
+  /** Places one can see something at, the most telling first: never more than two, or looking would be digging. */
+  const places = useMemo(
+    () =>
+      placesToAsk(state)
+        .slice(0, 2)
+        .map(({ compartmentId, place }) => {
+          const key = placeKey(compartmentId, place);
+          return {
+            key,
+            place,
+            expected: expectation.places.find((other) => placeKey(other.compartmentId, other.place) === key),
+          };
+        }),
+    [state, expectation],
+  );
 
   const close = () => guarded(keepVisit);
   const keepVisit = async () => {

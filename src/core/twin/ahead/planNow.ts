@@ -4,6 +4,11 @@ import { nextPlace } from "@/core/bin/place";
 import type { StandingPlan } from "@/core/bin/planAhead";
 import { daysToLast, standingPlan } from "@/core/bin/planAhead";
 import { fedCompartment } from "@/core/bin/system";
+import type { Feeding } from "@/core/bin/state";
+import { fedAt } from "../engine/twinBin";
+import { leftAt } from "../ensemble/measures";
+import { weightsOf } from "../learning/learn";
+import { quantiles } from "../learning/quantiles";
 import type { QuietAhead } from "./leftAlone";
 import { leftAlone } from "./leftAlone";
 import type { RationAnswer } from "./ration";
@@ -28,6 +33,30 @@ export interface PlanNow {
   readonly planned: StandingPlan | undefined;
 }
 
+/** Meals nobody has looked at since, judged by the forecast that has heard all else: what it holds gone went well. */
+function judged({ ensemble, state }: TwinNow, today: LocalDate): readonly Feeding[] {
+  const fed = fedAt(ensemble.bin);
+  const weights = weightsOf(ensemble);
+  const { feedings } = state;
+  return feedings.map((feeding, at) => {
+    const isNewestThere = !feedings.some(
+      (other, later) =>
+        later > at && other.place === feeding.place && other.compartmentId === feeding.compartmentId,
+    );
+    if (feeding.left !== undefined || !isNewestThere) return feeding;
+    const left = Float64Array.from(ensemble.views[fed]!, (s) =>
+      leftAt(s, ensemble.marks[fed]!, feeding.place),
+    );
+    const [most] = quantiles(left, weights, [0.7]) as [number];
+    return most <= GONE ? { ...feeding, left: "little", leftOn: today } : feeding;
+  });
+}
+/** Schools that come no oftener than this may be asked to come as often as they ever do, for so much more food. */
+const SELDOM_DAYS = 7;
+const HASTENS = 1.15;
+/** At most so much left of a meal: it is gone but for a trace. */
+const GONE = 0.35;
+
 /** When the next place is ready, the largest meal it can take, and the pace at which things go on. */
 export function planNow(now: TwinNow, today: LocalDate): PlanNow {
   const { ensemble, practice, state } = now;
@@ -35,14 +64,27 @@ export function planNow(now: TwinNow, today: LocalDate): PlanNow {
   const place = nextPlace(state)?.place ?? 1;
   const quiet = leftAlone(ensemble, place, Math.min(60, Math.max(21, school.maxIntervalDays)));
   const planned = standingPlan(setup, today);
-  const forDays = Math.min(MOST_MEAL_DAYS, daysToLast(planned, today, school.usualIntervalDays));
-  const meal = largestRation(ensemble, {
-    meal: mealKind(practice),
-    days: forDays,
-    place,
-    places: fedCompartment(setup).placeCount,
-    tried: (clearsInDays) => tried(state.feedings, clearsInDays),
-  });
+  const usualDays = Math.min(MOST_MEAL_DAYS, daysToLast(planned, today, school.usualIntervalDays));
+  const of = (days: number) =>
+    largestRation(ensemble, {
+      meal: mealKind(practice),
+      days,
+      place,
+      places: fedCompartment(setup).placeCount,
+      tried: (clearsInDays) => tried(judged(now, today), clearsInDays),
+    });
+  const usualMeal = of(usualDays);
+  // Where a feast is held down by sour air, smaller ones more often come to more.
+  const mayHasten = planned?.away === undefined && school.minIntervalDays >= SELDOM_DAYS;
+  const quickMeal =
+    mayHasten && usualMeal.limit === "trouble" && usualDays > school.minIntervalDays
+      ? of(school.minIntervalDays)
+      : undefined;
+  const isQuicker =
+    quickMeal !== undefined &&
+    quickMeal.kg / school.minIntervalDays > (HASTENS * usualMeal.kg) / Math.max(1, usualDays);
+  const meal = isQuicker ? quickMeal : usualMeal;
+  const forDays = isQuicker ? school.minIntervalDays : usualDays;
   const firstInDays = Math.max(0, Math.round(quiet.mealInDays?.middle ?? forDays));
   return { place, quiet, forDays, meal, usual: usualPlan(now, meal.kg, firstInDays), planned };
 }
