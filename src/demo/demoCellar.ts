@@ -42,7 +42,9 @@ export function demoRecords(lastDay: LocalDate, seed = "cellar"): ArchiveRecords
         walkingOrder: BINS.map((bin) => bin.id),
       }),
     ],
-    rooms: ROOMS.map((room) => roomSchema.parse({ ...row(room.id), name: room.name, climate: room.climate })),
+    rooms: ROOMS.map((room) =>
+      roomSchema.parse({ ...row(room.id), schemaVersion: 2, name: room.name, climate: room.climate }),
+    ),
     bins: BINS.map((bin) =>
       binSchema.parse({ ...row(bin.id), name: bin.name, firstDay: addDays(lastDay, -bin.beganAgo) }),
     ),

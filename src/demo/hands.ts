@@ -34,15 +34,20 @@ export function doneFor(step: Step, day: LocalDate, chance: () => number): Facts
       return { kind: "fed", ...at, parts, buriedM: 0.04 };
     }
     case "cover": {
-      // The old cover is often good for another turn.
-      if (chance() < 0.55) return undefined;
-      const amount = { volumeL: round((volumeL ?? 1) * 0.4 * rough), measuredBy: "volume" as const };
+      // Laid back as it is where nothing is missing.
+      if (volumeL === undefined) return undefined;
+      const amount = { volumeL: round(volumeL * rough), measuredBy: "volume" as const };
       const parts = [{ materialId: "leaf-mould", amount, moisture: 0.72 }];
       return { kind: "bedded", ...at, parts, isCover: true };
     }
     case "addDryBedding": {
       const amount = { massKg: round((massKg ?? 0.1) * rough), measuredBy: "weighed" as const };
-      return { kind: "bedded", ...at, parts: [{ materialId: "cardboard-corrugated", amount }] };
+      const materialId = step.materialId ?? "cardboard-corrugated";
+      return {
+        kind: "bedded",
+        ...at,
+        parts: [{ materialId, amount, ...(step.moisture === undefined ? {} : { moisture: step.moisture }) }],
+      };
     }
     case "water":
       return { kind: "watered", amount: { volumeL: round((volumeL ?? 0) * rough), measuredBy: "volume" } };
@@ -51,6 +56,13 @@ export function doneFor(step: Step, day: LocalDate, chance: () => number): Facts
         kind: "dosed",
         materialId: "eggshell-crushed",
         amount: { massKg: 0.03, measuredBy: "guessed" },
+      };
+    case "takeOutUnripe":
+    case "scoopOut":
+      return {
+        kind: "removed",
+        what: "contents",
+        amount: { volumeL: round((volumeL ?? 1) * rough), measuredBy: "volume" },
       };
     case "removeFood":
       return { kind: "removed", what: "food", ...at };

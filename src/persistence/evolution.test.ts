@@ -136,7 +136,7 @@ test("a log of the first release is read, and its rows go out in today's version
   const old = { ...meal(0.4, 1, 9), schemaVersion: 1 };
   await db.table("entries").add(old);
   await db.table("bins").add(BIN_ROW);
-  expect((await readLog(db, "bin-1")).rows).toMatchObject([{ kind: "fed", schemaVersion: 2 }]);
+  expect((await readLog(db, "bin-1")).rows).toMatchObject([{ kind: "fed", schemaVersion: 3 }]);
   expect(await findBroken(db)).toEqual([]);
   const other = device();
   await bringIn(other, await fileOf(db));

@@ -1,3 +1,4 @@
+import { TWIN_MODEL } from "@/core/twin/engine/version";
 import "fake-indexeddb/auto";
 import { BIN_ROW, CLIMATE, look, meal, newTub, START } from "../../tests/log";
 import { addDays } from "@/core/calendar/day";
@@ -62,7 +63,7 @@ afterAll(async () => {
 test("a bin is followed day by day, told as it goes, and where it stood is kept for the next day", async () => {
   const first = following();
   const today = await mockApi.today(1, subject(40), first.tell);
-  expect(today).toMatchObject({ day: addDays(START, 40), engine: "twin-3" });
+  expect(today).toMatchObject({ day: addDays(START, 40), engine: TWIN_MODEL });
   expect(first.days.length).toBeGreaterThan(20);
   const standing = await db.standings.get("bin-1");
   expect(standing?.snapshots.length).toBeGreaterThan(0);

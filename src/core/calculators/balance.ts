@@ -1,10 +1,11 @@
-import { massKg, moisture } from "@/vocabulary/fields";
+import { massKg } from "@/vocabulary/fields";
 import { done, refused } from "@/vocabulary/outcome";
 import { z } from "@/vocabulary/z";
 import { calculator } from "./calculator";
 import { atLeastNought } from "./fields";
 
-const lot = z.strictObject({ massKg, moisture });
+/** Water itself is a lot of moisture 1. */
+const lot = z.strictObject({ massKg, moisture: z.number().min(0).max(1) });
 const dryKg = (of: z.infer<typeof lot>): number => of.massKg * (1 - of.moisture);
 const sum = (values: readonly number[]): number => values.reduce((total, value) => total + value, 0);
 
@@ -28,6 +29,8 @@ export const balance = calculator({
     wetYield: atLeastNought.nullable(),
     dryYield: atLeastNought.nullable(),
     dryUnaccountedKg: z.number(),
+    /** Said where more dry matter left or stands than came in. */
+    note: z.string().optional(),
   }),
   example: {
     in: {
@@ -52,13 +55,19 @@ export const balance = calculator({
     const dryInKg = sum(inputs.map(dryKg));
     const castings = outputs.filter(({ kind }) => kind === "castings");
     const dryCastingsKg = sum(castings.map(dryKg));
+    const dryUnaccountedKg = dryInKg - sum(outputs.map(dryKg)) - (standing ? dryKg(standing) : 0);
     return done({
       wetInKg,
       dryInKg,
       dryCastingsKg,
       wetYield: sum(castings.map((one) => one.massKg)) / wetInKg,
       dryYield: dryInKg > 0 ? dryCastingsKg / dryInKg : null,
-      dryUnaccountedKg: dryInKg - sum(outputs.map(dryKg)) - (standing ? dryKg(standing) : 0),
+      dryUnaccountedKg,
+      ...(dryUnaccountedKg < -1e-9
+        ? {
+            note: "More dry matter left or stands than came in: an input is missing (an opening stock, bedding), or a moisture is off.",
+          }
+        : {}),
     });
   },
 });

@@ -23,7 +23,7 @@ const day = (text: string): LocalDate => localDate.parse(text);
 
 /**
  * Breeding tubs in groups, staggered, on a fixed cycle over the real calendar. Groups keep their weekday when the
- * stagger is 7 days and the cycle a multiple of 7. Without cocoons per worm and cycle the expected number is null.
+ * stagger is 7 days and the cycle a multiple of 7. Without days to the split nothing is split. Without cocoons per worm and cycle the expected number is null.
  */
 export const breedingPlan = calculator({
   name: "breeding-plan",
@@ -40,7 +40,7 @@ export const breedingPlan = calculator({
     wormsPerTub: positive.max(1_000_000),
     cocoonsPerWormCycle: atLeastNought.max(1_000).optional(),
     hatchDays: wholeDays,
-    splitAfterHatchDays: wholeDays,
+    splitAfterHatchDays: wholeDays.optional(),
   }),
   output: z.strictObject({ events: z.array(event), cocoonsExpected: atLeastNought.nullable() }),
   example: {
@@ -77,7 +77,7 @@ export const breedingPlan = calculator({
     if (groups * cycles * 4 > MOST_EVENTS)
       return refused({ code: "calc/too-many", field: "cycles", most: Math.floor(MOST_EVENTS / 4 / groups) });
     const wholeSpan =
-      (groups - 1) * staggerDays + cycles * cycleDays + plan.hatchDays + plan.splitAfterHatchDays;
+      (groups - 1) * staggerDays + cycles * cycleDays + plan.hatchDays + (plan.splitAfterHatchDays ?? 0);
     if (wholeSpan > daysBetween(startDate, LAST_DAY)) return refused({ code: "calc/beyond-calendar" });
     const events: Event[] = [];
     for (let group = 1; group <= groups; group += 1) {
@@ -96,7 +96,8 @@ export const breedingPlan = calculator({
             : { cocoonsExpected: inGroup * wormsPerTub * cocoonsPerWormCycle },
         );
         at(sievedAfter + plan.hatchDays, "hatch");
-        at(sievedAfter + plan.hatchDays + plan.splitAfterHatchDays, "split");
+        if (plan.splitAfterHatchDays !== undefined)
+          at(sievedAfter + plan.hatchDays + plan.splitAfterHatchDays, "split");
       }
     }
     const inOrder = events.toSorted(

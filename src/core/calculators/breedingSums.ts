@@ -1,5 +1,5 @@
 import { massKg, temperatureC } from "@/vocabulary/fields";
-import { done } from "@/vocabulary/outcome";
+import { done, refused } from "@/vocabulary/outcome";
 import { z } from "@/vocabulary/z";
 import { breedingOf } from "../catalogue/breeding";
 import { speciesOf } from "../catalogue/species";
@@ -63,6 +63,7 @@ export const doubling = calculator({
     surfaceM2: positive,
     limitKgPerM2: positive.max(50).optional(),
     temperatureC,
+    speciesId: speciesId.optional(),
   }),
   output: z.strictObject({ doublingDays: positive, splitInDays: atLeastNought, limitKg: massKg }),
   example: {
@@ -73,7 +74,10 @@ export const doubling = calculator({
       limitKg: 1,
     },
   },
-  sum: ({ wormsKg, surfaceM2, limitKgPerM2 = 5, temperatureC: at }) => {
+  sum: ({ wormsKg, surfaceM2, limitKgPerM2 = 5, temperatureC: at, speciesId: id = "fetida" }) => {
+    const [fromC, , , toC] = breedingOf(shortSpecies(id)).warmthC;
+    if (at <= fromC || at >= toC)
+      return refused({ code: "calc/outside-range", field: "temperatureC", fromC, toC });
     const doublingDays = 77 * 1.19 ** ((20 - Math.min(25, at)) / 5);
     const limitKg = surfaceM2 * limitKgPerM2;
     return done({

@@ -165,6 +165,7 @@ test("soaking then drying with the same figures comes back; targets out of reach
   fc.assert(
     fc.property(mass, wet, wet, (massKg, moisture, targetMoisture) => {
       const outcome = outcomeOf("hydrate", { massKg, moisture, targetMoisture });
+      if (targetMoisture > 0.95) return !outcome.ok && outcome.problem.code === "calc/not-held";
       if (targetMoisture < moisture)
         return !outcome.ok && outcome.problem.code === "calc/target-below-present";
       const { wetMassKg } = (outcome as unknown as { value: { wetMassKg: number } }).value;
@@ -173,6 +174,45 @@ test("soaking then drying with the same figures comes back; targets out of reach
       );
     }),
   );
+  // Outside a species' range there is no ration and no doubling.
+  const herd = { wormsKg: 0.5, speciesId: "eugeniae", moisture: 0.78, ageMonths: 6, daysUntilNext: 4 };
+  expect(refusal("ration", { ...herd, temperatureC: 8 })?.code).toBe("calc/outside-range");
+  expect(refusal("ration", { ...herd, temperatureC: 20 })).toBeUndefined();
+  expect(refusal("doubling", { wormsKg: 0.5, surfaceM2: 0.2, temperatureC: 2 })?.code).toBe(
+    "calc/outside-range",
+  );
+  // Water goes in as a lot; more out than in is said; a plan may end at the hatch; a farm's amount is called one.
+  const lots = {
+    inputs: [
+      { massKg: 5, moisture: 0.8 },
+      { massKg: 3, moisture: 1 },
+    ],
+  };
+  const out = (massKg: number) =>
+    value<{ note?: string; dryUnaccountedKg: number }>("balance", {
+      ...lots,
+      outputs: [{ kind: "castings", massKg, moisture: 0.5 }],
+    });
+  expect(out(1)).toMatchObject({ wetInKg: 8, dryInKg: near(1) as number });
+  expect(out(1).note).toBeUndefined();
+  expect(out(3).note).toMatch(/^More dry matter/);
+  const plan = {
+    tubs: 2,
+    perGroup: 2,
+    startDate: "2026-11-23",
+    staggerDays: 7,
+    cycleDays: 21,
+    cycles: 1,
+    wormsPerTub: 250,
+    hatchDays: 28,
+  };
+  expect(value<{ events: { kind: string }[] }>("breeding-plan", plan).events.map(({ kind }) => kind)).toEqual(
+    ["set", "sieve", "hatch"],
+  );
+  expect(value<{ note?: string }>("size-bin", { scrapsKgPerDay: 500 }).note).toMatch(/farm/);
+  expect(
+    value<{ wormsKg: number }>("size-bin", { scrapsKgPerDay: 0.3, speciesId: "hortensis" }).wormsKg,
+  ).toBeCloseTo(1, 9);
   expect(refusal("correct-moisture", { massKg: 1, moisture: 0.8, targetMoisture: 0.7 })?.code).toBe(
     "calc/bedding-needed",
   );

@@ -1,7 +1,7 @@
 import { bringToToday, withReadings } from "../twin/log/now";
 import type { TwinQuestion } from "../twin/log/now";
 import type { Reading } from "@/records/entry";
-import { readEntry } from "@/records/entry";
+import { readEntry, readingSchema } from "@/records/entry";
 import type { Entry } from "@/records/entry";
 import { binFormat } from "@/records/bin";
 import type { Climate } from "@/records/room";
@@ -14,6 +14,7 @@ import { CREATURES, FOOD_LEFT, SMELLS, SQUEEZES } from "@/vocabulary/readings";
 import { z } from "@/vocabulary/z";
 import { decide as decideNow } from "../decision/decide";
 import type { Step } from "../decision/decision";
+import { STEP_KINDS } from "../decision/decision";
 import { sayEvidence } from "../decision/evidenceWords";
 import { sayReason } from "../decision/words";
 import type { Band } from "../expectation/expectation";
@@ -44,7 +45,7 @@ function isArchive(file: unknown): file is ArchiveFile {
 }
 const archive = z.unknown();
 const place = z.number().int().min(1).max(24);
-const readings = z.strictObject({
+const short = z.strictObject({
   squeeze: z.enum(SQUEEZES).optional(),
   foodLeft: z
     .array(z.strictObject({ place, left: z.enum(FOOD_LEFT) }))
@@ -54,14 +55,19 @@ const readings = z.strictObject({
   smell: z.enum(SMELLS).optional(),
   signs: z.array(z.enum(CREATURES)).max(CREATURES.length).optional(),
 });
+/** In short, or as a look of the log keeps them (with compartment, place, spot, instrument). */
+const readings = z.union([short, z.array(readingSchema).max(200)]);
 const band = z.strictObject({ p10: z.number(), p50: z.number(), p90: z.number() });
 const step = z.strictObject({
-  kind: z.string(),
+  kind: z.enum(STEP_KINDS),
   /** In `unit`. */
   amount: z.number().min(0).optional(),
   unit: z.enum(["kg", "L"]).optional(),
   materialId: z.string().optional(),
   place: z.number().int().optional(),
+  compartment: z.string().optional(),
+  /** Of bedding that goes in damp. */
+  moisture: z.number().optional(),
   /** The reason's code, and the sentence the app shows, in metric units. */
   code: z.string(),
   why: z.string(),
@@ -126,7 +132,7 @@ export const decide = calculator({
     const now = bringToToday({ ...question(id), fist });
     if (!now) return refused({ code: "calc/no-setup", field: "archive", id });
     const before = twinExpectation(now, date);
-    const seen = readingsOf(read);
+    const seen = Array.isArray(read) ? read : readingsOf(read);
     const after = seen.length > 0 ? twinExpectation(withReadings(now, seen), date) : before;
     const decision = decideNow(after, now.practice, seen, date);
     const share = ({ low, middle, high }: Band) => ({ p10: low, p50: middle, p90: high });
@@ -172,6 +178,8 @@ function stepOf(one: Step, today: Parameters<typeof sayReason>[1]["today"]): z.i
     ...amount,
     ...(one.materialId === undefined ? {} : { materialId: one.materialId }),
     ...(one.place === undefined ? {} : { place: one.place }),
+    ...(one.compartmentId === undefined ? {} : { compartment: one.compartmentId }),
+    ...(one.moisture === undefined ? {} : { moisture: one.moisture }),
     code: one.why.code,
     why: sayReason(one.why, speech),
     evidence: one.evidence.map((each) => sayEvidence(each, speech)),
@@ -184,7 +192,7 @@ const readingsOf = ({
   temperatureC: degrees,
   smell,
   signs = [],
-}: z.infer<typeof readings>): Reading[] => [
+}: z.infer<typeof short>): Reading[] => [
   ...(squeeze ? [{ of: "squeeze" as const, squeeze }] : []),
   ...foodLeft.map(({ place: number, left }) => ({ of: "foodLeft" as const, foodLeft: left, place: number })),
   ...(degrees === undefined ? [] : [{ of: "temperature" as const, temperatureC: degrees }]),

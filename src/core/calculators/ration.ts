@@ -54,6 +54,9 @@ export const ration = calculator({
   },
   sum: (asked) => {
     const { ratio, beddingVolumeL } = asked;
+    const { leastC, zeroC } = speciesOf(shortSpecies(asked.speciesId));
+    if (asked.temperatureC <= leastC || asked.temperatureC >= zeroC)
+      return refused({ code: "calc/outside-range", field: "temperatureC", fromC: leastC, toC: zeroC });
     if (ratio && beddingVolumeL === undefined)
       return refused({ code: "calc/needs-both", field: "ratio", other: "beddingVolumeL" });
     if (!ratio && beddingVolumeL !== undefined)

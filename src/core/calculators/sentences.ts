@@ -40,6 +40,13 @@ export type CalculatorProblem =
   | { readonly code: "calc/no-archive"; readonly field: string }
   | { readonly code: "calc/unknown-bin"; readonly field: string; readonly id: string }
   | { readonly code: "calc/no-setup"; readonly field: string; readonly id: string }
+  | { readonly code: "calc/not-held"; readonly field: string; readonly most: number }
+  | {
+      readonly code: "calc/outside-range";
+      readonly field: string;
+      readonly fromC: number;
+      readonly toC: number;
+    }
   | { readonly code: "calc/no-such-parts"; readonly targetCn: number };
 
 /** The field a problem is said at; `""` for the whole. */
@@ -71,6 +78,10 @@ export function sayCalculatorProblem(problem: CalculatorProblem): string {
       return `It is wetter (${percent(problem.moisture)}) than the target (${percent(problem.targetMoisture)}): say which bedding is at hand to dry it with.`;
     case "calc/bedding-too-wet":
       return `Bedding at ${percent(problem.beddingMoisture)} cannot bring anything down to ${percent(problem.targetMoisture)}: it must be drier than the target.`;
+    case "calc/not-held":
+      return `Nothing holds more than ${percent(problem.most)} water: beyond that it swims in it.`;
+    case "calc/outside-range":
+      return `These worms neither eat nor grow there: this sum holds between ${problem.fromC} and ${problem.toC} °C.`;
     case "calc/unknown-material":
       return `“${problem.materialId}” is not in the catalogue.`;
     case "calc/one-of":

@@ -7,6 +7,8 @@ import { atLeastNought, positive, positiveMassKg, shortSpecies, speciesId } from
 
 /** Live worms on a square metre of surface, kg. Source: process model 12.2. */
 const STOCKING_KG_PER_M2 = { starter: 2.5, production: 5 } as const;
+/** More scraps than this a day no household and few canteens make, kg. */
+const A_FARMS_KG = 100;
 /** Deep enough for a year, shallow enough to breathe. */
 const BED_DEPTH_M = 0.25;
 
@@ -28,20 +30,28 @@ export const sizeBin = calculator({
     surfaceM2: atLeastNought,
     depthM,
     volumeL,
+    /** Said of amounts that no household makes. */
+    note: z.string().optional(),
   }),
   example: {
     in: { scrapsKgPerDay: 0.25, density: "production" },
     out: { wormsKg: 0.5, wormsCount: 0.5 / 0.00045, surfaceM2: 0.1, depthM: 0.25, volumeL: 25 },
   },
-  sum: ({ scrapsKgPerDay, intakeKgPerKgDay = 0.5, speciesId: id = "fetida", density = "starter" }) => {
-    const wormsKg = scrapsKgPerDay / intakeKgPerKgDay;
+  sum: ({ scrapsKgPerDay, intakeKgPerKgDay, speciesId: id = "fetida", density = "starter" }) => {
+    const species = speciesOf(shortSpecies(id));
+    const wormsKg = scrapsKgPerDay / (intakeKgPerKgDay ?? species.intakeKgPerKgDay);
     const surfaceM2 = wormsKg / STOCKING_KG_PER_M2[density];
     return done({
       wormsKg,
-      wormsCount: (wormsKg * 1000) / speciesOf(shortSpecies(id)).adultG,
+      wormsCount: (wormsKg * 1000) / species.adultG,
       surfaceM2,
       depthM: BED_DEPTH_M,
       volumeL: surfaceM2 * BED_DEPTH_M * 1000,
+      ...(scrapsKgPerDay > A_FARMS_KG
+        ? {
+            note: "So much a day is a farm's amount, not a household's: check the unit; if it is right, plan beds and part-composting first.",
+          }
+        : {}),
     });
   },
 });

@@ -5,31 +5,33 @@ import type { Creature, FoodLeft, Smell, Squeeze } from "@/vocabulary/readings";
 /** What the visit comes to. */
 export type Verdict = "actNow" | "beddingOnly" | "moistureFirst" | "makeRoom" | "wait" | "feed" | "leave";
 
-export type StepKind =
-  | "ventilate"
-  | "moveToShade"
-  | "cool"
-  | "warmUp"
-  | "rescueWorms"
-  | "secureBin"
-  | "removeFood"
-  | "drain"
-  | "scoopOut"
-  | "harvest"
-  | "packDown"
-  | "fluff"
-  | "addDryBedding"
-  | "water"
-  | "feed"
-  | "cover"
-  | "grit"
-  | "restack"
-  | "takeOutUnripe"
-  | "keepAsIs"
-  | "countHandful"
-  | "restock"
-  | "closeAgain"
-  | "leaveInPeace";
+export const STEP_KINDS = [
+  "ventilate",
+  "moveToShade",
+  "cool",
+  "warmUp",
+  "rescueWorms",
+  "secureBin",
+  "removeFood",
+  "drain",
+  "scoopOut",
+  "harvest",
+  "packDown",
+  "fluff",
+  "addDryBedding",
+  "water",
+  "feed",
+  "cover",
+  "grit",
+  "restack",
+  "takeOutUnripe",
+  "keepAsIs",
+  "countHandful",
+  "restock",
+  "closeAgain",
+  "leaveInPeace",
+] as const;
+export type StepKind = (typeof STEP_KINDS)[number];
 
 /** Why a step is there; the sentence is made in words.ts, in the keeper's units. */
 export type Reason =

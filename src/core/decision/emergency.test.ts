@@ -35,7 +35,11 @@ test("whatever rings together, in whatever bin and order: the one that kills fir
       fc.constantFrom(...SYSTEMS),
       fc.subarray([0, 1, 2, 3, 4, 5], { minLength: 1 }),
       fc.boolean(),
-      (system, ringing, isReversed) => {
+      (system, all, isReversed) => {
+        // A breeding tub is kept as wet as it goes: only a rotten one is flooded.
+        const ringing =
+          system === "breederTub" ? all.filter((at) => ALARMS[at]!.code !== "emergency/flooded") : all;
+        fc.pre(ringing.length > 0);
         const readings = ringing.flatMap((at) => ALARMS[at]!.readings as readonly unknown[]);
         const { decision, expectation } = asked(system, isReversed ? readings.toReversed() : readings);
         const leading = ALARMS[Math.min(...ringing)]!;
@@ -46,7 +50,7 @@ test("whatever rings together, in whatever bin and order: the one that kills fir
           expect(["feed", "water", "grit", "leaveInPeace", "closeAgain"]).not.toContain(step.kind);
           expect(step.evidence.length).toBeGreaterThan(0);
           if (step.kind === "addDryBedding" && step.amount && "massKg" in step.amount)
-            expect(step.amount.massKg).toBeLessThanOrEqual(0.1 * expectation.fedMassKg.middle + 1e-9);
+            expect(step.amount.massKg).toBeLessThanOrEqual(0.14 * expectation.fedMassKg.middle);
         }
       },
     ),

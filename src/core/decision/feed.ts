@@ -37,6 +37,8 @@ const SETTLES_DAYS = 3;
 /** Of the herd a day, the first meals; two of them must have been seen gone before more is given. */
 const START_SHARE = 0.06;
 const START_MEALS = 2;
+/** However seldom the school comes, a first meal is meant for no longer than this. */
+const START_LASTS = 12;
 const START_DAYS = 70;
 /** Bedding that goes in with a kilogram of food, dry or damp: food shrinks, and so does bedding. Source: envelope 1. */
 const DRY_PER_KG = 0.075;
@@ -174,7 +176,7 @@ function sizedRation(expectation: Expectation, practice: Practice, today: LocalD
   const seenGone = state.feedings.filter(({ left }) => left === "none" || left === "little").length;
   const isStarting = age < START_DAYS && seenGone < START_MEALS;
   const byStart = isStarting
-    ? START_SHARE * Math.min(days, 7) * Math.min(expectation.wormsKg.middle, state.worms.massKg)
+    ? START_SHARE * Math.min(days, START_LASTS) * Math.min(expectation.wormsKg.middle, state.worms.massKg)
     : Infinity;
   const twin = expectation.twin?.meal;
   const last = lastFeeding(state);

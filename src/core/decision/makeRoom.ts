@@ -18,7 +18,7 @@ const SPENT = 0.4;
 /** Half of the spent bed out, its worth of feeding bedding in: manure or compost carries a breeding tub through its cycle. */
 function freshBed(expectation: Expectation, practice: Practice): Step[] {
   const compartmentId = fedCompartment(practice.setup).id;
-  const liftedKg = LIFTED * expectation.castingsKg.middle;
+  const liftedKg = LIFTED * castingsKg(expectation, compartmentId);
   const why = { code: "bed/spent" } as const;
   const evidence = [{ from: "school", of: "places" } as const];
   return [
@@ -34,6 +34,10 @@ function freshBed(expectation: Expectation, practice: Practice): Step[] {
     },
   ];
 }
+
+/** Wet castings in one compartment. */
+const castingsKg = ({ contents, moisture }: Expectation, id: string): number =>
+  (contents[id]?.castingsDryKg ?? 0) / Math.max(0.1, 1 - moisture.middle);
 
 export interface Room {
   readonly steps: readonly Step[];
@@ -85,7 +89,7 @@ export function makeRoom(expectation: Expectation, practice: Practice): Room {
       isAll: true,
     };
   if (ripeness >= RIPE) {
-    const liftedKg = LIFTED * expectation.castingsKg.middle;
+    const liftedKg = LIFTED * castingsKg(expectation, ripe.id);
     return {
       steps: [{ kind: "harvest", amount: { massKg: liftedKg }, compartmentId: ripe.id, why: full, evidence }],
       freeL: freeL + liftedKg / MOIST_KG_PER_L,

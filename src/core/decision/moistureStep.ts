@@ -62,9 +62,14 @@ export function moistenSteps(expectation: Expectation, practice: Practice, seen:
   const moisture = moistureToday(seen, expectation);
   const need = needToday(expectation);
   // The nearer end of the band: a dry bed takes water slowly, and what it does not take runs through. For the days to come.
-  const waterL = Math.min(
-    Math.max(amountFor("waterL", target.low, expectation, seen), expectation.twin?.weekOn.unfed.waterL ?? 0),
-    mostAtOnceKg(expectation, practice),
+  const waterL = measurable(
+    Math.min(
+      Math.max(
+        amountFor("waterL", target.low, expectation, seen),
+        expectation.twin?.weekOn.unfed.waterL ?? 0,
+      ),
+      mostAtOnceKg(expectation, practice),
+    ),
   );
   if (waterL <= 0) return [];
   return [
@@ -95,6 +100,12 @@ export function moistenSteps(expectation: Expectation, practice: Practice, seen:
       ],
     },
   ];
+}
+
+/** To what a can or a jug measures: finer amounts would claim more than any forecast knows. */
+function measurable(litres: number): number {
+  const step = litres < 0.5 ? 0.05 : litres < 2 ? 0.1 : litres < 5 ? 0.25 : 0.5;
+  return Math.round(litres / step) * step;
 }
 
 /** A tenth of what the fed compartment weighs when it is as moist as it should be: no reading of today changes that. */

@@ -4,7 +4,7 @@ import { readRow } from "../row/migrate";
 import type { amount, beddingPart, feedPart, reading, SUBJECTS } from "./schema";
 import { ENTRY_VERSION, entrySchema } from "./schema";
 
-export { entrySchema } from "./schema";
+export { entrySchema, reading as readingSchema } from "./schema";
 export type Entry = z.infer<typeof entrySchema>;
 export type EntryKind = Entry["kind"];
 export type EntryOf<K extends EntryKind> = Extract<Entry, { kind: K }>;

@@ -70,8 +70,8 @@ test("a trough is watered for its fed end alone, however much lies behind it", (
   );
   expect(dryKg.length).toBe(3);
   expect(trough.waterL).toBeGreaterThan(0);
-  // Never more than a tenth of what lies at the fed end.
-  expect(trough.waterL).toBeLessThanOrEqual(0.1 * trough.expectation.fedMassKg.middle + 1e-9);
+  // Never more than a tenth of what lies at the fed end, were it as moist as it should be.
+  expect(trough.waterL).toBeLessThanOrEqual((0.1 * dryKg[0]!) / (1 - 0.7) + 0.06);
   expect(trough.expectation.fedMassKg.middle).toBeLessThan(
     dryKg.reduce((sum, kg) => sum + kg, 0) / (1 - trough.expectation.moisture.high),
   );

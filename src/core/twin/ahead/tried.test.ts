@@ -36,9 +36,9 @@ test("half as much again as the largest meal that went well, also when the last 
   expect(tried(meals, CLEARS)).toEqual({ mostKg: 1.5 * 0.6, by: "step-up", mealKg: 0.6 });
 });
 
-test("food seen before it can be gone is no verdict: the last meal of a round lies whole, and the step is from it", () => {
+test("food seen before it can be gone is no verdict: the last meal of a round lies whole, and none is stepped up onto it", () => {
   const early = [meal(0, 0.4, { left: "most", afterDays: 4 })];
-  expect(tried(early, CLEARS)).toEqual({ mostKg: 1.5 * 0.4, by: "step-up", mealKg: 0.4 });
+  expect(tried(early, CLEARS)).toEqual({ mostKg: 0.4, by: "step-up", mealKg: 0.4 });
   expect(tried([meal(0, 0.3, { left: "none", afterDays: 12 }), ...early], CLEARS)).toMatchObject({
     by: "step-up",
     mealKg: 0.3,

@@ -34,9 +34,12 @@ export function tried(feedings: readonly Feeding[], clearsInDays: number): Tried
       return { mostKg: STEP_DOWN * feeding.massKg, by: "was-left", mealKg: feeding.massKg };
     else if (verdict === "badly") break;
   }
-  // Where nothing has been judged yet the forecast has the word; only the step is held small.
+  // Where nothing has been judged yet the forecast has the word; only the step is held small, and none is taken onto food
+  // that was seen to lie.
   const from = best ?? Math.max(...recent.map(({ massKg }) => massKg));
-  return { mostKg: STEP_UP * from, by: "step-up", mealKg: from };
+  const seen = recent.findLast(({ left }) => left !== undefined)?.left;
+  const lies = seen === "half" || seen === "most";
+  return { mostKg: (lies ? 1 : STEP_UP) * from, by: "step-up", mealKg: from };
 }
 
 function verdictOn(

@@ -1,6 +1,6 @@
 /** Raise it when the model's arithmetic changes: standings kept from before are then worked out anew. */
-export const TWIN_MODEL = "twin-3";
+export const TWIN_MODEL = "twin-4";
 /** Raise it when what is said of a bin changes, its arithmetic being the same. */
-const ADVICE = 3;
+const ADVICE = 4;
 /** Names what a kept forecast was made by. */
 export const FORECAST_BY = `${TWIN_MODEL} ${ADVICE}`;

@@ -15,8 +15,8 @@ import { twinExpectation } from "../ahead/expect";
  * arithmetic sees it here: raise the version, then write the new sum beside it. Under an old name a new sum may not stand.
  */
 const GOLDEN: Readonly<Record<string, string>> = {
-  "fold-3": "a9d7018655709b4d",
-  "twin-3": "d8765439ec08fd52",
+  "fold-4": "10eb58c5411f9f23",
+  "twin-4": "20a9598d4809c083",
 };
 
 /** To nine figures: another engine may differ in the sixteenth. */
