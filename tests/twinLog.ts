@@ -7,7 +7,7 @@ import { twinExpectation } from "@/core/twin/ahead/expect";
 import { CLIMATE, look, meal, newTub, START } from "./log";
 
 /** Members: few, so that tests are quick. */
-export const SIZE = 64;
+const SIZE = 64;
 const question = (log: readonly Entry[], on: number, more: Partial<TwinQuestion> = {}): TwinQuestion => ({
   binId: "bin-1",
   entries: effectiveEntries(log),

@@ -10,7 +10,12 @@ import { KINDS } from "@/core/trial/trueBin";
 const BINS = Number(process.env.BINS ?? 99);
 const HALF = process.env.HALF;
 const ONLY = process.env.KEEPERS?.split(",");
-const KEEPERS = { advised: advisedYear, calendar: calendarYear, careful: carefulYear, best: bestYear } as const;
+const KEEPERS = {
+  advised: advisedYear,
+  calendar: calendarYear,
+  careful: carefulYear,
+  best: bestYear,
+} as const;
 type Keeper = keyof typeof KEEPERS;
 const years: { kind: string; keeper: Keeper; year: Year }[] = [];
 for (let number = 0; number < BINS; number += 1) {
@@ -24,7 +29,8 @@ const rows = [...new Set(years.map(({ kind }) => kind)), "all"].flatMap((kind) =
   (Object.keys(KEEPERS) as Keeper[]).flatMap((keeper) => {
     const of = years.filter((one) => (kind === "all" || one.kind === kind) && one.keeper === keeper);
     if (of.length === 0) return [];
-    const all = (value: (year: Year) => number) => Number(mean(of.map(({ year }) => value(year))).toPrecision(3));
+    const all = (value: (year: Year) => number) =>
+      Number(mean(of.map(({ year }) => value(year))).toPrecision(3));
     return [
       {
         kind,

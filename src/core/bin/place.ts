@@ -1,7 +1,7 @@
 import type { CompartmentId } from "@/vocabulary/fields";
 import type { BinState, Feeding } from "./state";
 import { placeKey } from "./state";
-import { areaM2, fedCompartment } from "./system";
+import { fedCompartment } from "./system";
 
 export interface Place {
   readonly compartmentId: CompartmentId;
@@ -51,11 +51,4 @@ export function placesToAsk(state: BinState): Place[] {
         at,
     )
     .map(({ compartmentId, place }) => ({ compartmentId, place }));
-}
-
-/** The surface that belongs to one place. */
-export function placeAreaM2(state: BinState): number {
-  if (!state.setup) return 0;
-  const compartment = fedCompartment(state.setup);
-  return areaM2(compartment) / compartment.placeCount;
 }

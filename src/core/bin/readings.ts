@@ -50,9 +50,11 @@ export function looked(state: BinState, entry: Look): BinState {
     alarms: [],
     ...(entry.nextDay ? { nextDay: entry.nextDay } : {}),
   };
-  for (const reading of entry.readings) after = read(after, entry, reading);
+  // What the keeper calls a slip stays in the log and is not believed.
+  const believed = entry.readings.filter(({ because }) => because !== "slip");
+  for (const reading of believed) after = read(after, entry, reading);
   const earlier = state.seen?.day === entry.day ? state.seen.readings : [];
-  const placed = entry.readings.map((reading) => ({
+  const placed = believed.map((reading) => ({
     ...reading,
     ...(reading.compartment === undefined && entry.compartment ? { compartment: entry.compartment } : {}),
     ...(reading.place === undefined && entry.place ? { place: entry.place } : {}),

@@ -15,6 +15,5 @@ export function givenShare(temperatureC: number, { leastC, bestC, zeroC }: Speci
   const warm = 1 - (temperatureC - bestC - WARM.whole * span) / ((WARM.none - WARM.whole) * span);
   return Math.max(0, Math.min(1, cold, warm));
 }
-/** Nothing is given from here on, °C. */
-export const tooWarmC = ({ bestC, zeroC }: Species): number => bestC + WARM.none * (zeroC - bestC);
+/** Nothing is given below, °C. */
 export const tooColdC = ({ leastC }: Species): number => leastC + COLD.none;

@@ -6,6 +6,7 @@ import { standingPlan, whenSomeoneIsThere } from "../bin/planAhead";
 import { looked } from "../bin/readings";
 import { areaM2, fedCompartment } from "../bin/system";
 import type { Expectation } from "../expectation/expectation";
+import { HERD_AT_RISK } from "../expectation/expectation";
 import type { Decision, Step } from "./decision";
 import { emergency } from "./emergency";
 import { feedSteps } from "./feed";
@@ -138,18 +139,16 @@ export function decide(
 }
 
 const MOST_STEPS = 6;
-/** Chance of a silent death from which on it is said. */
-const AT_RISK = 0.25;
 /** A look that answers whether the herd lives, where the forecast doubts it and nobody has counted today. */
 function herdStep({ twin }: Expectation, seen: Seen): Step[] {
   if (!twin || seen.handful !== undefined) return [];
   const { now, soon } = twin.herdAtRisk;
   const chance = Math.max(now, soon);
-  if (chance < AT_RISK) return [];
+  if (chance < HERD_AT_RISK) return [];
   return [
     {
       kind: "countHandful",
-      why: { code: "herd/at-risk", chance, isNow: now >= AT_RISK },
+      why: { code: "herd/at-risk", chance, isNow: now >= HERD_AT_RISK },
       evidence: [],
     },
   ];

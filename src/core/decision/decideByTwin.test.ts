@@ -5,6 +5,7 @@ import { brought, squeeze } from "../../../tests/twinLog";
 import { FOOD_LEFT, SQUEEZES } from "@/vocabulary/readings";
 import type { System } from "@/vocabulary/setup";
 import { addDays } from "../calendar/day";
+import { dryKg } from "../bin/matter";
 import { nextPlace } from "../bin/place";
 import { twinExpectation } from "../twin/ahead/expect";
 import { decide } from "./decide";
@@ -30,8 +31,8 @@ const inBin = (system: System) => {
     decided: (readings: readonly object[]): Decision & { readonly mostKg: number } => {
       const read = readings as Reading[];
       const expectation = twinExpectation(withReadings(now, read), TODAY, harvest);
-      const dryKg = Object.values(expectation.contents[next.compartmentId]!).reduce((sum, kg) => sum + kg, 0);
-      const mostKg = (0.1 * dryKg) / (1 - targetMoisture(now.practice).low);
+      const mostKg =
+        (0.1 * dryKg(expectation.contents[next.compartmentId]!)) / (1 - targetMoisture(now.practice).low);
       return { ...decide(expectation, now.practice, read, TODAY), mostKg };
     },
     left: (foodLeft: string) => ({

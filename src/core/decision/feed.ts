@@ -306,7 +306,7 @@ function withTheMeal(foodKg: number, expectation: Expectation, practice: Practic
 }
 
 /** A cover is drawn aside and laid back over the meal; what is thin is topped up, what is missing is laid. */
-export function coverSteps(practice: Practice, today: LocalDate, { isCoverDeep }: SignsToday): Step[] {
+function coverSteps(practice: Practice, today: LocalDate, { isCoverDeep }: SignsToday): Step[] {
   const depthM = coverDepthM(practice) * (isCoverDeep ? 1.5 : 1);
   const evidence: Evidence[] = [{ from: "school", of: "places" }];
   if (depthM === 0) return [{ kind: "cover", why: { code: "cover/mat" }, evidence }];

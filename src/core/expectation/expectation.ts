@@ -107,6 +107,9 @@ export interface TwinAdvice {
   readonly warnings: readonly Warning[];
 }
 
+/** Chance of a silent death from which on it is said. */
+export const HERD_AT_RISK = 0.25;
+
 /** Moisture a week on, and what would have to go in today for the middle of the target then. */
 export interface WeekOn {
   readonly moisture: Band;

@@ -5,6 +5,7 @@ import { daysBetween } from "../calendar/day";
 import type { BinState } from "../bin/state";
 import type { Decision, Step } from "../decision/decision";
 import type { Expectation } from "../expectation/expectation";
+import { HERD_AT_RISK } from "../expectation/expectation";
 import { dueDay } from "./due";
 
 /** A bin with what is known and expected of it today. */
@@ -17,7 +18,8 @@ export interface BinToday {
   readonly fault?: string;
 }
 
-export type TaskKind = "look" | "feed" | "water" | "dryOut" | "drain" | "act" | "squeeze" | "wake";
+export type TaskKind =
+  "look" | "feed" | "water" | "dryOut" | "drain" | "act" | "squeeze" | "wake" | "count" | "room";
 
 export interface Task {
   readonly binId: BinId;
@@ -56,6 +58,8 @@ const MINUTES: Record<TaskKind, number> = {
   squeeze: 2,
   look: 2,
   wake: 5,
+  count: 3,
+  room: 20,
 };
 
 /**
@@ -77,7 +81,10 @@ export function planRound(bins: readonly BinToday[], today: LocalDate): Round {
   };
 }
 
-const isFirst = (task: Task): boolean => task.kind === "act" || task.kind === "dryOut";
+const isFirst = (task: Task): boolean =>
+  task.kind === "act" || task.kind === "dryOut" || task.kind === "count";
+const isHerdAtRisk = ({ twin }: Expectation): boolean =>
+  twin !== undefined && Math.max(twin.herdAtRisk.now, twin.herdAtRisk.soon) >= HERD_AT_RISK;
 
 /** What a bin asks for today, if anything. */
 function taskOf({ bin, state, expectation, decision }: BinToday, today: LocalDate): Task | undefined {
@@ -92,6 +99,8 @@ function taskOf({ bin, state, expectation, decision }: BinToday, today: LocalDat
   const isLookedAtToday = state.lastLook?.day === today;
   if (hasAlarm) return task(bin.id, "act", decision, Math.max(0, overdueDays));
   if (isLookedAtToday) return undefined;
+  // No silent death: one look answers it, whatever day is due.
+  if (isHerdAtRisk(expectation)) return task(bin.id, "count", decision, Math.max(0, overdueDays));
   if (state.setup.resting)
     return due !== undefined && due <= today ? task(bin.id, "wake", decision, overdueDays) : undefined;
   if (due === undefined) return task(bin.id, state.worms.massKg > 0 ? "look" : "feed", decision, 0);
@@ -102,6 +111,7 @@ function taskOf({ bin, state, expectation, decision }: BinToday, today: LocalDat
 function kindOf(decision: Decision, expectation: Expectation): TaskKind {
   if (decision.verdict === "actNow") return "act";
   if (decision.verdict === "beddingOnly") return "dryOut";
+  if (decision.verdict === "makeRoom") return "room";
   const first = decision.steps[0];
   if (first?.kind === "water") return "water";
   if (decision.steps.some((step) => step.kind === "addDryBedding") && decision.verdict === "moistureFirst")
@@ -119,6 +129,7 @@ const LEAD_STEP: Partial<Record<TaskKind, Step["kind"]>> = {
   dryOut: "addDryBedding",
   drain: "drain",
   wake: "feed",
+  count: "countHandful",
 };
 
 function task(binId: BinId, kind: TaskKind, decision: Decision, overdueDays: number): Task {

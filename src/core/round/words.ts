@@ -30,6 +30,10 @@ export function sayTask(task: Task, units: UnitSystem): TaskWords {
       return { verb: "squeeze", amount: "?" };
     case "wake":
       return { verb: "wake", amount };
+    case "count":
+      return { verb: "count", amount: "a handful" };
+    case "room":
+      return { verb: "make room", amount: "" };
     case "look":
       return { verb: "look", amount: "" };
   }
@@ -45,6 +49,8 @@ export function sayStanding(
   if (state.problems.length > 0 && task === undefined && state.entryCount < 3) return "Entries do not fit";
   if (task?.kind === "act") return "In trouble: look first";
   if (task?.kind === "dryOut") return decision.steps[0]?.why.code === "air/at-risk" ? "Needs air" : "Too wet";
+  if (task?.kind === "count") return "Are they still there?";
+  if (task?.kind === "room") return "Full: needs room";
   if (task?.kind === "water") return "Too dry";
   if (task?.kind === "squeeze") return "Unsure: one squeeze would help";
   if (task?.kind === "drain") return "Sump is full";

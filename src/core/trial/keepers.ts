@@ -15,11 +15,11 @@ import { trueBin } from "./trueBin";
 
 /* Keepers the advice is measured against, on the same hidden truths. */
 
-export const DAYS = 365;
+const DAYS = 365;
 /** What a household keeps for its worms before it goes elsewhere, in days of what it makes. */
 const STORED_DAYS = 35;
 
-export const places = (bin: TrueBin): number => bin.setup.compartments[fedAt(bin.truth.bin)]!.placeCount;
+const places = (bin: TrueBin): number => bin.setup.compartments[fedAt(bin.truth.bin)]!.placeCount;
 export const fedPart = ({ truth }: TrueBin): Float64Array => truth.lines[0]![fedAt(truth.bin)]!;
 const freeL = (bin: TrueBin, at: number): number => {
   const { areaM2, heightM } = bin.truth.bin.compartments[at]!;
@@ -46,7 +46,7 @@ export function lived(
 }
 
 /** Ripe castings out where they fill a bin: what any keeper does. */
-export function harvestWhenFull(bin: TrueBin, tally: Tally): void {
+function harvestWhenFull(bin: TrueBin, tally: Tally): void {
   const at = harvestedAt(bin.truth.bin);
   const s = bin.truth.lines[0]![at]!;
   const { areaM2, heightM } = bin.truth.bin.compartments[at]!;
@@ -54,7 +54,7 @@ export function harvestWhenFull(bin: TrueBin, tally: Tally): void {
   if (!isFull || ripenessOf(s) < 0.45) return;
   harvest(bin, tally, 0.5 * castingsOf(s));
 }
-export function harvest(bin: TrueBin, tally: Tally, dryG: number): void {
+function harvest(bin: TrueBin, tally: Tally, dryG: number): void {
   const at = harvestedAt(bin.truth.bin);
   const s = bin.truth.lines[0]![at]!;
   const before = castingsOf(s);

@@ -3,6 +3,7 @@ import type { BinToday } from "@/core/round/round";
 import {
   HELPFUL_WORDS,
   sayHabits,
+  sayHerdAtRisk,
   sayHarvest,
   sayMisfit,
   sayRipeness,
@@ -27,16 +28,18 @@ export function BinInsight({
   if (!twin) return null;
   const harvest = sayHarvest(one.expectation, today, units);
   const ripeness = sayRipeness(one.expectation, one.state.setup?.compartments ?? []);
+  const risk = sayHerdAtRisk(twin);
   const habits = sayHabits(twin.habits, one.state.visits);
   return (
     <ul className={styles.insight} aria-label="What the forecast says">
+      {risk !== undefined && <li data-kind="warning">{risk}</li>}
       {twin.warnings.map((warning) => (
         <li key={warning.of} data-kind="warning">
           {sayWarning(warning)}
         </li>
       ))}
       {twin.surprises.map((surprise) => (
-        <li key={surprise.of} data-kind="warning">
+        <li key={`${surprise.of} ${surprise.place ?? ""}`} data-kind="warning">
           {saySurprise(surprise)}
         </li>
       ))}

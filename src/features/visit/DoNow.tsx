@@ -2,13 +2,13 @@
 import { addDays, shortSpan, spokenDay } from "@/core/calendar/day";
 import { sayCaution } from "@/core/decision/evidenceWords";
 import type { Verdict } from "@/core/decision/decision";
-import { saySurprise } from "@/core/twin/ahead/words";
 import { useSession } from "@/session/session";
 import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import { useState } from "react";
 import { Outlook } from "./Outlook";
 import { StepLine } from "./StepLine";
+import { SurpriseQuestion } from "./SurpriseQuestion";
 import { nextDayOf } from "./visitEntries";
 import type { VisitInHand } from "./useVisit";
 import styles from "./Visit.module.css";
@@ -48,9 +48,11 @@ export function DoNow({ visit, lid }: { readonly visit: VisitInHand; readonly li
         </div>
         {lid === "lifted" &&
           visit.refined.twin?.surprises.map((surprise) => (
-            <p key={surprise.of} className={styles.surprise}>
-              {saySurprise(surprise)}
-            </p>
+            <SurpriseQuestion
+              key={`${surprise.of} ${surprise.place ?? ""}`}
+              surprise={surprise}
+              visit={visit}
+            />
           ))}
         <ol className={styles.steps} data-refining={visit.isRefining}>
           {steps.map((step, at) => (

@@ -1,6 +1,7 @@
 import type { Reading } from "@/records/entry";
 import type { CompartmentId } from "@/vocabulary/fields";
 import type {
+  Because,
   Creature,
   FillMark,
   FoodLeft,
@@ -29,6 +30,8 @@ export interface VisitTyped {
   /** By `compartment/place`. */
   readonly foodLeft: Readonly<Record<string, FoodLeft>>;
   readonly signs: readonly Creature[];
+  /** What was said of a reading nobody expected, by `saidOf`. */
+  readonly because?: Readonly<Record<string, Because>>;
   readonly temperature: string;
   /** For the quiet check: weight of the whole bin, and how far the contents lie below the rim. */
   readonly weight: string;
@@ -110,5 +113,15 @@ export function readingsIn(typed: VisitTyped, units: UnitSystem): Outcome<Readin
   }
   if (typed.fillMark) readings.push({ of: "fillMark", mark: typed.fillMark, instrument: "eye" });
   for (const sign of typed.signs) readings.push({ of: "sign", sign, isPresent: true, instrument: "eye" });
-  return done(readings);
+  const because = typed.because ?? {};
+  return done(
+    readings.map((reading) => {
+      const said = because[subjectOf(reading)];
+      return said === undefined ? reading : { ...reading, because: said };
+    }),
+  );
 }
+
+/** What a reading speaks of, so that an answer to a surprise finds it: "squeeze", "foodLeft 3", "depth". */
+export const subjectOf = (of: { readonly of: string; readonly place?: number | undefined }): string =>
+  `${of.of === "fillDepth" ? "depth" : of.of}${of.place === undefined ? "" : ` ${of.place}`}`;

@@ -6,8 +6,10 @@ import type {
   HelpfulReading,
   Misfit,
   Surprise,
+  TwinAdvice,
   Warning,
 } from "@/core/expectation/expectation";
+import { HERD_AT_RISK } from "@/core/expectation/expectation";
 import type { UnitSystem } from "@/core/quantity/format";
 import { formatMass, formatPercentRange } from "@/core/quantity/format";
 
@@ -112,6 +114,16 @@ export function sayRipeness(
     return found ? [`${name ?? id} ${formatPercentRange(found.ripeness.low, found.ripeness.high)}`] : [];
   });
   return `Finished: ${parts.join(", ")}.`;
+}
+
+/** A silent death, said as a question that one look answers. */
+export function sayHerdAtRisk({
+  herdAtRisk: { now, soon },
+}: Pick<TwinAdvice, "herdAtRisk">): string | undefined {
+  if (Math.max(now, soon) < HERD_AT_RISK) return undefined;
+  return now >= HERD_AT_RISK
+    ? "Are they still there? By forecast many grown worms may have died these four weeks: count a handful."
+    : "Will they last? By forecast many grown worms may die within four weeks: count a handful.";
 }
 
 export function sayMisfit({ code, day }: Misfit, today: LocalDate): string {

@@ -133,7 +133,7 @@ export interface TwinBedding {
 }
 /** Beddings that are half food. Judgement, envelope 25. */
 const FEEDS: Readonly<Record<string, number>> = { horse: 0.8, compost: 0.8, leafmould: 0.3, hay: 0.1 };
-export const feedingOf = (id: string): number => FEEDS[id] ?? 0;
+const feedingOf = (id: string): number => FEEDS[id] ?? 0;
 const BEDDINGS: Record<string, readonly [number, number, number, number]> = {
   paper: [0.07, 0.6, 3.6, 75],
   cardboard: [0.08, 0.5, 3.2, 85],

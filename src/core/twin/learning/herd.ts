@@ -22,7 +22,7 @@ export function setHerd(s: Float64Array, adults: number, species: TwinSpecies): 
   book(s, liveOf(s) - before);
 }
 /** Cumulative losses of grown worms at the last four weeks' marks, newest first. */
-export const LOSS_MARKS = [AT.LS1, AT.LS2, AT.LS3, AT.LS4] as const;
+const LOSS_MARKS = [AT.LS1, AT.LS2, AT.LS3, AT.LS4] as const;
 
 function book(s: Float64Array, change: number): void {
   s[AT.CORDM]! += P.wd * change;
