@@ -5,10 +5,12 @@ import { KINDS } from "@/core/trial/trueBin";
 
 /**
  * `npm run advice:check`: a year under advice, on bins whose truth is hidden, beside a calendar keeper, a careful keeper and
- * the largest ration found by search. BINS says how many, HALF which half (tuning is done on the even ones).
+ * the largest ration found by search. BINS says how many, HALF which half (tuning is done on the even ones), NUMBERS which
+ * by number, KEEPERS whose years; JSON prints the years themselves.
  */
 const BINS = Number(process.env.BINS ?? 99);
 const HALF = process.env.HALF;
+const NUMBERS = process.env.NUMBERS?.split(",").map(Number);
 const ONLY = process.env.KEEPERS?.split(",");
 const KEEPERS = {
   advised: advisedYear,
@@ -18,11 +20,15 @@ const KEEPERS = {
 } as const;
 type Keeper = keyof typeof KEEPERS;
 const years: { kind: string; keeper: Keeper; year: Year }[] = [];
-for (let number = 0; number < BINS; number += 1) {
+for (const number of NUMBERS ?? Array.from({ length: BINS }, (_, at) => at)) {
   if (HALF !== undefined && Math.floor(number / KINDS.length) % 2 !== Number(HALF)) continue;
   for (const [keeper, live] of Object.entries(KEEPERS) as [Keeper, (n: number) => Year][])
     if (!ONLY || ONLY.includes(keeper))
       years.push({ kind: KINDS[number % KINDS.length]!.name, keeper, year: live(number) });
+}
+if (process.env.JSON) {
+  console.log(JSON.stringify(years));
+  process.exit(0);
 }
 const mean = (values: readonly number[]) => values.reduce((sum, one) => sum + one, 0) / values.length;
 const rows = [...new Set(years.map(({ kind }) => kind)), "all"].flatMap((kind) =>
