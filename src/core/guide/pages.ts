@@ -58,7 +58,9 @@ export function guidePages(pantry: Pantry): GuidePage[] {
         one.use === "food" ? one.bothSides : undefined,
       ),
     ),
-    ...WORMS.map((one) => page("worm", one.id, one.name, one.latinName, one.tellApart, one.temperament)),
+    ...WORMS.map((one) =>
+      page("worm", one.id, one.name, one.latinName, one.tellApart, one.temperament, one.handling),
+    ),
     ...SCHOOL_TABLE.map((one) => {
       const { suits, binTypes } = schoolPageOf(one.id);
       return page("school", one.id, one.name, suits, binTypes);

@@ -105,12 +105,13 @@ export function buildSheet({ kind }: KindFacts, size: SystemFacts["usual"], unit
           `${kind === "bucketStack" ? "three equal buckets" : "three equal totes"}: two to live in, the lowest whole, to catch what runs off`,
           "one lid",
           `two blocks of ${length(0.08)} to hold the upper ones off the lowest`,
+          "two sheets of card for the base of each",
           "a cover of damp card",
         ],
         tools: TUB_TOOLS,
         steps: [
           "Drill the two upper ones only; the lowest stays whole.",
-          "Blocks in the lowest, the first drilled one on them, bedding in it.",
+          "Blocks in the lowest, the first drilled one on them. A sheet of damp card over its holes, then bedding: it keeps the bedding in until castings hold it, and worms go through.",
           "The second waits: it goes on top when the first is three quarters full.",
           "Look into the lowest each week and empty it.",
         ],
@@ -200,7 +201,8 @@ export function buildSheet({ kind }: KindFacts, size: SystemFacts["usual"], unit
       };
     case "bath":
       return {
-        holes: [],
+        // A drain that stops must not drown them: what rises above it leaves by itself.
+        holes: [{ where: "in the end wall, a hand above the drain: the overflow", count: 1, drill: "tap" }],
         parts: [
           "an old bath or large cattle trough with its drain",
           "coarse gravel and cloth over the drain",
@@ -208,7 +210,7 @@ export function buildSheet({ kind }: KindFacts, size: SystemFacts["usual"], unit
           "a tight cover of board or sheet, weighted",
           "blocks for it to stand on",
         ],
-        tools: ["helper to carry it", "spirit level"],
+        tools: ["helper to carry it", "spirit level", "drill for the overflow, file for burrs"],
         steps: [
           "Stand it where it stays, a finger lower at the drain, bucket below.",
           "Gravel a hand deep round the drain, cloth over it.",

@@ -1,0 +1,47 @@
+import { expect, inDemo, NOW, openDemo, setUpBin, test, usable } from "./fixtures";
+
+const doNow = (page: Parameters<typeof usable>[0]) => page.locator("[aria-labelledby=do-now]");
+
+test("frost, heat and an escape are first aid, never a meal", async ({ page }) => {
+  await page.clock.setFixedTime(NOW);
+  await setUpBin(page, "Quince");
+  await page.getByRole("link", { name: "Lift the lid" }).click();
+  await usable(page);
+  const probe = page.getByLabel(/^Probe/);
+  await probe.fill("0 °C");
+  await expect(doNow(page).getByRole("heading", { name: "Act now" })).toBeVisible();
+  await expect(doNow(page)).toContainText("Wrap the bin");
+  await expect(doNow(page)).not.toContainText("kitchen scraps");
+  await probe.fill("34 °C");
+  await expect(doNow(page)).toContainText("Move the bin out of sun");
+  await expect(doNow(page)).not.toContainText("kitchen scraps");
+  await probe.fill("");
+  await page.getByRole("checkbox", { name: "mass escape" }).check();
+  await expect(doNow(page)).toContainText("Lift the liveliest worms");
+  await expect(doNow(page)).not.toContainText("kitchen scraps");
+});
+
+test(
+  "a surprise is asked about with four answers; a slip of the hand moves nothing",
+  inDemo,
+  async ({ page }) => {
+    await openDemo(page);
+    await page.goto("/bins");
+    await page.getByRole("link", { name: "Quince", exact: true }).last().click();
+    await usable(page);
+    const line = page.getByRole("region", { name: "Time line and forecast" });
+    await expect(line).toHaveAttribute("data-working", "false", { timeout: 90_000 });
+    await page.getByRole("link", { name: "Lift the lid" }).click();
+    await usable(page);
+    await page.getByRole("radio", { name: "dust", exact: true }).check();
+    const question = page.getByRole("group", { name: /What happened\?/ });
+    await expect(question).toBeVisible({ timeout: 60_000 });
+    await expect(question.getByRole("radio")).toHaveCount(4);
+    await expect(doNow(page).getByRole("heading", { name: "Moisture first" })).toBeVisible();
+    await question.getByRole("radio", { name: "my hand slipped" }).check();
+    await expect(doNow(page).getByRole("heading", { name: "Moisture first" })).toBeHidden({
+      timeout: 60_000,
+    });
+    await expect(question.getByRole("radio", { name: "my hand slipped" })).toBeChecked();
+  },
+);
