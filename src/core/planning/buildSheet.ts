@@ -216,7 +216,7 @@ export function buildSheet({ kind }: KindFacts, size: SystemFacts["usual"], unit
           "Gravel a hand deep round the drain, cloth over it.",
           "Bedding to a third, moist all through; the cover shuts tight against flies.",
         ],
-        hazards: ["lifting-close"],
+        hazards: ["drilling", "lifting-close"],
       };
     case "fabricPot":
       return {
