@@ -126,6 +126,7 @@ function RoomForm({ room }: { readonly room: Room }) {
     coldest: formatTemperature(climate.meanC - climate.swingK, units),
     hottest: formatTemperature(climate.meanC + climate.swingK, units),
     humidity: String(Math.round(climate.humidity * 100)),
+    rain: climate.rainMmPerDay === undefined ? "" : String(climate.rainMmPerDay),
   });
   const [faults, setFaults] = useState<Readonly<Record<string, string>>>({});
   const save = () => {
@@ -142,14 +143,23 @@ function RoomForm({ room }: { readonly room: Room }) {
     const [coldest, hottest] = [degrees("coldest"), degrees("hottest")];
     const humidity = Number(typed.humidity.trim().replace(/\s*%$/, "").replace(",", ".")) / 100;
     if (!(humidity > 0 && humidity <= 1)) found.humidity = "Between 1 and 100 %.";
+    const rain = Number(
+      typed.rain
+        .trim()
+        .replace(/\s*mm$/, "")
+        .replace(",", "."),
+    );
+    if (!(rain >= 0 && rain <= 60)) found.rain = "Between 0 and 60 mm; empty under a roof.";
     if (Object.keys(found).length === 0 && coldest > hottest)
       found.hottest = "The hottest week is colder than the coldest.";
     setFaults(found);
     if (Object.keys(found).length > 0 || !named.success) return;
+    const { rainMmPerDay: _, ...dry } = climate;
+    const year = { ...dry, meanC: (coldest + hottest) / 2, swingK: (hottest - coldest) / 2, humidity };
     void keep(`${named.data}: climate kept`, [
       author.revised("rooms", room, {
         name: named.data,
-        climate: { ...climate, meanC: (coldest + hottest) / 2, swingK: (hottest - coldest) / 2, humidity },
+        climate: rain > 0 ? { ...year, rainMmPerDay: rain } : year,
       }),
     ]);
   };
@@ -175,6 +185,13 @@ function RoomForm({ room }: { readonly room: Room }) {
         error={faults.humidity !== undefined}
         helperText={faults.humidity ?? " "}
         onChange={(event) => setTyped((before) => ({ ...before, humidity: event.target.value }))}
+      />
+      <TextField
+        label="Rain on it (mm a day)"
+        value={typed.rain}
+        error={faults.rain !== undefined}
+        helperText={faults.rain ?? "empty under a roof"}
+        onChange={(event) => setTyped((before) => ({ ...before, rain: event.target.value }))}
       />
       <Button onClick={save}>keep it</Button>
     </div>

@@ -70,7 +70,8 @@ const ASK: Record<Surprise["of"], readonly [less: string, more: string]> = {
 /** "Wetter than 9 in 10 forecasts: did rain or a drip get in, or wet food?" */
 export function saySurprise({ of, isMore, beyond }: Surprise): string {
   const which = isMore ? 1 : 0;
-  const share = beyond >= 0.97 ? "nearly all forecasts" : `${Math.min(9, Math.floor(beyond * 10))} in 10 forecasts`;
+  const share =
+    beyond >= 0.97 ? "nearly all forecasts" : `${Math.min(9, Math.floor(beyond * 10))} in 10 forecasts`;
   return `${READ[of][which]} than ${share}: ${ASK[of][which]}`;
 }
 

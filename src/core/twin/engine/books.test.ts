@@ -7,7 +7,7 @@ import type { TwinWalk } from "../ensemble/run";
 import { startTwin } from "../ensemble/run";
 import type { TwinEvent } from "./events";
 import { AT, beddingOf, castingsOf, dryOf, foodOf, liveOf } from "./state";
-import { TOTE } from "./twinBin";
+import { oneMass, TOTE } from "./twinBin";
 
 /*
  * Every event by itself, on a bin in the middle of its life: its books close, and it moves what it says it moves, by as
@@ -191,4 +191,39 @@ test.each(PREPARATIONS)("%s food weighs what it weighs, whenever it is given", (
     ).toBeCloseTo(g, 6);
     walk.sleep();
   }
+});
+
+test("rain falls through what is open: a millimetre on a square metre is a litre, a lid keeps it out, and it is booked", () => {
+  const after = (cover: "open" | "tightLid", rainMm: number) => {
+    const walk = startTwin({
+      bin: { ...TOTE, ...oneMass(0.5, 0.3), cover, drainage: "none" },
+      place: { meanC: 12, swingC: 0, hottestDay: 200, humidity: 0.9, rainMm },
+      startDayOfYear: 0,
+    });
+    walk.apply({ kind: "bed", id: "leafmould", g: 10_000, water: 0.6 });
+    const came = walk.state[AT.INW]!;
+    for (let day = 0; day < 10; day += 1) walk.sleep();
+    const { water } = closure([walk.state], "fetida");
+    expect(water).toBeLessThan(1e-9);
+    return walk.state[AT.INW]! - came;
+  };
+  expect(after("open", 3)).toBeCloseTo(10 * 3 * 0.5 * 1000, 6);
+  expect(after("open", 0)).toBe(0);
+  expect(after("tightLid", 3)).toBe(0);
+});
+
+test("freezing takes heat: a wet bed stands near nought for days where a dry one has long gone below", () => {
+  const coldest = (water: number) => {
+    const walk = startTwin({
+      bin: { ...TOTE, ...oneMass(0.2, 0.3) },
+      place: { meanC: -6, swingC: 0, hottestDay: 200, humidity: 0.8 },
+      startDayOfYear: 0,
+    });
+    walk.apply({ kind: "bed", id: "coir", g: 12_000, water });
+    walk.state[AT.T] = 4;
+    for (let day = 0; day < 3; day += 1) walk.sleep();
+    return walk.state[AT.T]!;
+  };
+  expect(coldest(0.8)).toBeGreaterThan(-1.01);
+  expect(coldest(0.1)).toBeLessThan(-2);
 });

@@ -549,10 +549,10 @@ function flow(s: Float64Array, around: Surroundings, dt: number): void {
   const Q = (K.heat * resp - K.latent * ev) / dt;
   const airC = around.airC + s[F.AIR]!;
   const Teq = Math.min(K.tCap, Math.max(airC - 8, airC + Q / UA));
-  s[F.T] =
-    T > 2 && Teq > -2 * T
-      ? Teq + (T - Teq) * Math.exp((-UA / capacity) * dt)
-      : nearFreezing(T, Teq, UA * dt, capacity, W);
+  const settled = Teq + (T - Teq) * Math.exp((-UA / capacity) * dt);
+  const staysThawed = T > 0 && settled > 0;
+  const staysFrozen = T <= -K.freezeSpan && settled <= -K.freezeSpan;
+  s[F.T] = staysThawed || staysFrozen ? settled : nearFreezing(T, Teq, UA * dt, capacity, W);
 
   // 7.12 air
   const load = food / A / K.loadHalf;

@@ -42,11 +42,12 @@ const INSULATES: Record<Wall, number> = { plastic: 1, fabric: 1, wood: 0.7, grou
 /** A tray or jar under a bin, where no one said how large. */
 const USUAL_SUMP_L = 5;
 
-export const placeOf = ({ meanC, swingK, hottestDay, humidity }: Climate): TwinPlace => ({
+export const placeOf = ({ meanC, swingK, hottestDay, humidity, rainMmPerDay }: Climate): TwinPlace => ({
   meanC,
   swingC: swingK,
   hottestDay,
   humidity,
+  ...(rainMmPerDay === undefined ? {} : { rainMm: rainMmPerDay }),
 });
 const lieOf = (setup: BinSetup): Lie => {
   const { arrangement } = systemOf(setup.system);
