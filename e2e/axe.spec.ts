@@ -69,7 +69,9 @@ async function fitsPhone(page: Page) {
   await page.setViewportSize(wide);
 }
 
-for (const colorScheme of ["dark", "light"] as const) {
+/** Daylight is looked at in the long run: its colours are held by sums too (`ui/theme/contrast.test.ts`). */
+const LIGHTS = process.env.E2E_LONG ? (["dark", "light"] as const) : (["dark"] as const);
+for (const colorScheme of LIGHTS) {
   test.describe(colorScheme === "dark" ? "in the cellar" : "in daylight", () => {
     test.use({ colorScheme });
 

@@ -54,14 +54,18 @@ async function unit(name, zone, args) {
     return [result.numPassedTests, result.numFailedTests + result.numRuntimeErrorTestSuites];
   }, status);
 }
-const longSums = () => unit("long sums", "UTC", ["--testPathPatterns", LONG_SUMS]);
+/** Five bins live a year under advice, and the demo is made three times over: a minute each, for the long run. */
+const YEARS = "core/trial/year|demo/demoMoved";
+const longSums = () =>
+  unit("long sums", "UTC", ["--testPathPatterns", LONG_SUMS, "--testPathIgnorePatterns", YEARS]);
+const years = () => unit("years lived", "UTC", ["--testPathPatterns", YEARS]);
 /** A thousand random histories where the quick run has fifty. */
 const longHistories = () => {
   process.env.LONG_SEEDS = "1000";
   return unit("a thousand histories", "UTC", ["--testPathPatterns", "archive/histories"]);
 };
 const shortSums = () =>
-  unit("the rest", "UTC", ["--selectProjects", "core", "--testPathIgnorePatterns", LONG_SUMS]);
+  unit("the rest", "UTC", ["--selectProjects", "core", "--testPathIgnorePatterns", `${LONG_SUMS}|${YEARS}`]);
 const rooms = () => unit("rooms", "UTC", ["--selectProjects", "ui"]);
 /** Days are days in every zone: what computes with them runs in three. */
 const DAYS =
@@ -88,7 +92,7 @@ const building = async () => {
 // These share nothing, so two run side by side, each on one core, the longest first.
 const errands = [
   ...(wants("unit") ? [longSums] : []),
-  ...(only === "long" ? [longHistories] : []),
+  ...(only === "long" ? [longHistories, years] : []),
   ...(wants("check") ? [() => check("lint", bin("eslint"), [".", "--max-warnings", "0"])] : []),
   // The build writes the same addresses, so types come before it.
   ...(wants("check") || isBuildWanted
@@ -123,7 +127,7 @@ if (isBuildWanted) {
     process.exit(1);
   }
   const port = await freePort(3411);
-  const status = run(bin("playwright"), ["test", ...(only === "long" ? ["long/"] : [])], {
+  const status = run(bin("playwright"), ["test", ...(only === "long" ? ["long/", "axe"] : [])], {
     env: {
       ...process.env,
       CHROMIUM_PATH: chromium,

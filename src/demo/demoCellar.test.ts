@@ -1,5 +1,5 @@
 import { decodeArchive } from "@/archive/decode";
-import { addDays, daysBetween } from "@/core/calendar/day";
+import { daysBetween } from "@/core/calendar/day";
 import { replay } from "@/core/bin/replay";
 import { localDate } from "@/vocabulary/fields";
 import { demoArchive } from "./demoCellar";
@@ -50,11 +50,4 @@ test("a keeper who does what the app says starves no herd and drowns none", () =
     expect([bin.name, off < 0.06]).toEqual([bin.name, true]);
     if (bin.name === "Lovage") expect(smells.at(-1)).toBe("rotten");
   }
-});
-
-test("the same day gives the same file, another day the same story moved", () => {
-  expect(demoArchive(LAST)).toBe(FILE);
-  const moved = records(demoArchive(addDays(LAST, 100)));
-  expect(moved.bins.map((bin) => bin.name)).toEqual(records(FILE).bins.map((bin) => bin.name));
-  expect(moved.entries.every((entry) => entry.day <= addDays(LAST, 100))).toBe(true);
 });

@@ -343,11 +343,11 @@ function harvest(
   { species, error, isPart }: EventContext,
 ): void {
   const cast = castingsOf(s);
-  if (cast <= 0) return;
+  if (cast <= LEAST_G) return;
   const { purity: sorted, wormLoss, cocoons } = HARVESTS[event.method];
   // Lifted from below and not sorted: no purer than it lies there.
   const isAsItLies = event.method === "bottom" && isPart;
-  const purity = isAsItLies ? Math.min(sorted, ripenessOf(s)) : sorted;
+  const purity = isAsItLies ? Math.min(sorted, Math.max(LEAST_G, ripenessOf(s))) : sorted;
   const mh = known(event.moisture, moistureOf(s));
   const d = Math.min(grams(event.g) * error * (1 - mh) * purity, 0.98 * cast);
   const fc = d / cast;
