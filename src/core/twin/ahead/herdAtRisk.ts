@@ -31,10 +31,14 @@ export function herdAtRisk(ensemble: Ensemble): { readonly now: number; readonly
 function survival(line: readonly Float64Array[]): number {
   let living = 0;
   let were = 0;
+  let everDiedG = 0;
   for (const s of line) {
     const lost = Math.min(12, Math.max(0, s[AT.LS]! - s[AT.LS4]!));
     living += s[AT.NA]!;
+    everDiedG += s[AT.DEAD]!;
     were += s[AT.NA]! * Math.exp(lost);
   }
+  // Gone for longer than four weeks is gone too.
+  if (living < 1 && everDiedG > 1) return 0;
   return were > 0 ? living / were : 1;
 }

@@ -1,0 +1,81 @@
+import { CLIMATE, entry, kilograms, newTub, setupOf, START } from "../../../tests/log";
+import type { System } from "@/vocabulary/setup";
+import { coverLeftL } from "../bin/cover";
+import { replay } from "../bin/replay";
+import { fedCompartment, harvestCompartment, volumeOfL } from "../bin/system";
+import { addDays } from "../calendar/day";
+import type { Expectation } from "../expectation/expectation";
+import { simpleExpectation } from "../expectation/simpleEngine";
+import { practiceOf } from "../practice/practice";
+import { makeRoom } from "./makeRoom";
+
+const TODAY = addDays(START, 120);
+function roomOf(system: System, filled: number, ripeness: number) {
+  const log = newTub(0.5, setupOf(system));
+  const state = replay(log);
+  const practice = practiceOf(state)!;
+  const base = simpleExpectation(state, CLIMATE, TODAY);
+  const expectation: Expectation = {
+    ...base,
+    freeL: (1 - filled) * volumeOfL(fedCompartment(practice.setup)),
+    ripeness: { low: ripeness, middle: ripeness, high: ripeness },
+    contents: Object.fromEntries(
+      practice.setup.compartments.map(({ id }) => [
+        id,
+        { beddingDryKg: 1, foodDryKg: 0.1, castingsDryKg: 2 },
+      ]),
+    ),
+  };
+  return { ...makeRoom(expectation, practice), practice, freeBefore: expectation.freeL };
+}
+
+test("a bin with room is left as it is, whatever it holds", () => {
+  for (const system of ["tub", "trayStack", "trough", "flowThrough", "bath"] as const)
+    expect(roomOf(system, 0.6, 0.9).steps).toEqual([]);
+});
+
+test("a full bin gives ripe castings from where they lie, an unripe one gives to another bin; both gain room", () => {
+  for (const system of ["tub", "trough", "flowThrough", "bath", "fabricPot"] as const) {
+    const ripe = roomOf(system, 0.95, 0.6);
+    expect(ripe.steps.map(({ kind }) => kind)).toEqual(["harvest"]);
+    expect(ripe.steps[0]!.compartmentId).toBe(harvestCompartment(ripe.practice.setup).id);
+    const unripe = roomOf(system, 0.95, 0.2);
+    expect(unripe.steps.map(({ kind }) => kind)).toEqual(["takeOutUnripe"]);
+    for (const room of [ripe, unripe]) {
+      expect(room.freeL).toBeGreaterThan(room.freeBefore);
+      expect(room.isAll).toBe(false);
+    }
+  }
+});
+
+test("a full stack is set round: the lowest is emptied, bedded and comes on top", () => {
+  const { steps, isAll, practice } = roomOf("trayStack", 0.95, 0.5);
+  const [restack, bedding] = steps;
+  expect(restack).toMatchObject({ kind: "restack", compartmentId: practice.setup.compartments[0]!.id });
+  expect(restack!.order!.at(-1)).toBe(practice.setup.compartments[0]!.id);
+  expect(new Set(restack!.order)).toEqual(new Set(practice.setup.compartments.map(({ id }) => id)));
+  expect(bedding).toMatchObject({
+    kind: "addDryBedding",
+    compartmentId: restack!.compartmentId,
+    moisture: 0.75,
+  });
+  expect(isAll).toBe(true);
+});
+
+test("a breeding bed that is mostly castings is renewed with what feeds, however much room there is", () => {
+  expect(roomOf("breederTub", 0.4, 0.5).steps.map(({ kind }) => kind)).toEqual(["harvest", "addDryBedding"]);
+  expect(roomOf("breederTub", 0.4, 0.2).steps).toEqual([]);
+});
+
+test("a cover rots by half in eleven weeks, is added to, and goes with what is emptied", () => {
+  const cover = (volumeL: number, day: number) =>
+    entry({ kind: "bedded", isCover: true, parts: [{ materialId: "leaf-mould", amount: { volumeL, measuredBy: "volume" } }] }, day); // prettier-ignore
+  const log = [...newTub(), cover(8, 10)];
+  const left = (some: typeof log, day: number) => coverLeftL(replay(some), addDays(START, day));
+  expect(left(log, 10)).toBeCloseTo(8, 9);
+  expect(left(log, 85)).toBeCloseTo(4, 9);
+  expect(left([...log, cover(2, 85)], 85)).toBeCloseTo(6, 9);
+  expect(left([...log, entry({ kind: "emptied" }, 90)], 91)).toBe(0);
+  const bedding = entry({ kind: "bedded", parts: [{ materialId: "leaf-mould", amount: kilograms(2) }] }, 20);
+  expect(left([...newTub(), bedding], 21)).toBe(0);
+});

@@ -1,0 +1,67 @@
+import type { Creature } from "@/vocabulary/readings";
+import { CREATURES } from "@/vocabulary/readings";
+import fc from "fast-check";
+import { newTub, START } from "../../../tests/log";
+import { CLIMATE } from "../../../tests/log";
+import { replay } from "../bin/replay";
+import { addDays } from "../calendar/day";
+import { SPECIES } from "@/vocabulary/setup";
+import { speciesOf } from "../catalogue/species";
+import { simpleExpectation } from "../expectation/simpleEngine";
+import { practiceOf, seenIn } from "../practice/practice";
+import { givenShare, tooColdC } from "./comfort";
+import { decide } from "./decide";
+import { signsToday } from "./signs";
+import { sayReason, sayStep } from "./words";
+
+const TODAY = addDays(START, 60);
+const state = replay(newTub(0.5));
+const decided = (sign: Creature) =>
+  decide(
+    simpleExpectation(state, CLIMATE, TODAY),
+    practiceOf(state)!,
+    [{ of: "sign", sign, isPresent: true }],
+    TODAY,
+  );
+
+test.each(CREATURES)("%s, ticked, changes something or is said to be normal life", (sign) => {
+  const decision = decided(sign);
+  const answers = decision.steps.filter(({ why }) => why.code === "sign/answer");
+  if (decision.verdict === "actNow") expect(decision.steps.length).toBeGreaterThan(1);
+  else expect(answers).toHaveLength(1);
+  for (const step of decision.steps) {
+    const { before, after } = sayStep(step, { units: "metric" });
+    expect(`${before}${after}`.trim().length).toBeGreaterThan(5);
+    expect(sayReason(step.why, { units: "us", today: TODAY }).length).toBeGreaterThan(5);
+  }
+});
+
+test("signs never raise a meal, and many of them together lower it as much as the worst", () => {
+  fc.assert(
+    fc.property(fc.subarray([...CREATURES]), (signs) => {
+      const share = (some: readonly Creature[]) =>
+        signsToday(
+          seenIn(
+            some.map((sign) => ({ of: "sign", sign, isPresent: true })),
+            "c1",
+          ),
+        ).mealShare;
+      const all = share(signs);
+      return all > 0 && all <= 1 && signs.every((one) => share([one]) >= all);
+    }),
+  );
+});
+
+test("what is given falls smoothly towards both edges of each species, and nothing beyond", () => {
+  for (const id of SPECIES) {
+    const species = speciesOf(id);
+    const at = (temperatureC: number) => givenShare(temperatureC, species);
+    expect([at(-20), at(tooColdC(species)), at(species.zeroC), at(60)]).toEqual([0, 0, 0, 0]);
+    expect(at(species.bestC - 4)).toBe(1);
+    for (let degrees = -10; degrees < 45; degrees += 0.25) {
+      expect(Math.abs(at(degrees + 0.25) - at(degrees))).toBeLessThan(0.12);
+      if (degrees + 0.25 <= species.bestC) expect(at(degrees + 0.25)).toBeGreaterThanOrEqual(at(degrees));
+      if (degrees >= species.bestC) expect(at(degrees + 0.25)).toBeLessThanOrEqual(at(degrees));
+    }
+  }
+});
