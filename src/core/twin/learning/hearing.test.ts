@@ -12,6 +12,7 @@ import { AT } from "../engine/state";
 import { chanceFor, normal } from "../ensemble/members";
 import { sleep } from "../ensemble/sleep";
 import type { Ensemble } from "../ensemble/ensemble";
+import { closure } from "../ensemble/measures";
 import { weightsOf } from "./learn";
 import type { Observation } from "./observe";
 import { aptness, countTails, saidOf, spreadOfWeight, tailsOf } from "./observe";
@@ -137,6 +138,11 @@ describe.each(BINS)("%s", (_, log, day) => {
       const one = observationOf(reading, weighable.practice.setup)!;
       const once = withReadings(weighable, [reading]).ensemble;
       expect(heard(once, one, "meets")).toBe(true);
+      // What was drawn is booked: nothing came or went unseen by the books.
+      for (const line of once.lines) {
+        const { dryMatter, water } = closure(line, "fetida");
+        expect(Math.max(dryMatter, water)).toBeLessThan(1e-9);
+      }
       const next = { ...weighable, script: { ...now.script, days: [] } };
       once.said = [saying(one)];
       sleep(once);
