@@ -6,14 +6,11 @@ import type { Entry } from "@/records/entry";
 import { addDays } from "@/core/calendar/day";
 import { decide } from "@/core/decision/decide";
 import { closure } from "../ensemble/measures";
-import { sleep } from "../ensemble/sleep";
 import { twinExpectation } from "../ahead/expect";
 import { courseAhead } from "../ahead/course";
-import { follow, live } from "../log/follow";
 import { habitsOf } from "./habits";
 import { courseCsv } from "../ahead/series";
 import { sayHabits, sayHarvest, sayMisfit, saySurprise } from "../ahead/words";
-import { leftOfFortnight, syntheticBin } from "../proof/synthetic";
 
 test("going on from a snapshot gives the same as starting over; a late entry makes it start from before it", () => {
   const log = fedTub(16, (week) => [squeeze("fewDrops", 7 + 7 * week)]);
@@ -192,30 +189,4 @@ test("no harvest is promised from a new bin; a ripe one is worth the work now, w
   expect(ripe.twin!.harvest!.inDays).toEqual({ low: 0, middle: 0, high: 0 });
   expect(sayHarvest(ripe, ripe.day, "us")!.when).toBe("Worth harvesting now");
   expect(ripe.twin!.harvest!.kg.middle).toBeGreaterThan(5);
-});
-
-test("synthetic bins are forecast better by the twin that read them than by the one that did not", () => {
-  const errors = { read: 0, unread: 0 };
-  for (let number = 0; number < 9; number += 1) {
-    const bin = syntheticBin(number);
-    const from = bin.visits[19]!;
-    const fed = bin.script.bin.lie === "single" ? 0 : 1;
-    for (const by of ["read", "unread"] as const) {
-      const learns = by === "read";
-      const ensemble = follow(bin.script, from, { seed: number, size: 90, learns });
-      for (let day = from; day < from + 14; day += 1) {
-        live(
-          ensemble,
-          bin.script.days.filter((one) => one.day === day),
-          learns && day === from,
-        );
-        sleep(ensemble);
-      }
-      const left = ensemble.lines
-        .map((_, member) => leftOfFortnight(ensemble, member, fed, from + 14))
-        .toSorted((a, b) => a - b)[45]!;
-      errors[by] += Math.abs(left - bin.truth[from + 14]!.left);
-    }
-  }
-  expect(errors.read).toBeLessThan(0.9 * errors.unread);
 });
