@@ -16,7 +16,6 @@ export const STEP_KINDS = [
   "drain",
   "scoopOut",
   "harvest",
-  "packDown",
   "fluff",
   "addDryBedding",
   "water",
@@ -27,7 +26,6 @@ export const STEP_KINDS = [
   "takeOutUnripe",
   "keepAsIs",
   "countHandful",
-  "restock",
   "closeAgain",
   "leaveInPeace",
 ] as const;
@@ -58,7 +56,6 @@ export type Reason =
   | { readonly code: "food/too-warm"; readonly temperatureC: number }
   | { readonly code: "food/feast"; readonly massKg: number }
   | { readonly code: "herd/at-risk"; readonly chance: number; readonly isNow: boolean }
-  | { readonly code: "herd/few" }
   | { readonly code: "moisture/week-on"; readonly moisture: number; readonly target: number }
   | { readonly code: "cover/lay-back" }
   | { readonly code: "cover/mat" }
@@ -102,7 +99,6 @@ export type Reason =
     }
   | { readonly code: "food/by-plan"; readonly share: number; readonly mostKg: number }
   | { readonly code: "food/by-bedding"; readonly ratio: number; readonly beddingL: number }
-  | { readonly code: "food/by-last"; readonly lastKg: number; readonly foodLeft?: FoodLeft }
   | { readonly code: "cover/flies"; readonly depthM: number }
   | { readonly code: "grit/monthly" }
   | { readonly code: "school/in-peace"; readonly until?: LocalDate }

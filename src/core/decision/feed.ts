@@ -68,10 +68,16 @@ export function feedSteps(
   if (state.worms.massKg <= 0) return wait({ code: "food/no-worms" }, 7);
   const species = speciesOf(state.worms.speciesId);
   const temperatureC = bedC(expectation, seen);
-  const share = givenShare(temperatureC, species);
+  // The keeper's own bounds for this bin hold beside the species'.
+  const { coldestC = -Infinity, warmestC = Infinity } = practice.setup.own ?? {};
+  const isOutside = temperatureC < coldestC || temperatureC > warmestC;
+  const share = isOutside ? 0 : givenShare(temperatureC, species);
   if (share === 0)
     return wait(
-      { code: temperatureC <= tooColdC(species) ? "food/too-cold" : "food/too-warm", temperatureC },
+      {
+        code: temperatureC <= Math.max(coldestC, tooColdC(species)) ? "food/too-cold" : "food/too-warm",
+        temperatureC,
+      },
       Math.max(7, usual),
     );
   const since = state.worms.since;

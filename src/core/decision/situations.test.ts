@@ -217,7 +217,7 @@ test("a full bin makes room before its worms go hungry, and a cover that is thic
   expect(cover?.why.code).toBe("cover/lay-back");
 });
 
-test("rules of one's own for a bin are used: interval, cover and target", () => {
+test("rules of one's own for a bin are used: interval, cover, target, coldest and warmest", () => {
   const own = { own: { intervalDays: 9, coverM: 0.02 }, targetMoisture: 0.66 };
   const decision = visited(brought(settled("tub", own), TODAY_AT), [
     squeeze("noDrop"),
@@ -226,4 +226,10 @@ test("rules of one's own for a bin are used: interval, cover and target", () => 
   ]);
   expect(daysBetween(today, decision.nextDay)).toBeGreaterThanOrEqual(9);
   expect(decision.steps.map(({ kind }) => kind)).not.toContain("water");
+  const bounded = brought(settled("tub", { own: { coldestC: 12, warmestC: 24 } }), TODAY_AT);
+  const said = (temperatureC: number) =>
+    visited(bounded, [...right, degrees(temperatureC), left("none")]).steps.map(({ why }) => why.code);
+  expect(said(9)).toContain("food/too-cold");
+  expect(said(27)).toContain("food/too-warm");
+  expect(said(18).some((code) => code.startsWith("food/too"))).toBe(false);
 });

@@ -71,8 +71,6 @@ export function sayStep(step: Step, { units }: Pick<Speech, "units">): StepWords
       return words("Scoop", "of the wettest off the top, pick the worms out, and let it dry beside the bin.");
     case "harvest":
       return words("Take", "of ripe castings out, from where no food lies.");
-    case "packDown":
-      return words("Press the bed down by hand.", "");
     case "takeOutUnripe":
       return words(
         "Press the bed down, and lift",
@@ -87,8 +85,6 @@ export function sayStep(step: Step, { units }: Pick<Speech, "units">): StepWords
       return words(step.why.code === "sign/answer" ? SIGN_WORDS[step.why.sign].say : "", "");
     case "countHandful":
       return words("Count the worms in a handful from where they live, and note it.", "");
-    case "restock":
-      return words("Plan to stock again.", "");
     case "ventilate":
       return words("Open door and lid, step back, and let the air change.", "");
     case "rescueWorms":
@@ -191,8 +187,6 @@ export function sayReason(why: Reason, { units, today }: Speech): string {
       return why.isNow
         ? `By forecast many grown worms may have died these four weeks (${inHundred(why.chance)}). One look answers it.`
         : `By forecast many grown worms may die within four weeks (${inHundred(why.chance)}). One look answers it.`;
-    case "herd/few":
-      return "Fewer worms than there were.";
     case "moisture/week-on":
       return `By next week it would be at ${formatPercent(why.moisture)}; they want ${formatPercent(why.target)} or more.`;
     case "cover/lay-back":
@@ -247,12 +241,6 @@ export function sayReason(why: Reason, { units, today }: Speech): string {
       return `Your plan: ${formatPercent(why.share)} of what the bin could take, which is ${formatMass(why.mostKg, units)}.`;
     case "food/by-bedding":
       return `As much as ${formatVolume(why.beddingL, units)} of bedding can buffer at ${round(why.ratio)} to 1.`;
-    case "food/by-last":
-      return why.foodLeft === undefined
-        ? `A little more than the last ${formatMass(why.lastKg, units)}, no bigger step.`
-        : why.foodLeft === "none"
-          ? `The last ${formatMass(why.lastKg, units)} is gone: a quarter more this time.`
-          : `The last was ${formatMass(why.lastKg, units)} and ${FOOD_LEFT_WORDS[why.foodLeft]} is left.`;
     case "cover/flies":
       return `${formatLength(why.depthM, units)} over the meal, so that no fly finds it.`;
     case "grit/monthly":

@@ -213,11 +213,9 @@ function factOf(step: Step, given: StepAmount | undefined, typed: VisitTyped): F
     case "scoopOut":
     case "harvest":
     case "takeOutUnripe":
-    case "packDown":
     case "restack":
     case "keepAsIs":
     case "countHandful":
-    case "restock":
       return undefined;
   }
 }

@@ -1,4 +1,5 @@
 import type { Because } from "@/vocabulary/readings";
+import { StrokeMark } from "./StrokeMark";
 
 /** What may lie behind a reading nobody expected: a drop, a helping hand, a hand crossed out, an eye. Strokes only. */
 const PATHS: Record<Because, string> = {
@@ -9,20 +10,6 @@ const PATHS: Record<Because, string> = {
   so: "M2 12c3-5 6-7 10-7s7 2 10 7c-3 5-6 7-10 7s-7-2-10-7zM9 12a3 3 0 1 0 6 0a3 3 0 1 0-6 0",
 };
 
-export function BecauseMark({ because }: { readonly because: Because }) {
-  return (
-    <svg
-      viewBox="0 0 24 24"
-      width="26"
-      height="26"
-      aria-hidden="true"
-      fill="none"
-      stroke="currentColor"
-      strokeWidth="1.600"
-      strokeLinecap="round"
-      strokeLinejoin="round"
-    >
-      <path d={PATHS[because]} />
-    </svg>
-  );
-}
+export const BecauseMark = ({ because }: { readonly because: Because }) => (
+  <StrokeMark path={PATHS[because]} size={26} />
+);

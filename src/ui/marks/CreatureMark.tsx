@@ -1,4 +1,5 @@
 import type { Creature } from "@/vocabulary/readings";
+import { StrokeMark } from "./StrokeMark";
 
 /** One small drawing for each thing one may see; strokes only, so that it takes the colour of its words. */
 const PATHS: Record<Creature, string> = {
@@ -34,20 +35,6 @@ const PATHS: Record<Creature, string> = {
   sprouts: "M12 20v-9M12 12c-4 0-6-2-6-5 4 0 6 2 6 5zM12 14c0-3 2-5 6-5 0 3-2 5-6 5zM4 20h16",
 };
 
-export function CreatureMark({ creature }: { readonly creature: Creature }) {
-  return (
-    <svg
-      viewBox="0 0 24 24"
-      width="22"
-      height="22"
-      aria-hidden="true"
-      fill="none"
-      stroke="currentColor"
-      strokeWidth="1.600"
-      strokeLinecap="round"
-      strokeLinejoin="round"
-    >
-      <path d={PATHS[creature]} />
-    </svg>
-  );
-}
+export const CreatureMark = ({ creature }: { readonly creature: Creature }) => (
+  <StrokeMark path={PATHS[creature]} size={22} />
+);
