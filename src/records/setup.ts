@@ -66,5 +66,6 @@ export const binSetup = z.strictObject({
 });
 export type BinSetup = z.infer<typeof binSetup>;
 
-export const setupChanges = binSetup.partial();
+/** What differs from a day on; `null` takes a wish back. */
+export const setupChanges = binSetup.partial().extend({ targetMoisture: moisture.nullable().optional() });
 export type SetupChanges = z.infer<typeof setupChanges>;

@@ -3,10 +3,12 @@ import type { LocalDate } from "@/vocabulary/fields";
 import { squeezeInterval, squeezeMoisture } from "../moisture/squeeze";
 import { compartmentOf, totalDryKg } from "./held";
 import type { BinState, Feeding } from "./state";
-import { isAlarm, placeKey } from "./state";
+import { heardKey, isAlarm, placeKey } from "./state";
+import { fedCompartment, harvestCompartment } from "./system";
 
 /** What a deed has made old among the readings of its day: food where one fed or took out, moisture where one wetted or bedded. */
-export function outdated(state: BinState, entry: Entry): BinState {
+export function outdated(before: BinState, entry: Entry): BinState {
+  const state = lighter(before, entry);
   if (state.seen === undefined) return state;
   const gone = (reading: Reading): boolean => {
     switch (entry.kind) {
@@ -35,6 +37,23 @@ export function outdated(state: BinState, entry: Entry): BinState {
     : { ...state, seen: { ...state.seen, readings: kept } };
 }
 
+/** What was taken out explains a weight that fell. */
+function lighter(state: BinState, { kind }: Entry): BinState {
+  if (!state.weight || !TAKES_OUT.has(kind)) return state;
+  const { weight: _weight, ...rest } = state;
+  return rest;
+}
+const TAKES_OUT: ReadonlySet<Entry["kind"]> = new Set([
+  "removed",
+  "harvested",
+  "drained",
+  "wormsTaken",
+  "split",
+  "tipped",
+  "emptied",
+  "rotated",
+]);
+
 /** What of a look the state is changed by: an entry, or readings in hand. */
 type Look = Pick<EntryOf<"looked">, "day" | "lid" | "compartment" | "place" | "nextDay"> & {
   readonly readings: readonly Reading[];
@@ -59,8 +78,37 @@ export function looked(state: BinState, entry: Look): BinState {
     ...(reading.compartment === undefined && entry.compartment ? { compartment: entry.compartment } : {}),
     ...(reading.place === undefined && entry.place ? { place: entry.place } : {}),
   }));
-  return { ...after, seen: { day: entry.day, readings: [...earlier, ...placed] } };
+  return {
+    ...after,
+    heard: heardAfter(state, entry, placed),
+    seen: { day: entry.day, readings: [...earlier, ...placed] },
+  };
 }
+
+/** Readings that are of one part or place, each under its own key. */
+function heardAfter(state: BinState, { day }: Look, placed: readonly Reading[]): BinState["heard"] {
+  if (!state.setup) return state.heard;
+  const fed = fedCompartment(state.setup).id;
+  const ripe = harvestCompartment(state.setup).id;
+  const heard = { ...state.heard };
+  for (const reading of placed) {
+    const isOfPart =
+      reading.of === "squeeze" ||
+      reading.of === "moisture" ||
+      reading.of === "foodLeft" ||
+      reading.of === "ripeness" ||
+      reading.of === "temperature";
+    if (!isOfPart) continue;
+    const compartmentId = reading.compartment ?? (reading.of === "ripeness" ? ripe : fed);
+    const place = reading.of === "foodLeft" ? (reading.place ?? 1) : undefined;
+    heard[heardKey(reading.of, compartmentId, place)] = { day, compartmentId, reading };
+  }
+  return heard;
+}
+
+/** Moisture is put right where one feeds; what another part says is not said of it. */
+const isElsewhere = ({ setup }: BinState, compartment: string | undefined): boolean =>
+  compartment !== undefined && setup !== undefined && compartment !== fedCompartment(setup).id;
 
 function read(state: BinState, entry: Look, reading: Reading): BinState {
   const after = isAlarm(reading)
@@ -74,6 +122,7 @@ function read(state: BinState, entry: Look, reading: Reading): BinState {
     : state;
   switch (reading.of) {
     case "squeeze": {
+      if (isElsewhere(state, reading.compartment ?? entry.compartment)) return after;
       const { low, high } = squeezeInterval(reading.squeeze);
       return moistureRead(after, entry.day, {
         value: squeezeMoisture(reading.squeeze),
@@ -84,6 +133,7 @@ function read(state: BinState, entry: Look, reading: Reading): BinState {
       });
     }
     case "moisture": {
+      if (isElsewhere(state, reading.compartment ?? entry.compartment)) return after;
       const spread = reading.instrument === "ovenDried" ? 0.02 : 0.08;
       return moistureRead(after, entry.day, {
         value: reading.moisture,
@@ -126,8 +176,16 @@ function read(state: BinState, entry: Look, reading: Reading): BinState {
       );
       return { ...after, places, feedings };
     }
-    case "warmth":
     case "weight":
+      return {
+        ...after,
+        weight: {
+          day: entry.day,
+          kg: reading.massKg,
+          ...(after.weight ? { beforeKg: after.weight.kg } : {}),
+        },
+      };
+    case "warmth":
     case "fillDepth":
     case "handful":
     case "ripeness":

@@ -10,7 +10,8 @@ import type { CompartmentId } from "@/vocabulary/fields";
 export function setupAfter(before: BinSetup | undefined, entry: Entry): BinSetup | undefined {
   switch (entry.kind) {
     case "altered": {
-      const merged = binSetup.safeParse({ ...before, ...entry.changes });
+      const stated = Object.entries({ ...before, ...entry.changes }).filter(([, value]) => value !== null);
+      const merged = binSetup.safeParse(Object.fromEntries(stated));
       return merged.success ? merged.data : before;
     }
     case "added":

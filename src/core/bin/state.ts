@@ -40,6 +40,16 @@ export interface MoistureRecord {
   readonly dryInKg: number;
 }
 
+/** A reading of a part or a place, with the day it was taken. */
+export interface Heard {
+  readonly day: LocalDate;
+  readonly compartmentId: CompartmentId;
+  readonly reading: Reading;
+}
+/** Readings that stand beside one another: one squeeze a part, one look at the food a place. */
+export const heardKey = (of: Reading["of"], compartmentId: string, place?: number): string =>
+  `${of} ${compartmentId}${place === undefined ? "" : `/${place}`}`;
+
 export interface LogProblem {
   readonly code: "log/harvest-above-contents" | "log/worms-taken-above-stock" | "log/no-setup";
   readonly entryId: string;
@@ -69,6 +79,10 @@ export interface BinState {
   readonly nextDay?: LocalDate;
   /** What was read on the last day anything was, as far as no deed since has made it old. */
   readonly seen?: { readonly day: LocalDate; readonly readings: readonly Reading[] };
+  /** The last word on each part and place, by `heardKey`: what was read there, and when. */
+  readonly heard: Readonly<Record<string, Heard>>;
+  /** The whole bin on a scale; `beforeKg` the time before, as long as nothing was taken out since. */
+  readonly weight?: { readonly day: LocalDate; readonly kg: number; readonly beforeKg?: number };
   /** What lies over the bed as a cover, as it was on a day: it rots from there. */
   readonly cover?: { readonly litres: number; readonly day: LocalDate };
   readonly gritOn?: LocalDate;
@@ -93,6 +107,7 @@ export const EMPTY_BIN: BinState = {
   contents: {},
   alarms: [],
   places: {},
+  heard: {},
   feedings: [],
   visits: 0,
   readings: 0,

@@ -12,9 +12,17 @@ import { emergency } from "./emergency";
 import { feedSteps } from "./feed";
 import { foodStanding } from "./foodStanding";
 import { makeRoom } from "./makeRoom";
+import { otherPartSteps } from "./otherParts";
 import type { SignsToday } from "./signs";
 import { signsToday } from "./signs";
-import { dryOutSteps, moistenSteps, moistureFault } from "./moistureStep";
+import {
+  dryOutSteps,
+  measurable,
+  moistenSteps,
+  moistureFault,
+  MOST_AT_ONCE,
+  mostAtOnceKg,
+} from "./moistureStep";
 import type { Practice, Seen } from "../practice/practice";
 import { seenIn, targetMoisture } from "../practice/practice";
 
@@ -41,13 +49,15 @@ export function decide(
       : known;
   const kept = practice.state.seen?.day === today ? practice.state.seen.readings : [];
   const seen = seenIn(kept, fedCompartment(practice.setup).id);
-  const signs = signsToday(seen);
+  const signs = signsToday(seen, practice.setup.drainage);
+  // Where water stands the bed holds what it can: none is poured on, but where a squeeze is dust.
+  const isFullOfWater = signs.isStanding && seen.squeeze !== "dust";
   const capped = (decision: Decision): Decision =>
     heedingAbsence(
       {
         ...decision,
         steps: [
-          ...decision.steps.slice(0, MOST_STEPS),
+          ...decision.steps.filter(({ kind }) => kind !== "water" || !isFullOfWater).slice(0, MOST_STEPS),
           ...herdStep(expectation, seen),
           ...(decision.verdict === "actNow" ? [] : signs.steps),
         ],
@@ -63,18 +73,22 @@ export function decide(
   if (smell && smell !== "earthy") return capped(beddingOnly(expectation, practice, seen, smell, today));
 
   const fault = moistureFault(expectation, practice, seen);
-  const moisten =
-    fault === "dry" || fault === "dust"
+  const others = otherPartSteps(expectation, practice, seen);
+  const here =
+    (fault === "dry" && !isFullOfWater) || fault === "dust"
       ? moistenSteps(expectation, practice, seen)
       : fault === "wet" || fault === "stream"
         ? dryOutSteps(expectation, practice, seen)
         : edgeWater(practice, signs);
+  const moisten = [...here, ...others];
 
   // Rest ends on its day; until then no reading unlocks a meal.
   const { resting, restingUntil } = practice.setup;
   const isResting =
     (resting && (restingUntil === undefined || restingUntil > today)) ||
     (isLeftInPeace(practice.school.id) && seen.foodLeft.size === 0 && isBeforeDue(practice, today));
+  const lost = fallenWeight(practice, today);
+  if (isResting && lost) return capped(dryAtRest(expectation, practice, lost, today));
   if (isResting) {
     const peace = leaveInPeace(practice, today);
     return capped(
@@ -120,7 +134,7 @@ export function decide(
   // Where the bed is put right by itself, the meal's own water and bedding would say it twice.
   const steps =
     moisten.length > 0
-      ? meal.steps.filter(({ kind }) => kind !== "water" && kind !== "addDryBedding")
+      ? meal.steps.filter(({ kind }) => (kind !== "water" && kind !== "addDryBedding") || here.length === 0)
       : meal.steps;
   return capped({
     verdict:
@@ -136,6 +150,46 @@ export function decide(
     nextDaySpan: { from: addDays(today, meal.nextInDays.low), to: addDays(today, meal.nextInDays.high) },
     cautions: meal.isMeal ? ["wet-hands-mould"] : [],
   });
+}
+
+/** A resting bin that lost so much of its weight has dried out, or worse. */
+const FALLEN = 0.8;
+function fallenWeight(
+  { state: { weight } }: Practice,
+  today: LocalDate,
+): { readonly kg: number; readonly beforeKg: number } | undefined {
+  if (weight?.beforeKg === undefined || weight.day !== today) return undefined;
+  return weight.kg <= FALLEN * weight.beforeKg ? { kg: weight.kg, beforeKg: weight.beforeKg } : undefined;
+}
+
+/** What fell is mostly water: a first part of it goes back, and the rest is over until a look has settled it. */
+function dryAtRest(
+  expectation: Expectation,
+  practice: Practice,
+  lost: { readonly kg: number; readonly beforeKg: number },
+  today: LocalDate,
+): Decision {
+  const why = { code: "weight/fallen", ...lost } as const;
+  const waterL = measurable(Math.min(lost.beforeKg - lost.kg, mostAtOnceKg(expectation, practice)));
+  return {
+    verdict: "moistureFirst",
+    steps: [
+      ...(waterL > 0
+        ? [
+            {
+              kind: "water",
+              amount: { volumeL: waterL },
+              school: practice.school.id,
+              why,
+              evidence: [{ from: "rule", of: "caution", shareOfWetMass: MOST_AT_ONCE }],
+            } satisfies Step,
+          ]
+        : []),
+      { kind: "countHandful", why, evidence: [] },
+    ],
+    nextDay: addDays(today, 3),
+    cautions: [],
+  };
 }
 
 const MOST_STEPS = 6;
@@ -161,6 +215,7 @@ function edgeWater(practice: Practice, { waterLPerM2 }: SignsToday): Step[] {
   return [
     {
       kind: "water",
+      school: practice.school.id,
       amount: { volumeL: waterLPerM2 * areaM2(fedCompartment(practice.setup)) },
       why: { code: "moisture/dry", moisture: target.low, target: target.low },
       evidence: [{ from: "school", of: "moisture", low: target.low, high: target.high }],

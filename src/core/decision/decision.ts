@@ -1,4 +1,5 @@
 import type { CompartmentId, LocalDate } from "@/vocabulary/fields";
+import type { Preparation, SchoolId } from "@/vocabulary/setup";
 import type { RationLimit } from "../expectation/expectation";
 import type { Creature, FoodLeft, Smell, Squeeze } from "@/vocabulary/readings";
 
@@ -14,6 +15,7 @@ export const STEP_KINDS = [
   "secureBin",
   "removeFood",
   "drain",
+  "spongeOff",
   "scoopOut",
   "harvest",
   "fluff",
@@ -77,6 +79,10 @@ export type Reason =
       readonly target: number;
       readonly squeeze?: Squeeze;
     }
+  | { readonly code: "weight/fallen"; readonly kg: number; readonly beforeKg: number }
+  | { readonly code: "food/before-absence"; readonly days: number; readonly until: LocalDate }
+  | { readonly code: "food/fine-film" }
+  | { readonly code: "acid/lime" }
   | { readonly code: "moisture/sump" }
   | { readonly code: "moisture/make-room" }
   | { readonly code: "moisture/meal"; readonly foodKg: number }
@@ -183,7 +189,13 @@ export interface Step {
   readonly kind: StepKind;
   readonly amount?: { readonly massKg: number } | { readonly volumeL: number };
   readonly materialId?: string;
+  /** Of food, where it is not the usual: chopped. */
+  readonly preparation?: Preparation;
   readonly compartmentId?: CompartmentId;
+  /** What that compartment is called, where it is not the one that is fed. */
+  readonly part?: string;
+  /** Of water: the way of keeping that says how it is given. */
+  readonly school?: SchoolId;
   readonly place?: number;
   readonly depthM?: number;
   /** The stack from the bottom up once it is set round. */

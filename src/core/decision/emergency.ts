@@ -32,12 +32,12 @@ export function emergency(
   if (seen.signs.has("string-of-beads") || seen.signs.has("worms-limp-dead"))
     return withSmell(dying(expectation, practice, seen, today));
   if (seen.signs.has("mass-escape")) return withSmell(escape(expectation, practice, seen, today));
+  const isStream =
+    seen.squeeze === "stream" || [...seen.parts.values()].some(({ squeeze }) => squeeze === "stream");
   const isFlooded =
-    (seen.squeeze === "stream" || seen.signs.has("standing-liquid")) &&
+    (isStream || seen.signs.has("standing-liquid")) &&
     (seen.smell === "rotten" ||
-      (seen.squeeze === "stream" &&
-        seen.signs.has("standing-liquid") &&
-        targetMoisture(practice).high < KEPT_WET));
+      (isStream && seen.signs.has("standing-liquid") && targetMoisture(practice).high < KEPT_WET));
   if (isFlooded) return flood(expectation, practice, seen, today);
   const isFrozen = measured !== undefined ? measured <= FROST_C : seen.isCold && bed <= FROST_C + 2;
   if (isFrozen) return frost(seen, today);

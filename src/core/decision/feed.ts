@@ -1,7 +1,7 @@
 import { SETTLED_DRY_KG_PER_L } from "../matter/figures";
 import { COVER_KG_PER_L, coverLeftL } from "../bin/cover";
 import { lastFeeding, nextPlace } from "../bin/place";
-import { daysToLast, standingPlan } from "../bin/planAhead";
+import { daysToLast, standingPlan, whenSomeoneIsThere } from "../bin/planAhead";
 import { areaM2, fedCompartment } from "../bin/system";
 import { addDays, daysBetween } from "../calendar/day";
 import { materialOf } from "../catalogue/material";
@@ -28,6 +28,10 @@ export interface Meal {
 }
 
 const SCRAPS = materialOf("food", "mixed-kitchen-scraps");
+/** A film over a breeding bed, m: fine, wet, gone within days. Some dust grain instead; too much of that heats and sours. */
+const FILM = { depthM: 0.001, food: materialOf("food", "mixed-scraps-blended") } as const;
+/** What lies long and sours little, for an absence. */
+const SLOW = materialOf("food", "radish-turnip-roots");
 /** Until a bin has worked itself in, both ways to size a ration hold and the smaller governs. Source: process model 12.8. */
 const YOUNG_DAYS = 16 * 7;
 /** Below this a spoonful is not worth a lid: less for a few worms than for many. */
@@ -104,21 +108,34 @@ export function feedSteps(
     practice.setup.own?.buriedM ?? Math.min(0.06, Math.max(0.03, fedCompartment(practice.setup).heightM / 8));
   const why: Reason =
     share < 0.9 && temperatureC > species.bestC ? { code: "heat/warm", temperatureC } : sized.why;
+  const absence = comingAbsence(practice, today);
+  const isFilm = school.id === "breeder-tub";
   const steps: Step[] = [
     {
       kind: "feed",
       amount: { massKg: rationKg },
-      materialId: SCRAPS.id,
+      materialId: isFilm ? FILM.food.id : absence ? SLOW.id : SCRAPS.id,
+      ...(isFilm ? { preparation: "pureed" } : absence ? { preparation: "whole" } : {}),
       ...place,
-      depthM,
-      why,
+      depthM: isFilm ? (practice.setup.own?.buriedM ?? 0) : depthM,
+      why: absence ? { code: "food/before-absence", ...absence } : why,
       evidence: sized.evidence,
     },
-    ...withTheMeal(rationKg, expectation, practice),
+    ...withTheMeal(rationKg, expectation, practice, absence ? LONG_BEDDING : 1),
     ...coverSteps(practice, today, signs),
     ...gritStep(practice, expectation, today),
   ];
   return { isMeal: true, steps, nextInDays: nextMeal(expectation, practice) };
+}
+
+/** Bedding that goes in before an absence, against a usual meal: it is food that keeps. */
+const LONG_BEDDING = 2;
+/** An absence that begins before the usual next visit, so that today's meal has to last through it. */
+function comingAbsence({ setup, school }: Practice, today: LocalDate) {
+  const plan = standingPlan(setup, today);
+  const next = addDays(today, school.usualIntervalDays);
+  const back = whenSomeoneIsThere(plan, next);
+  return back === next ? undefined : { days: daysBetween(today, back), until: back };
 }
 
 /** Warmth the decision computes with: what was measured today, else the forecast, which has heard it. */
@@ -189,12 +206,17 @@ function sizedRation(expectation: Expectation, practice: Practice, today: LocalD
   const byEating = twin
     ? Math.min(twin.mostKg, age < YOUNG_DAYS ? both.byWormsKg : Infinity)
     : both.byWormsKg;
-  const mostKg = Math.min(byEating, byStart, byBedding, byRoom);
+  const byFilm =
+    school.id === "breeder-tub"
+      ? areaM2(fedCompartment(practice.setup)) * FILM.depthM * 1000 * FILM.food.densityKgPerL
+      : Infinity;
+  const mostKg = Math.min(byEating, byStart, byBedding, byRoom, byFilm);
   // A plan of smaller meals is heeded; one of larger meals only as far as they are safe.
   const share = Math.min(1, plan?.mealShare ?? 1);
   const why: Reason =
     share < 1 ? { code: "food/by-plan", share, mostKg }
     : mostKg === byStart ? (state.feedings.length === 0 ? { code: "food/first", wormsKg: expectation.wormsKg.middle } : { code: "food/start", seenGone })
+    : mostKg === byFilm ? { code: "food/fine-film" }
     : mostKg === byRoom ? { code: "food/by-room", freeL: room.freeL }
     : mostKg === byBedding ? { code: "food/by-bedding", ratio, beddingL }
     : twin && mostKg === twin.mostKg ? {
@@ -266,7 +288,7 @@ function weekWith(rationKg: number, { twin }: Expectation): WeekOn | undefined {
 }
 
 /** Bedding with a meal, dry where the week would end wet and damp where it would end dry, and water where even that is not enough. */
-function withTheMeal(foodKg: number, expectation: Expectation, practice: Practice): Step[] {
+function withTheMeal(foodKg: number, expectation: Expectation, practice: Practice, times: number): Step[] {
   const target = targetMoisture(practice);
   const middle = (target.low + target.high) / 2;
   const week = weekWith(foodKg, expectation);
@@ -284,7 +306,7 @@ function withTheMeal(foodKg: number, expectation: Expectation, practice: Practic
     ahead > target.high ? Math.max(week?.dryBeddingKg ?? 0, DRY_PER_KG * foodKg) : DRY_PER_KG * foodKg;
   const beddingKg = isWet
     ? Math.min(most, Math.max(dryKg, layered * 0.3))
-    : Math.max(layered, DAMP_PER_KG * foodKg);
+    : Math.max(layered, times * DAMP_PER_KG * foodKg);
   const roomKg = expectation.freeL * SETTLED_DRY_KG_PER_L.bedding * (isWet ? 1 : 1 / (1 - DAMP));
   const bedding = Math.min(beddingKg, Math.max(0, roomKg));
   const steps: Step[] =
@@ -305,6 +327,7 @@ function withTheMeal(foodKg: number, expectation: Expectation, practice: Practic
     steps.push({
       kind: "water",
       amount: { volumeL: waterL },
+      school: practice.school.id,
       why: { code: "moisture/week-on", moisture: week.moisture.middle, target: target.low },
       evidence,
     });
@@ -330,17 +353,25 @@ function coverSteps(practice: Practice, today: LocalDate, { isCoverDeep }: Signs
   ];
 }
 
-/** Crushed shell, 1.2 g to a litre of bedding a month, at most what a spoon holds. Source: amendment table, crushed eggshell. */
+/** Grams to a litre of bed. Source: amendment table; the most is never reached by one dose a month. */
+const DOSE = {
+  grit: { id: "eggshell-crushed", gPerL: 1.2, everyDays: 30 },
+  lime: { id: "lime-calcitic-ground", gPerL: 0.5, everyDays: 14 },
+} as const;
+/** Crushed shell once a month, and ground limestone where the bed turns sour: by the litres of the part that is fed. */
 function gritStep({ state, setup }: Practice, expectation: Expectation, today: LocalDate): Step[] {
   const last = state.gritOn ?? state.worms.since;
-  if (!last || daysBetween(last, today) < 30 || setup.system === "tower") return [];
+  if (!last || setup.system === "tower") return [];
+  const isSour = expectation.twin?.warnings.some(({ of }) => of === "acid") === true;
+  const { id, gPerL, everyDays } = isSour ? DOSE.lime : DOSE.grit;
+  if (daysBetween(last, today) < everyDays) return [];
   const litres = expectation.fedMassKg.middle / MOIST_KG_PER_L;
   return [
     {
       kind: "grit",
-      amount: { massKg: Math.min(0.1, 0.0012 * litres) },
-      materialId: "eggshell-crushed",
-      why: { code: "grit/monthly" },
+      amount: { massKg: (gPerL * litres) / 1000 },
+      materialId: id,
+      why: { code: isSour ? "acid/lime" : "grit/monthly" },
       evidence: [{ from: "school", of: "places" }],
     },
   ];

@@ -11,9 +11,9 @@ import type { Practice, Seen } from "../practice/practice";
 import { targetMoisture } from "../practice/practice";
 
 /** Never more than a tenth of the wet mass in one go. Source: process model, section 11. */
-const MOST_AT_ONCE = 0.1;
+export const MOST_AT_ONCE = 0.1;
 /** How far beyond the school's band the middle of a squeeze must lie to count as off: a fist is no better than that. */
-const FIST_TOLERANCE = 0.03;
+export const FIST_TOLERANCE = 0.03;
 
 export type MoistureFault = "dust" | "dry" | "wet" | "stream";
 
@@ -76,6 +76,7 @@ export function moistenSteps(expectation: Expectation, practice: Practice, seen:
     {
       kind: "water",
       amount: { volumeL: waterL },
+      school: practice.school.id,
       why: {
         code: "moisture/dry",
         // Where the forecast finds nothing wrong it is the fist that asks.
@@ -103,7 +104,7 @@ export function moistenSteps(expectation: Expectation, practice: Practice, seen:
 }
 
 /** To what a can or a jug measures: finer amounts would claim more than any forecast knows. */
-function measurable(litres: number): number {
+export function measurable(litres: number): number {
   const step = litres < 0.5 ? 0.05 : litres < 2 ? 0.1 : litres < 5 ? 0.25 : 0.5;
   return Math.round(litres / step) * step;
 }

@@ -1,7 +1,7 @@
 import type { Creature } from "@/vocabulary/readings";
 import { CREATURES } from "@/vocabulary/readings";
 import fc from "fast-check";
-import { newTub, START } from "../../../tests/log";
+import { newTub, setupOf, START } from "../../../tests/log";
 import { CLIMATE } from "../../../tests/log";
 import { replay } from "../bin/replay";
 import { addDays } from "../calendar/day";
@@ -45,11 +45,32 @@ test("signs never raise a meal, and many of them together lower it as much as th
             some.map((sign) => ({ of: "sign", sign, isPresent: true })),
             "c1",
           ),
+          "free",
         ).mealShare;
       const all = share(signs);
       return all > 0 && all <= 1 && signs.every((one) => share([one]) >= all);
     }),
   );
+});
+
+test("where water stands none is poured on, but on dust; where nothing drains it is sponged off, and the meal stays whole", () => {
+  const standing = { of: "sign", sign: "standing-liquid", isPresent: true } as const;
+  const seen = seenIn([standing], "c1");
+  expect(signsToday(seen, "none")).toMatchObject({ mealShare: 1, steps: [{ kind: "spongeOff" }] });
+  expect(signsToday(seen, "sump").mealShare).toBeLessThan(1);
+  const breeding = replay(newTub(0.2, setupOf("breederTub")));
+  const pours = (squeeze: "dust" | "noDrop", signs: readonly (typeof standing)[]) =>
+    decide(
+      simpleExpectation(breeding, CLIMATE, TODAY),
+      practiceOf(breeding)!,
+      [{ of: "squeeze", squeeze }, ...signs],
+      TODAY,
+    ).steps.some(({ kind }) => kind === "water");
+  expect([pours("noDrop", []), pours("noDrop", [standing]), pours("dust", [standing])]).toEqual([
+    true,
+    false,
+    true,
+  ]);
 });
 
 test("what is given falls smoothly towards both edges of each species, and nothing beyond", () => {

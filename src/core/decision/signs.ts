@@ -1,5 +1,6 @@
 import type { Creature } from "@/vocabulary/readings";
 import { CREATURES } from "@/vocabulary/readings";
+import type { Drainage } from "@/vocabulary/setup";
 import type { Seen } from "../practice/practice";
 import type { Step } from "./decision";
 
@@ -37,19 +38,29 @@ export interface SignsToday {
   readonly steps: readonly Step[];
   readonly mealShare: number;
   readonly isCoverDeep: boolean;
+  /** Water stands below: none is poured on. */
+  readonly isStanding: boolean;
   readonly waterLPerM2: number;
 }
 
-/** Every sign that was ticked is answered; together they change the meal, the cover and the water. */
-export function signsToday({ signs }: Seen): SignsToday {
+/**
+ * Every sign that was ticked is answered; together they change the meal, the cover and the water. Water that stands in a
+ * bin without a drain is sponged off, and then the meal need not be smaller for it.
+ */
+export function signsToday({ signs }: Seen, drainage: Drainage): SignsToday {
+  const isSponged = signs.has("standing-liquid") && drainage === "none";
   const seen = CREATURES.filter((sign) => signs.has(sign) && EFFECTS[sign] !== undefined);
   return {
     steps: seen.map((sign) => ({
-      kind: "keepAsIs",
+      kind: sign === "standing-liquid" && isSponged ? "spongeOff" : "keepAsIs",
       why: { code: "sign/answer", sign },
       evidence: [{ from: "reading", of: "sign", sign }],
     })),
-    mealShare: Math.min(1, ...seen.map((sign) => EFFECTS[sign]!.meal ?? 1)),
+    mealShare: Math.min(
+      1,
+      ...seen.map((sign) => (sign === "standing-liquid" && isSponged ? 1 : (EFFECTS[sign]!.meal ?? 1))),
+    ),
+    isStanding: signs.has("standing-liquid"),
     isCoverDeep: seen.some((sign) => EFFECTS[sign]!.isCoverDeep),
     waterLPerM2: Math.max(0, ...seen.map((sign) => EFFECTS[sign]!.waterLPerM2 ?? 0)),
   };

@@ -2,10 +2,12 @@ import type { LocalDate } from "@/vocabulary/fields";
 import { ago, spokenDay } from "../calendar/day";
 import { materialOf, shortName } from "../catalogue/material";
 import type { Creature } from "@/vocabulary/readings";
+import type { Preparation, SchoolId } from "@/vocabulary/setup";
 import type { UnitSystem } from "../quantity/format";
 import { formatLength, formatMass, formatPercent, formatTemperature, formatVolume } from "../quantity/format";
 import { FOOD_LEFT_WORDS, SMELL_WORDS } from "../words/readings";
 import type { Reason, Step } from "./decision";
+import type { HerdAdvice } from "./herdAdvice";
 
 export interface Speech {
   readonly units: UnitSystem;
@@ -38,21 +40,32 @@ export function sayStep(step: Step, { units }: Pick<Speech, "units">): StepWords
       )
     : "";
   const at = step.place === undefined ? "" : ` at place ${step.place}`;
-  const depth = step.depthM === undefined ? "" : `, under ${formatLength(step.depthM, units)}`;
+  const part = step.part === undefined ? "" : ` in the ${step.part}`;
+  const depth =
+    step.depthM === undefined
+      ? ""
+      : step.depthM === 0
+        ? ", spread thin over the top"
+        : `, under ${formatLength(step.depthM, units)}`;
   const words = (before: string, after: string): StepWords => ({
     before,
     after,
     ...(amount ? { amount } : {}),
   });
   switch (step.kind) {
-    case "feed":
-      return words("", `${material}${at}${depth}.`);
+    case "feed": {
+      const prepared = step.preparation === undefined ? "" : `${FED_WORDS[step.preparation]} `;
+      return words("", `${prepared}${material}${at}${depth}.`);
+    }
     case "addDryBedding":
       return step.moisture === undefined
-        ? words("", `dry ${material}, torn small and mixed in loosely.`)
-        : words("", `damp ${material}, laid in loosely with the food.`);
+        ? words("", `dry ${material}, torn small and mixed in loosely${part}.`)
+        : words("", `damp ${material}, laid in loosely${part === "" ? " with the food" : part}.`);
     case "water":
-      return words("", "water, sprinkled over the dry parts in two or three goes.");
+      return words(
+        "",
+        `water, ${part === "" && step.school ? WATERED[step.school] : `sprinkled in two or three goes${part}`}.`,
+      );
     case "cover":
       return step.amount
         ? words("Cover with", `damp ${material}; next time draw it aside and lay it back.`)
@@ -67,6 +80,8 @@ export function sayStep(step: Step, { units }: Pick<Speech, "units">): StepWords
       return words("Take out the food that is not eaten, and anything slimy.", "");
     case "drain":
       return words("Empty the tray or sump; open the drain holes if they are stopped.", "");
+    case "spongeOff":
+      return words("Tilt it a little if you can lift it, and sponge off the water that stands.", "");
     case "scoopOut":
       return words("Scoop", "of the wettest off the top, pick the worms out, and let it dry beside the bin.");
     case "harvest":
@@ -103,6 +118,24 @@ export function sayStep(step: Step, { units }: Pick<Speech, "units">): StepWords
       return words("Leave it in peace.", "");
   }
 }
+
+const FED_WORDS: Partial<Record<Preparation, string>> = { whole: "coarse", pureed: "" };
+
+/** How each way of keeping gives water. Source: school table, watering habit. */
+const WATERED: Record<SchoolId, string> = {
+  "sections-clockwise": "as a fine spray over the dry parts, in two or three goes",
+  "halves-alternating": "sprinkled over the fed half, none on the resting one",
+  "central-pocket-batch": "into the tray below, to be drawn up; only if it has none, a little over the top",
+  "moving-wedge": "sprinkled at the feeding end only; the far end is left to dry",
+  "flow-through-top": "sprayed on the top and on the sheet over it",
+  "trays-upward": "through the top tray, the tap open over a jug",
+  "stack-swap": "sprinkled over the dry layer, this once",
+  "bath-monthly": "over the bedding that went in dry",
+  "prepared-feed": "sprinkled over the bed; the feed itself goes in moist",
+  "in-ground-tower": "from a can, down the tube",
+  "breeder-tub": "as a fine spray; what stands at the edge is sponged off",
+  "leaf-litter-low-input": "from a can over the leaves",
+};
 
 /** What is said of a sign that no emergency answers: what to do, and why; of normal life that it is that. Source: sign and cause tables. */
 const SIGN_WORDS: Record<Creature, { readonly say: string; readonly why: string }> = {
@@ -209,6 +242,14 @@ export function sayReason(why: Reason, { units, today }: Speech): string {
       return `About ${formatPercent(why.moisture)} moist; worms want ${formatPercent(why.target)} or more here.`;
     case "moisture/wet":
       return `About ${formatPercent(why.moisture)} moist; this bin does best below ${formatPercent(why.target)}.`;
+    case "weight/fallen":
+      return `It weighed ${formatMass(why.beforeKg, units, "bucket")} and now ${formatMass(why.kg, units, "bucket")}: what is gone is mostly water. The rest ends until a look has settled it.`;
+    case "food/before-absence":
+      return `No one comes for ${why.days} days, until ${spokenDay(why.until, today)}: slow food in coarse pieces, as much as stays safe; the bedding feeds them too.`;
+    case "food/fine-film":
+      return "A breeding bed feeds its herd by itself; on top only a film of fine feed, and only when the last is gone.";
+    case "acid/lime":
+      return "The bed turns sour: a dusting of ground limestone, watered in; look again in a week. Never quick or hydrated lime.";
     case "moisture/sump":
       return "What stands below keeps the bed above it wet.";
     case "moisture/make-room":
@@ -253,6 +294,28 @@ export function sayReason(why: Reason, { units, today }: Speech): string {
       return `Nothing is due before ${spokenDay(why.nextDay, today)}.`;
   }
 }
+
+/** What is to be said of a herd's size, in a sentence or two. */
+export function sayHerdAdvice(advice: HerdAdvice, units: UnitSystem): string {
+  const mass = (kg: number) => formatMass(kg, units, "bucket");
+  switch (advice.code) {
+    case "herd/over":
+      return `Overstocked: about ${mass(advice.wormsKg)} of worms live here, more than this surface carries well. Some ${mass(advice.spareKg)} could go to another bin.`;
+    case "herd/under":
+      return `Understocked: about ${mass(advice.wormsKg)} of worms have room for many more. Feed little and let them grow, or add up to ${mass(advice.moreKg)}.`;
+    case "herd/shrinks": {
+      const first = advice.first.map((fault) => FIRST_RIGHT[fault]).join(", ");
+      return `The herd shrinks though it is fed: about ${mass(advice.wormsKg)} of ${mass(advice.stockedKg)}. Stock again with about ${mass(advice.restockKg)}, ${first === "" ? "when you like: the bed is right for them" : `but first ${first}`}; count a handful before.`;
+    }
+  }
+}
+const FIRST_RIGHT = {
+  cold: "let it come to 12 °C or more",
+  hot: "let it cool",
+  dry: "moisten it",
+  wet: "dry it out",
+  smell: "let it smell of earth again",
+} as const;
 
 /** What keeps a meal from being larger, by forecast. */
 function sayTwinLimit(

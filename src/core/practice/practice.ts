@@ -7,6 +7,7 @@ import type { School } from "../catalogue/school";
 import { schoolOf } from "../catalogue/school";
 import type { BinState } from "../bin/state";
 import { placeKey } from "../bin/state";
+import { squeezeMoisture } from "../moisture/squeeze";
 import type { BinSetup } from "@/records/setup";
 
 /** How this bin is run: its school, its set-up, and what the log says of it. */
@@ -69,6 +70,8 @@ export interface Seen {
   readonly moisture?: number;
   readonly smell?: Smell;
   readonly temperatureC?: number;
+  /** Squeezes and probes of other parts than the one that is fed, by compartment. */
+  readonly parts: ReadonlyMap<string, { readonly moisture: number; readonly squeeze?: Squeeze }>;
   readonly isHot: boolean;
   readonly foodLeft: ReadonlyMap<string, FoodLeft>;
   readonly signs: ReadonlySet<Creature>;
@@ -80,9 +83,21 @@ export interface Seen {
 export function seenIn(readings: readonly Reading[], fedCompartmentId: string): Seen {
   const foodLeft = new Map<string, FoodLeft>();
   const signs = new Set<Creature>();
-  const seen: { -readonly [K in keyof Seen]: Seen[K] } = { isHot: false, isCold: false, foodLeft, signs };
+  const parts = new Map<string, { moisture: number; squeeze?: Squeeze }>();
+  const seen: { -readonly [K in keyof Seen]: Seen[K] } = {
+    isHot: false,
+    isCold: false,
+    foodLeft,
+    signs,
+    parts,
+  };
   for (const reading of readings) {
-    if (reading.of === "squeeze") seen.squeeze = reading.squeeze;
+    const { compartment = fedCompartmentId } = reading;
+    if (compartment !== fedCompartmentId && reading.of === "squeeze")
+      parts.set(compartment, { moisture: squeezeMoisture(reading.squeeze), squeeze: reading.squeeze });
+    else if (compartment !== fedCompartmentId && reading.of === "moisture")
+      parts.set(compartment, { moisture: reading.moisture });
+    else if (reading.of === "squeeze") seen.squeeze = reading.squeeze;
     else if (reading.of === "moisture") seen.moisture = reading.moisture;
     else if (reading.of === "smell") seen.smell = reading.smell;
     else if (reading.of === "temperature") seen.temperatureC = reading.temperatureC;

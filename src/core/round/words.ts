@@ -5,7 +5,9 @@ import { dueDay } from "./due";
 import { harvestNear } from "../expectation/harvestNear";
 import { sayAmount } from "../decision/words";
 import type { UnitSystem } from "../quantity/format";
+import { formatMass } from "../quantity/format";
 import type { BinToday, Task } from "./round";
+import type { Surplus } from "./surplus";
 
 export interface TaskWords {
   readonly verb: string;
@@ -74,3 +76,16 @@ export function sayStanding(
 const shortSpoken = (day: LocalDate, today: LocalDate): string =>
   daysBetween(today, day) < 7 ? spokenDay(day, today) : shortDay(day);
 const start = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
+/** What a household makes beyond what its bins take: what to do with the rest, and what would raise that. */
+export function saySurplus({ madeKg, takenKg, levers }: Surplus, units: UnitSystem): string {
+  const week = (kgPerDay: number) => formatMass(7 * kgPerDay, units, "bucket");
+  const raised = levers.map((lever) => LEVERS[lever]).join(", ");
+  return `Your household makes about ${week(madeKg)} of scraps a week; your bins take about ${week(takenKg)} now. Freeze some for leaner weeks, give the rest to a heap or the council’s bin. More would go with ${raised}.`;
+}
+const LEVERS: Record<Surplus["levers"][number], string> = {
+  warmth: "a warmer place",
+  worms: "more worms",
+  room: "room made in the full ones",
+  bin: "another bin",
+};

@@ -80,7 +80,7 @@ function deedsOf(step: Step, bin: TrueBin, tally: Tally, day: number, stored: { 
       const top = fedAt(bin.truth.bin);
       tally.fed(kg, leftAt(fedPart(bin), bin.truth.marks[top]!, step.place ?? 1));
       return [
-        trialEntry({ kind: "fed", ...where, parts: [{ materialId: "mixed-kitchen-scraps", amount: { massKg: kg, measuredBy: "proposed" }, preparation: "chopped" }] }, day),
+        trialEntry({ kind: "fed", ...where, parts: [{ materialId: step.materialId, amount: { massKg: kg, measuredBy: "proposed" }, preparation: step.preparation ?? "chopped" }] }, day),
       ]; // prettier-ignore
     }
     case "addDryBedding":
@@ -98,6 +98,7 @@ function deedsOf(step: Step, bin: TrueBin, tally: Tally, day: number, stored: { 
     case "removeFood":
       return [trialEntry({ kind: "removed", what: "food", ...where }, day)];
     case "drain":
+    case "spongeOff":
       return [trialEntry({ kind: "drained" }, day)];
     case "restack":
       return [

@@ -1,4 +1,4 @@
-import { AT, castingsOf, liveOf, moistureOf } from "@/core/twin/engine/state";
+import { AT, castingsOf, heldG, liveOf, moistureOf } from "@/core/twin/engine/state";
 import { fedAt } from "@/core/twin/engine/twinBin";
 import { targetMoisture } from "@/core/practice/practice";
 import { schoolOf } from "@/core/catalogue/school";
@@ -41,7 +41,9 @@ export function tallying(bin: TrueBin) {
       const s = line[fedAt(truth.bin)]!;
       if (line.some((one) => one[AT.AN]! > 0.5 && liveOf(one) > 5) || s[AT.T]! < 0 || s[AT.T]! > 32) bad += 1;
       const m = moistureOf(s);
-      if (m < target.low - 0.02 || m > target.high + 0.02) off += 1;
+      // As wet as it goes: no bed is wetter than it can hold without water standing in it.
+      const held = heldG(s) / (heldG(s) + s[AT.W]! / m - s[AT.W]!);
+      if (m < Math.min(target.low, held - 0.01) - 0.02 || m > target.high + 0.02) off += 1;
       const live = line.reduce((sum, one) => sum + liveOf(one), 0);
       best = Math.max(best, live);
       if (live < 0.3 * best || live < 0.3 * stockedG) isLost = true;

@@ -1,7 +1,7 @@
 import { FOOD_LEFT_WORDS, RIPENESS_WORDS, SMELL_WORDS, SQUEEZE_WORDS } from "./readings";
 import type { Amount, Entry, Reading } from "@/records/entry";
 import type { Preparation } from "@/vocabulary/setup";
-import { COVER_WORDS } from "./setup";
+import { COVER_WORDS, sayOwnRules } from "./setup";
 import { materialOf, shortName } from "../catalogue/material";
 import { schoolOf } from "../catalogue/school";
 import type { UnitSystem } from "../quantity/format";
@@ -106,7 +106,7 @@ export function sayEntry(entry: Entry, units: UnitSystem): EntryWords {
     case "emptied":
       return { verb: "emptied", rest: "" };
     case "altered":
-      return { verb: "set-up", rest: sayChanges(entry.changes) };
+      return { verb: "set-up", rest: sayChanges(entry.changes, units) };
     case "noted":
       return { verb: "note", rest: entry.text };
   }
@@ -120,14 +120,28 @@ export const METHOD_WORDS = {
   screen: "screened",
 } as const;
 
-function sayChanges(changes: Extract<Entry, { kind: "altered" }>["changes"]): string {
+const CHANGE_WORDS: Partial<Record<keyof Altered["changes"], string>> = {
+  school: "way of keeping",
+  roomId: "room",
+  tareKg: "empty weight",
+  sumpL: "tray",
+  ahead: "what is planned",
+};
+type Altered = Extract<Entry, { kind: "altered" }>;
+
+function sayChanges(changes: Altered["changes"], units: UnitSystem): string {
   if (changes.system)
     return `${changes.system === "tub" ? "tub" : changes.system.replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`)}, ${changes.school ? schoolOf(changes.school).name : ""}`;
   if (changes.resting !== undefined)
     return changes.resting
       ? `resting${changes.restingUntil ? ` until ${changes.restingUntil}` : ""}`
       : "awake again";
-  return Object.keys(changes).join(", ");
+  return [
+    ...Object.keys(changes)
+      .filter((key) => key !== "own" && key !== "targetMoisture")
+      .map((key) => CHANGE_WORDS[key as keyof typeof changes] ?? key),
+    ...sayOwnRules(changes, units),
+  ].join(", ");
 }
 
 function sayReading(reading: Reading, units: UnitSystem): string {

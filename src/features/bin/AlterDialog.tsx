@@ -2,13 +2,15 @@
 import { useGuarded } from "@/ui/useGuarded";
 import { ofBin } from "@/session/author";
 import { COVER_WORDS, DRAINAGE_WORDS } from "@/core/words/setup";
-import { SCHOOL_TABLE } from "@/core/catalogue/school";
+import { SCHOOL_TABLE, schoolOf } from "@/core/catalogue/school";
 import { schoolPageOf } from "@/core/catalogue/schoolPage";
 import { addDays, daysBetween } from "@/core/calendar/day";
 import type { BinToday } from "@/core/round/round";
 import type { SetupChanges } from "@/records/setup";
 import { useErrands } from "@/session/errand";
 import { useSession } from "@/session/session";
+import { OwnRulesFields } from "./OwnRulesFields";
+import { ownChanges, ownRules, ownTypedOf } from "./ownRules";
 import { localDate, name as nameField } from "@/vocabulary/fields";
 import type { Cover, Drainage, SchoolId } from "@/vocabulary/setup";
 import { COVERS, DRAINAGES } from "@/vocabulary/setup";
@@ -27,7 +29,7 @@ import styles from "./Bin.module.css";
 
 /** What the bin is from a day on. Yesterday stays computed with yesterday's set-up. */
 export function AlterDialog({ one, onClose }: { readonly one: BinToday; readonly onClose: () => void }) {
-  const { today, rooms, author, keep } = useSession();
+  const { today, rooms, author, keep, units } = useSession();
   const router = useRouter();
   const { choose } = useErrands();
   const { bin, state } = one;
@@ -42,6 +44,8 @@ export function AlterDialog({ one, onClose }: { readonly one: BinToday; readonly
     restingUntil: String(setup?.restingUntil ?? addDays(today, 60)),
     from: String(today),
   });
+  const ownBefore = ownTypedOf(setup, units);
+  const [own, setOwn] = useState(ownBefore);
   const [faults, setFaults] = useState<Readonly<Record<string, string>>>({});
   const set = (changes: Partial<typeof typed>) => setTyped((before) => ({ ...before, ...changes }));
 
@@ -57,8 +61,10 @@ export function AlterDialog({ one, onClose }: { readonly one: BinToday; readonly
     else if (typed.resting && until.success && until.data <= today) found.restingUntil = "That day is past.";
     const named = nameField.safeParse(typed.name);
     if (!named.success) found.name = "A name of 1 to 80 letters.";
+    const rules = ownChanges(own, ownBefore, ownRules(state, schoolOf(typed.school), units));
+    if (!rules.ok) Object.assign(found, rules.problem.fields);
     setFaults(found);
-    if (Object.keys(found).length > 0 || !from.success || !named.success) return;
+    if (Object.keys(found).length > 0 || !from.success || !named.success || !rules.ok) return;
     const changes = changed(setup, {
       school: typed.school,
       roomId: typed.roomId as NonNullable<SetupChanges["roomId"]>,
@@ -66,6 +72,7 @@ export function AlterDialog({ one, onClose }: { readonly one: BinToday; readonly
       drainage: typed.drainage,
       resting: typed.resting,
       ...(typed.resting && until.success ? { restingUntil: until.data } : {}),
+      ...rules.value,
     });
     const rows = [
       ...(Object.keys(changes).length > 0
@@ -185,6 +192,13 @@ export function AlterDialog({ one, onClose }: { readonly one: BinToday; readonly
             slotProps={{ inputLabel: { shrink: true } }}
           />
         </div>
+        <OwnRulesFields
+          state={state}
+          school={schoolOf(typed.school)}
+          typed={own}
+          faults={faults}
+          onTyped={setOwn}
+        />
       </DialogContent>
       <DialogActions className={styles.alterActions}>
         <Button color="error" disabled={isBusy} onClick={() => void guarded(remove)}>

@@ -10,6 +10,9 @@ import {
   saySurprise,
   sayWarning,
 } from "@/core/twin/ahead/words";
+import { herdAdvice } from "@/core/decision/herdAdvice";
+import { sayHerdAdvice } from "@/core/decision/words";
+import { practiceOf } from "@/core/practice/practice";
 import { useSession } from "@/session/session";
 import Button from "@mui/material/Button";
 import styles from "./Course.module.css";
@@ -30,9 +33,12 @@ export function BinInsight({
   const ripeness = sayRipeness(one.expectation, one.state.setup?.compartments ?? []);
   const risk = sayHerdAtRisk(twin);
   const habits = sayHabits(twin.habits, one.state.visits);
+  const practice = practiceOf(one.state);
+  const herd = practice && herdAdvice(one.expectation, practice, today);
   return (
     <ul className={styles.insight} aria-label="What the forecast says">
       {risk !== undefined && <li data-kind="warning">{risk}</li>}
+      {herd && <li data-kind="warning">{sayHerdAdvice(herd, units)}</li>}
       {twin.warnings.map((warning) => (
         <li key={warning.of} data-kind="warning">
           {sayWarning(warning)}

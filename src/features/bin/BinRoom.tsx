@@ -5,6 +5,7 @@ import { nextPlace } from "@/core/bin/place";
 import { placeKey } from "@/core/bin/state";
 import { profileOf, profileOn } from "@/core/picture/profile";
 import { formatMass, formatVolume } from "@/core/quantity/format";
+import { sayOwnRules } from "@/core/words/setup";
 import { figureNotes } from "@/core/round/figureNotes";
 import type { BinToday } from "@/core/round/round";
 import { useErrands } from "@/session/errand";
@@ -23,6 +24,7 @@ import { useEffect, useMemo, useState } from "react";
 import styles from "./Bin.module.css";
 import { EntryList } from "./EntryList";
 import { BinInsight } from "./BinInsight";
+import { HeardTable } from "./HeardTable";
 import { useBinLog } from "./useBinLog";
 import { useCourse } from "./useCourse";
 import type { Question } from "./WhatIf";
@@ -149,6 +151,11 @@ function BinPage({ one }: { readonly one: BinToday }) {
             {formatMass(state.totals.beddedKg, units, "bucket")} of bedding. Out:{" "}
             {formatMass(state.totals.harvestedKg, units, "bucket")} of castings.
           </p>
+          {setup && sayOwnRules(setup, units).length > 0 && (
+            <p className={styles.facts}>
+              <b>Own rules:</b> {sayOwnRules(setup, units).join("; ")}.
+            </p>
+          )}
           <BinInsight one={one} onOpen={setOpened} />
           <div className={styles.actions}>
             <Button variant="contained" component={Link} href={`/visit?id=${bin.id}`}>
@@ -163,6 +170,7 @@ function BinPage({ one }: { readonly one: BinToday }) {
           </div>
         </div>
       </div>
+      {setup && <HeardTable one={one} />}
       {log && <EntryList one={one} entries={log.entries} broken={log.broken.length} />}
       {opening && (
         <CorrectDialog

@@ -6,7 +6,9 @@ import { formatMass, formatVolume } from "@/core/quantity/format";
 import { dueDay } from "@/core/round/due";
 import type { Carry, Task } from "@/core/round/round";
 import { planRound } from "@/core/round/round";
-import { sayTask } from "@/core/round/words";
+import { scrapRate } from "@/core/planning/scraps";
+import { surplusOf } from "@/core/round/surplus";
+import { saySurplus, sayTask } from "@/core/round/words";
 import { harvestNear } from "@/core/expectation/harvestNear";
 import { useErrands } from "@/session/errand";
 import { useSession, useTwinWork } from "@/session/session";
@@ -85,6 +87,7 @@ export function Slate() {
       {ripe.length > 0 && <Ripe bins={ripe} today={today} units={units} />}
       <ComingForecasts />
       {(timetables.length > 0 || batches.length > 0) && <DatedLines />}
+      <TooMuch />
       {round.tasks.length > 0 && <ToCarry carry={round.carry} units={units} />}
       <BackupReminder />
     </aside>
@@ -162,6 +165,16 @@ function ToCarry({ carry, units }: { readonly carry: Carry; readonly units: Unit
       <p className={styles.tools}>{carry.needsJug ? "Empty jug, gloves, fork" : "Gloves, fork"}</p>
     </section>
   );
+}
+
+/** Where a household was weighed or guessed for a plan, and makes more than its bins take. */
+function TooMuch() {
+  const { bins, plans, units } = useSession();
+  const surplus = useMemo(() => {
+    const rate = plans.map(scrapRate).find((one) => one !== undefined);
+    return rate && surplusOf(bins ?? [], rate.kgPerDay);
+  }, [bins, plans]);
+  return surplus ? <p className={styles.tools}>{saySurplus(surplus, units)}</p> : null;
 }
 
 function BackupReminder() {

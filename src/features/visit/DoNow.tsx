@@ -1,5 +1,7 @@
 "use client";
 import { addDays, shortSpan, spokenDay } from "@/core/calendar/day";
+import Link from "next/link";
+import { sayReason } from "@/core/decision/words";
 import { sayCaution } from "@/core/decision/evidenceWords";
 import type { Verdict } from "@/core/decision/decision";
 import { useSession } from "@/session/session";
@@ -23,13 +25,17 @@ const HEADS: Record<Verdict, string> = {
   leave: "Leave it",
 };
 
+/** What a quiet check may find that a lid must be lifted for. */
+const CANNOT_WAIT: ReadonlySet<Verdict> = new Set(["actNow", "beddingOnly", "moistureFirst"]);
+
 /** At most a handful of steps in working order, what they will do, and the one press that closes the lid. */
 export function DoNow({ visit, lid }: { readonly visit: VisitInHand; readonly lid: "lifted" | "closed" }) {
-  const { today } = useSession();
+  const { today, units } = useSession();
   const [isChangingDay, setChangingDay] = useState(false);
   const [isSpread, setSpread] = useState(false);
   const { decision, typed, set, fault, isSaving } = visit;
   const day = nextDayOf(decision, typed, today);
+  const cannotWait = lid === "closed" && CANNOT_WAIT.has(decision.verdict);
   const steps = lid === "lifted" ? decision.steps : [];
   return (
     <section
@@ -41,7 +47,13 @@ export function DoNow({ visit, lid }: { readonly visit: VisitInHand; readonly li
     >
       <div className={styles.work}>
         <div className={styles.sheetHead}>
-          <h2 id="do-now">{lid === "lifted" ? HEADS[decision.verdict] : "Nothing to do inside"}</h2>
+          <h2 id="do-now">
+            {lid === "lifted"
+              ? HEADS[decision.verdict]
+              : cannotWait
+                ? "This cannot wait: lift the lid"
+                : "Nothing to do inside"}
+          </h2>
           <Button className={styles.spread} onClick={() => setSpread((is) => !is)} aria-expanded={isSpread}>
             {isSpread ? "less" : steps.length > 1 ? `all ${steps.length} steps` : "more"}
           </Button>
@@ -54,6 +66,12 @@ export function DoNow({ visit, lid }: { readonly visit: VisitInHand; readonly li
               visit={visit}
             />
           ))}
+        {cannotWait && decision.steps[0] && (
+          <p>
+            {sayReason(decision.steps[0].why, { units, today })} Keep what you saw, then{" "}
+            <Link href={`/visit?id=${visit.binId}`}>lift the lid</Link>.
+          </p>
+        )}
         <ol className={styles.steps} data-refining={visit.isRefining}>
           {steps.map((step, at) => (
             <StepLine key={`${step.kind}${step.place ?? ""}${at}`} step={step} visit={visit} />

@@ -1,6 +1,7 @@
 "use client";
 import { FOOD_LEFT_WORDS, RIPENESS_WORDS, SMELL_WORDS, SQUEEZE_WORDS } from "@/core/words/readings";
-import { harvestCompartment } from "@/core/bin/system";
+import { heardKey } from "@/core/bin/state";
+import { fedCompartment, harvestCompartment } from "@/core/bin/system";
 import type { Expectation } from "@/core/expectation/expectation";
 import { squeezeAt, squeezeInterval } from "@/core/moisture/squeeze";
 import { formatPercentRange } from "@/core/quantity/format";
@@ -10,6 +11,7 @@ import { Choice } from "@/ui/choice/Choice";
 import { QuantityField } from "@/ui/field/QuantityField";
 import { Fist } from "@/ui/marks/Fist";
 import { FoodLeftMark, SmellMark, WarmthMark } from "@/ui/marks/Sense";
+import type { Squeeze } from "@/vocabulary/readings";
 import {
   FOOD_LEFT,
   foodLeftAt,
@@ -20,6 +22,7 @@ import {
   warmthAt,
   WARMTHS,
 } from "@/vocabulary/readings";
+import { useState } from "react";
 import { SignChoice } from "./SignChoice";
 import type { VisitInHand } from "./useVisit";
 import styles from "./Visit.module.css";
@@ -36,9 +39,8 @@ export function Senses({
   const { typed, set, fault } = visit;
   const faultAt = (field: string) => (fault?.field === field ? fault.sentence : undefined);
   const ripe = visit.practice && harvestCompartment(visit.practice.setup);
-  const interval = typed.squeeze && squeezeInterval(typed.squeeze);
   const choose =
-    <K extends "squeeze" | "smell" | "warmth" | "ripeness">(field: K) =>
+    <K extends "smell" | "warmth" | "ripeness">(field: K) =>
     (value: (typeof typed)[K] | undefined) =>
       set((before) => {
         const { [field]: _, ...rest } = before;
@@ -58,19 +60,7 @@ export function Senses({
         expected="earthy"
         onChoose={choose("smell")}
       />
-      <Choice
-        title="A handful, squeezed"
-        name="squeeze"
-        options={SQUEEZES.map((value) => ({
-          value,
-          label: SQUEEZE_WORDS[value],
-          mark: <Fist squeeze={value} />,
-        }))}
-        chosen={typed.squeeze}
-        expected={squeezeAt(expectation.moisture.middle)}
-        onChoose={choose("squeeze")}
-        aside={interval ? `${formatPercentRange(interval.low, interval.high)} water` : undefined}
-      />
+      <SqueezeChoice visit={visit} expectation={expectation} />
       {visit.places.map(({ key, place, expected }) => (
         <Choice
           key={key}
@@ -83,6 +73,7 @@ export function Senses({
           }))}
           chosen={typed.foodLeft[key]}
           expected={expected && foodLeftAt(expected.left.middle)}
+          note={noteOf(visit, heardKey("foodLeft", ...partAndPlace(key)))}
           onChoose={(value) =>
             set((before) => {
               const { [key]: _, ...rest } = before.foodLeft;
@@ -105,6 +96,7 @@ export function Senses({
         options={RIPENESSES.map((value) => ({ value, label: RIPENESS_WORDS[value] }))}
         chosen={typed.ripeness}
         expected={ripenessAt(expectation.ripeness.middle)}
+        note={ripe && noteOf(visit, heardKey("ripeness", ripe.id))}
         onChoose={choose("ripeness")}
       />
       <div className={styles.measured}>
@@ -127,6 +119,84 @@ export function Senses({
         />
       </div>
       <SignChoice signs={typed.signs} onSigns={(signs) => set((before) => ({ ...before, signs }))} />
+    </div>
+  );
+}
+
+const partAndPlace = (key: string): [string, number] => {
+  const [part = "", place] = key.split("/");
+  return [part, Number(place)];
+};
+/** What was said of it so far, and what is made of that. */
+function noteOf({ heard }: VisitInHand, key: string): string | undefined {
+  const note = heard.get(key);
+  return note && [note.read, note.makes].filter(Boolean).join("; ");
+}
+
+/** The squeeze, of the part one feeds; where there are several, of whichever was squeezed. */
+function SqueezeChoice({
+  visit,
+  expectation,
+}: {
+  readonly visit: VisitInHand;
+  readonly expectation: Expectation;
+}) {
+  const { typed, set, practice } = visit;
+  const fed = practice && fedCompartment(practice.setup).id;
+  const [part, setPart] = useState<string>();
+  const at = part ?? fed;
+  const isFed = at === fed;
+  const chosen = isFed ? typed.squeeze : at === undefined ? undefined : typed.squeezes?.[at];
+  const interval = chosen && squeezeInterval(chosen);
+  const band = isFed
+    ? expectation.moisture
+    : expectation.twin?.compartments.find(({ id }) => id === at)?.moisture;
+  const choose = (value: Squeeze | undefined) =>
+    set((before) => {
+      if (isFed) {
+        const { squeeze: _, ...rest } = before;
+        return value === undefined ? rest : { ...before, squeeze: value };
+      }
+      const { [at!]: _, ...others } = before.squeezes ?? {};
+      return { ...before, squeezes: value === undefined ? others : { ...others, [at!]: value } };
+    });
+  const parts = practice?.setup.compartments ?? [];
+  return (
+    <div>
+      {parts.length > 1 && (
+        <div className={styles.parts} role="group" aria-label="Which part was squeezed">
+          {parts.map(({ id, name }) => (
+            <button
+              key={id}
+              type="button"
+              aria-pressed={id === at}
+              data-read={id === fed ? typed.squeeze !== undefined : typed.squeezes?.[id] !== undefined}
+              onClick={() => setPart(id)}
+            >
+              {name ?? id}
+            </button>
+          ))}
+        </div>
+      )}
+      <Choice
+        key={at}
+        title={
+          isFed
+            ? "A handful, squeezed"
+            : `A handful of the ${parts.find(({ id }) => id === at)?.name ?? at}, squeezed`
+        }
+        name="squeeze"
+        options={SQUEEZES.map((value) => ({
+          value,
+          label: SQUEEZE_WORDS[value],
+          mark: <Fist squeeze={value} />,
+        }))}
+        chosen={chosen}
+        expected={band && squeezeAt(band.middle)}
+        onChoose={choose}
+        aside={interval ? `${formatPercentRange(interval.low, interval.high)} water` : undefined}
+        note={at && noteOf(visit, heardKey("squeeze", at))}
+      />
     </div>
   );
 }

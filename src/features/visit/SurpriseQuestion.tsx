@@ -38,7 +38,7 @@ export function SurpriseQuestion({
     <div className={styles.surprise}>
       <Choice
         title={`${saySurprise(surprise).split(":")[0]}. What happened?`}
-        name={`because-${subject.replace(" ", "-")}`}
+        name={`because-${subject.replaceAll(" ", "-")}`}
         options={BECAUSE.map((value) => ({
           value,
           label: words[value],

@@ -1,5 +1,7 @@
 "use client";
 import { ofBin } from "@/session/author";
+import { looked } from "@/core/bin/readings";
+import { heardNotes } from "@/core/round/heardNotes";
 import { placesToAsk } from "@/core/bin/place";
 import { placeKey } from "@/core/bin/state";
 import { decide } from "@/core/decision/decide";
@@ -65,6 +67,14 @@ export function useVisit(one: BinToday, lid: "lifted" | "closed") {
     [state, expectation],
   );
 
+  /** What is known of each part and place, with what is in hand, and what is made of it. */
+  const heard = useMemo(() => {
+    const seen = readings.length > 0 ? looked(state, { day: today, lid, readings }) : state;
+    return new Map(
+      heardNotes({ state: seen, expectation: refined }, units, today).map((one) => [one.key, one]),
+    );
+  }, [state, readings, refined, units, today, lid]);
+
   const close = () => guarded(keepVisit);
   const keepVisit = async () => {
     setFault(undefined);
@@ -100,6 +110,7 @@ export function useVisit(one: BinToday, lid: "lifted" | "closed") {
     readings,
     practice,
     places,
+    heard,
     fault: fault ?? (read.ok ? undefined : read.problem),
     close,
     isSaving: isBusy,

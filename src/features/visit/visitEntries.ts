@@ -160,7 +160,7 @@ function factOf(step: Step, given: StepAmount | undefined, typed: VisitTyped): F
         return {
           kind: "fed",
           ...at,
-          parts: [{ materialId, amount, preparation: "chopped" }],
+          parts: [{ materialId, amount, preparation: step.preparation ?? "chopped" }],
           ...(step.depthM === undefined ? {} : { buriedM: step.depthM }),
         };
       case "addDryBedding":
@@ -174,7 +174,7 @@ function factOf(step: Step, given: StepAmount | undefined, typed: VisitTyped): F
       case "cover":
         return { kind: "bedded", ...at, isCover: true, parts: [{ materialId, amount, moisture: 0.72 }] };
       case "water":
-        return { kind: "watered", amount };
+        return { kind: "watered", ...at, amount };
       case "grit":
         return { kind: "dosed", materialId, amount };
       case "scoopOut":
@@ -192,6 +192,7 @@ function factOf(step: Step, given: StepAmount | undefined, typed: VisitTyped): F
     case "fluff":
       return { kind: "turned" };
     case "drain":
+    case "spongeOff":
       return { kind: "drained" };
     case "removeFood":
       return { kind: "removed", what: "food", ...at };

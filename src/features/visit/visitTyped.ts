@@ -24,6 +24,8 @@ export interface VisitTyped {
   /** The day the lid was lifted, set with the first answer: a visit over midnight keeps it. */
   readonly day: string;
   readonly squeeze?: Squeeze;
+  /** Squeezed in other parts than the one that is fed, by compartment. */
+  readonly squeezes?: Readonly<Record<string, Squeeze>>;
   readonly smell?: Smell;
   readonly warmth?: Warmth;
   readonly ripeness?: RipenessSeen;
@@ -73,6 +75,8 @@ export function readingsIn(typed: VisitTyped, units: UnitSystem): Outcome<Readin
   const readings: Reading[] = [];
   if (typed.smell) readings.push({ of: "smell", smell: typed.smell, instrument: "nose" });
   if (typed.squeeze) readings.push({ of: "squeeze", squeeze: typed.squeeze, instrument: "fist" });
+  for (const [part, squeeze] of Object.entries(typed.squeezes ?? {}))
+    readings.push({ of: "squeeze", squeeze, compartment: part as CompartmentId, instrument: "fist" });
   for (const [key, foodLeft] of Object.entries(typed.foodLeft)) {
     const [compartment, place] = key.split("/") as [CompartmentId, string];
     readings.push({ of: "foodLeft", foodLeft, compartment, place: Number(place), instrument: "eye" });
@@ -116,12 +120,19 @@ export function readingsIn(typed: VisitTyped, units: UnitSystem): Outcome<Readin
   const because = typed.because ?? {};
   return done(
     readings.map((reading) => {
-      const said = because[subjectOf(reading)];
+      const said = because[subjectOf({ ...reading, compartmentId: reading.compartment })];
       return said === undefined ? reading : { ...reading, because: said };
     }),
   );
 }
 
-/** What a reading speaks of, so that an answer to a surprise finds it: "squeeze", "foodLeft 3", "depth". */
-export const subjectOf = (of: { readonly of: string; readonly place?: number | undefined }): string =>
-  `${of.of === "fillDepth" ? "depth" : of.of}${of.place === undefined ? "" : ` ${of.place}`}`;
+/** What a reading speaks of, so that an answer to a surprise finds it: "squeeze", "squeeze c3", "foodLeft 3", "depth". */
+export function subjectOf(of: {
+  readonly of: string;
+  readonly place?: number | undefined;
+  readonly compartmentId?: string | undefined;
+}): string {
+  const what = of.of === "fillDepth" ? "depth" : of.of;
+  if (of.place !== undefined) return `${what} ${of.place}`;
+  return of.of === "squeeze" && of.compartmentId !== undefined ? `${what} ${of.compartmentId}` : what;
+}

@@ -37,9 +37,9 @@ import { compartment, setupChanges } from "../setup";
 
 /**
  * Second: amounts may be "as proposed"; food may be taken out whole, unweighed. Third: a reading may say why it surprised;
- * condensation and sprouts are signs; a set-up may have rules of its own.
+ * condensation and sprouts are signs; a set-up may have rules of its own. Fourth: a wished moisture may be taken back.
  */
-export const ENTRY_VERSION = 3;
+export const ENTRY_VERSION = 4;
 
 /** Amounts keep how they were known and how they were typed. */
 const known = {

@@ -18,6 +18,8 @@ export interface ChoiceProps<V extends string> {
   readonly expected?: V | undefined;
   readonly onChoose: (value: V | undefined) => void;
   readonly aside?: string | undefined;
+  /** What was said of it before, beneath the answers. */
+  readonly note?: string | undefined;
 }
 
 /** One pictured answer out of a few. Pressing the chosen one again takes it back; arrow keys move, as in any radio group. */
@@ -29,6 +31,7 @@ export function Choice<V extends string>({
   expected,
   onChoose,
   aside,
+  note,
 }: ChoiceProps<V>) {
   const id = useId();
   return (
@@ -74,6 +77,7 @@ export function Choice<V extends string>({
           );
         })}
       </div>
+      {note && <p className={styles.note}>{note}</p>}
     </fieldset>
   );
 }

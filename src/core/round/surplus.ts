@@ -1,0 +1,48 @@
+import { binVolumeL, surfaceM2 } from "../bin/system";
+import { STOCKED_KG_PER_M2 } from "../decision/herdAdvice";
+import type { BinToday } from "./round";
+
+/** What would let the bins take more, the strongest first. */
+type Lever = "warmth" | "worms" | "room" | "bin";
+/** What a household makes against what its bins take now, kg a day. */
+export interface Surplus {
+  readonly madeKg: number;
+  readonly takenKg: number;
+  readonly levers: readonly Lever[];
+}
+
+/** Below this they eat half of what they would in their comfort, °C. */
+const COOL_C = 16;
+/** Said only where the rest is worth a word: a quarter of what is made. */
+const WORTH_SAYING = 0.25;
+
+/**
+ * What is left over where a household makes more scraps than its bins take by forecast, and what would raise that.
+ * Undefined without a forecast, or where they take nearly all of it. Never throws.
+ */
+export function surplusOf(bins: readonly BinToday[], madeKg: number): Surplus | undefined {
+  const fed = bins.filter(
+    ({ state, expectation }) => expectation.twin && state.setup && !state.setup.resting,
+  );
+  if (fed.length === 0) return undefined;
+  const takenKg = fed.reduce((sum, { expectation: { twin } }) => {
+    const { mostKg, forDays } = twin!.meal;
+    return sum + (forDays > 0 ? mostKg / forDays : 0);
+  }, 0);
+  if (madeKg - takenKg < WORTH_SAYING * madeKg) return undefined;
+  const isMost = (holds: (one: BinToday) => boolean) => 2 * fed.filter(holds).length >= fed.length;
+  const levers: Lever[] = [
+    ...(isMost(({ expectation }) => expectation.temperatureC.middle < COOL_C) ? (["warmth"] as const) : []),
+    ...(isMost(
+      ({ state, expectation }) =>
+        expectation.wormsKg.middle < STOCKED_KG_PER_M2.start * surfaceM2(state.setup!),
+    )
+      ? (["worms"] as const)
+      : []),
+    ...(isMost(({ state, expectation }) => expectation.freeL < 0.15 * binVolumeL(state.setup!))
+      ? (["room"] as const)
+      : []),
+    "bin",
+  ];
+  return { madeKg, takenKg, levers };
+}
