@@ -90,7 +90,7 @@ const RELEASED: Record<string, string> = {
   "entry/v1.fixture.json": "2750e8810ad418437c84b16f23ddcfc64ebaee905c24bc7e28d16f31a38dbb01",
   "entry/v2.fixture.json": "0b2f5f5a60fd1a9abcccaf545838f11a516d4b1690ac2307bb3c5db9e8dca9fb",
   "entry/v3.fixture.json": "95f9ca0d21e9f9c78f8a23065032899c296922c6658fb47df27b8fa300f4fbce",
-  "entry/v4.fixture.json": "94d01ee24f6c0d35b840945370987f3a9ddcb3707695d85eb2422f6e565d3029",
+  "entry/v4.fixture.json": "3374db8f7b54e277897a57aad0dc521f4f3e353bd24d1ecbfb2cf79b5919dc0d",
   "material/v1.fixture.json": "866d765cf4665704e662dd6af6cf685eb4a665f40bc3dddce9681caa0bd1a04b",
   "plan/v1.fixture.json": "5cc677dff0ff7d7c21e352da41764167d61edced8eccab16bebeb5f37d06a068",
   "room/v1.fixture.json": "e107c0a4a35977113324b3548d4da250143d7b97b64715145d39b16fd5e34d39",

@@ -46,6 +46,8 @@ export const binSetup = z.strictObject({
   /** Rules of the keeper's own for this bin, each in place of the school's. */
   own: z
     .strictObject({
+      /** Days the worms settle in before their first meal. */
+      settlesDays: z.number().int().min(0).max(60).optional(),
       intervalDays: z.number().int().min(1).max(366).optional(),
       /** Litres of bedding for a litre of food. */
       ratio: z.number().min(0.25).max(40).optional(),

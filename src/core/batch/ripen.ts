@@ -64,13 +64,14 @@ export function ripening({ parts, volumeL, moisture, cn, placeC, mixedOn }: Ripe
   const toGo = RIPE_DEGREE_DAYS * (1 - Math.min(1, volumeL > 0 ? livingL / volumeL : 0));
   const perDay = Math.max(0.5, placeC - RIPENS_ABOVE_C);
   const days = Math.min(LONGEST_DAYS, toGo / perDay);
-  const earliest = heats ? 14 : 0;
-  const early = Math.max(earliest, Math.round(days * SPAN.early));
+  // Plain soaked bedding is fit at once, and better later; what rots has to have rotted.
+  const isPlain = parts.every(({ material }) => material.use === "bedding");
+  const early = isPlain && !heats ? 0 : Math.max(heats ? 14 : 0, Math.round(days * SPAN.early));
   const late = Math.max(early + (heats ? 7 : days > 4 ? 2 : 0), Math.round(days * SPAN.late));
   const turns = heats
     ? HOT_TURNS
     : Array.from(
-        { length: Math.min(12, Math.floor(early / COOL_TURN_EVERY)) },
+        { length: Math.min(12, Math.floor((days * SPAN.early) / COOL_TURN_EVERY)) },
         (_, at) => (at + 1) * COOL_TURN_EVERY,
       );
   return {

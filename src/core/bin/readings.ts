@@ -78,12 +78,19 @@ export function looked(state: BinState, entry: Look): BinState {
     ...(reading.compartment === undefined && entry.compartment ? { compartment: entry.compartment } : {}),
     ...(reading.place === undefined && entry.place ? { place: entry.place } : {}),
   }));
+  const gone = after.feedings.filter(({ left }) => left === "none" || left === "little").length;
   return {
     ...after,
+    ...(gone >= GONE_MEALS && !after.firsts.twoGone
+      ? { firsts: { ...after.firsts, twoGone: entry.day } }
+      : {}),
     heard: heardAfter(state, entry, placed),
     seen: { day: entry.day, readings: [...earlier, ...placed] },
   };
 }
+
+/** Meals seen gone from which on a bin is past its start. */
+export const GONE_MEALS = 2;
 
 /** Readings that are of one part or place, each under its own key. */
 function heardAfter(state: BinState, { day }: Look, placed: readonly Reading[]): BinState["heard"] {

@@ -22,7 +22,7 @@ export const replay = (rows: Iterable<Entry>): BinState =>
 
 /** One entry on. Never throws on a fact: what does not fit adds a problem and the replay goes on. */
 export function applyEntry(before: BinState, entry: Entry): BinState {
-  const state = outdated(arrived(before, entry), entry);
+  const state = begun(outdated(arrived(before, entry), entry), entry);
   switch (entry.kind) {
     case "altered":
       return altered(state, entry);
@@ -127,6 +127,24 @@ export function applyEntry(before: BinState, entry: Entry): BinState {
     case "noted":
       return state;
   }
+}
+
+/** The day of each first, kept once it is there. */
+function begun(state: BinState, entry: Entry): BinState {
+  const { firsts } = state;
+  if (entry.kind === "bedded" && !firsts.bedded)
+    return { ...state, firsts: { ...firsts, bedded: entry.day } };
+  if (entry.kind === "fed" && !firsts.fed) return { ...state, firsts: { ...firsts, fed: entry.day } };
+  if (entry.kind !== "looked" || !state.worms.since || (firsts.squeezed && firsts.looked)) return state;
+  const isSqueezed = entry.readings.some(({ of }) => of === "squeeze" || of === "moisture");
+  return {
+    ...state,
+    firsts: {
+      ...(isSqueezed ? { squeezed: entry.day } : {}),
+      ...(entry.lid === "lifted" ? { looked: entry.day } : {}),
+      ...firsts,
+    },
+  };
 }
 
 function coveredAfter(state: BinState, entry: EntryOf<"bedded">): NonNullable<BinState["cover"]> {

@@ -85,6 +85,8 @@ export interface BinState {
   readonly weight?: { readonly day: LocalDate; readonly kg: number; readonly beforeKg?: number };
   /** What lies over the bed as a cover, as it was on a day: it rots from there. */
   readonly cover?: { readonly litres: number; readonly day: LocalDate };
+  /** The first of each: bedding, a meal, and after the worms came a squeeze, a lifted lid; the day two meals had been seen gone. */
+  readonly firsts: Readonly<Partial<Record<"bedded" | "fed" | "squeezed" | "looked" | "twoGone", LocalDate>>>;
   readonly gritOn?: LocalDate;
   readonly drainedOn?: LocalDate;
   readonly harvestedOn?: LocalDate;
@@ -108,6 +110,7 @@ export const EMPTY_BIN: BinState = {
   alarms: [],
   places: {},
   heard: {},
+  firsts: {},
   feedings: [],
   visits: 0,
   readings: 0,

@@ -1,5 +1,6 @@
 import { SETTLED_DRY_KG_PER_L } from "../matter/figures";
 import { COVER_KG_PER_L, coverLeftL } from "../bin/cover";
+import { GONE_MEALS } from "../bin/readings";
 import { lastFeeding, nextPlace } from "../bin/place";
 import { daysToLast, standingPlan, whenSomeoneIsThere } from "../bin/planAhead";
 import { areaM2, fedCompartment } from "../bin/system";
@@ -13,6 +14,7 @@ import { DRY_BEDDING } from "../practice/dryBedding";
 import type { Practice, Seen } from "../practice/practice";
 import { ageDays, coverDepthM, targetMoisture } from "../practice/practice";
 import type { Ration } from "../ration/ration";
+import { firstMealKg } from "../ration/firstMeal";
 import { beddingRatio, ration } from "../ration/ration";
 import type { LocalDate } from "@/vocabulary/fields";
 import { givenShare, tooColdC } from "./comfort";
@@ -38,11 +40,6 @@ const YOUNG_DAYS = 16 * 7;
 const leastMealKg = (wormsKg: number): number => Math.min(0.02, Math.max(0.005, 0.08 * wormsKg));
 /** A herd is let settle before its first meal, days. */
 const SETTLES_DAYS = 3;
-/** Of the herd a day, the first meals; two of them must have been seen gone before more is given. */
-const START_SHARE = 0.06;
-const START_MEALS = 2;
-/** However seldom the school comes, a first meal is meant for no longer than this. */
-const START_LASTS = 12;
 const START_DAYS = 70;
 /** Bedding that goes in with a kilogram of food, dry or damp: food shrinks, and so does bedding. Source: envelope 1. */
 const DRY_PER_KG = 0.075;
@@ -85,8 +82,9 @@ export function feedSteps(
       Math.max(7, usual),
     );
   const since = state.worms.since;
-  if (state.feedings.length === 0 && since && daysBetween(since, today) < SETTLES_DAYS) {
-    const untilDay = addDays(since, SETTLES_DAYS);
+  const settlesDays = practice.setup.own?.settlesDays ?? SETTLES_DAYS;
+  if (state.feedings.length === 0 && since && daysBetween(since, today) < settlesDays) {
+    const untilDay = addDays(since, settlesDays);
     return wait({ code: "food/settling", untilDay }, daysBetween(today, untilDay));
   }
 
@@ -197,9 +195,9 @@ function sizedRation(expectation: Expectation, practice: Practice, today: LocalD
   const byBedding = Math.max(0, (both.byRatioKg ?? Infinity) - standingKg);
   const byRoom = room.freeL * SCRAPS.densityKgPerL;
   const seenGone = state.feedings.filter(({ left }) => left === "none" || left === "little").length;
-  const isStarting = age < START_DAYS && seenGone < START_MEALS;
+  const isStarting = age < START_DAYS && seenGone < GONE_MEALS;
   const byStart = isStarting
-    ? START_SHARE * Math.min(days, START_LASTS) * Math.min(expectation.wormsKg.middle, state.worms.massKg)
+    ? firstMealKg(Math.min(expectation.wormsKg.middle, state.worms.massKg), days)
     : Infinity;
   const twin = expectation.twin?.meal;
   const last = lastFeeding(state);

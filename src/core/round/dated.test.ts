@@ -4,7 +4,7 @@ import { batchSchema } from "@/records/batch";
 import { addDays } from "../calendar/day";
 import { batchState } from "../batch/state";
 import { startTimetable, USUAL_CHOICES } from "../startUp/timetable";
-import { datedTasks, nextStart } from "./dated";
+import { datedTasks, nextStart, startsToday } from "./dated";
 
 const head = {
   schemaVersion: 1,
@@ -14,7 +14,7 @@ const head = {
   recordedAt: "2026-01-01T00:00:00.000Z",
   deviceId: "d",
 };
-const timetable = (done: number) =>
+const planned = (done: number) =>
   timetableSchema.parse({
     ...head,
     name: "Tansy",
@@ -24,6 +24,8 @@ const timetable = (done: number) =>
       ...(at < done ? { doneOn: step.day } : {}),
     })),
   });
+/** A start of which nothing stands in a log. */
+const timetable = (done: number) => startsToday([planned(done)], [], [])[0]!;
 const batch = batchSchema.parse({
   ...head, id: "b1", name: "Card", mixedOn: START, parts: [{ use: "bedding", materialId: "coir", massKg: 5, moisture: 0.15 }], waterL: 5,
   massKg: 10, moisture: 0.6, volumeL: 30, heats: true, placeC: 18, turnDays: [addDays(START, 3)], ripeFrom: addDays(START, 14), ripeBy: addDays(START, 20),
@@ -33,8 +35,8 @@ const stored = (day: number) => ({ batch, state: batchState(batch, [], addDays(S
 test("of one start at most two steps stand on the slate, the one longest due first; what is done or ahead does not", () => {
   const tasks = datedTasks([timetable(0)], [], START, "metric");
   expect(tasks.map(({ verb, overdueDays }) => [verb, overdueDays])).toEqual([
+    ["set water aside", 19],
     ["mix and soak the bedding", 18],
-    ["turn the bedding", 11],
   ]);
   expect(datedTasks([timetable(99)], [], START, "metric")).toEqual([]);
   expect(datedTasks([timetable(0)], [], addDays(START, -30), "metric")).toEqual([]);
@@ -51,7 +53,7 @@ test("a batch asks to be turned on its day and to be measured when it should be 
   expect(datedTasks([], [stored(16)], addDays(START, 16), "us")[1]!.why).toMatch(/86 °F/);
 });
 test("on a day without tasks the next step is named with its day", () => {
-  expect(nextStart([timetable(2)], addDays(START, -9))).toMatchObject({
+  expect(nextStart([timetable(3)], addDays(START, -9))).toMatchObject({
     name: "Tansy",
     title: "Order the worms",
     day: addDays(START, -7),

@@ -4,7 +4,11 @@ import type { LocalDate } from "@/vocabulary/fields";
 import { daysBetween } from "../calendar/day";
 import type { BatchState } from "../batch/state";
 import { FIT_AT_MOST_C } from "../batch/state";
+import { practiceOf } from "../practice/practice";
+import type { StepToday } from "../startUp/ticked";
+import { ticked } from "../startUp/ticked";
 import { sayStep } from "../startUp/words";
+import type { BinToday } from "./round";
 import type { UnitSystem } from "../quantity/format";
 import { formatTemperature } from "../quantity/format";
 
@@ -20,19 +24,48 @@ export interface DatedTask {
 
 const MOST_PER_START = 2;
 
+/** A start with its steps as the log ticks them, and how often its way of keeping feeds. */
+export interface StartToday {
+  readonly timetable: Timetable;
+  readonly steps: readonly StepToday[];
+  readonly intervalDays?: number;
+}
+const given = (intervalDays: number | undefined) => (intervalDays === undefined ? {} : { intervalDays });
+
+/** The starts under way as they stand today. Never throws. */
+export const startsToday = (
+  timetables: readonly Timetable[],
+  bins: readonly BinToday[],
+  batches: readonly { readonly batch: Batch }[],
+): readonly StartToday[] =>
+  timetables.map((timetable) => {
+    const state = bins.find(({ bin }) => bin.id === timetable.binId)?.state;
+    const first = timetable.steps[0]!.day;
+    const mixedOn = batches
+      .map(({ batch }) => batch.mixedOn)
+      .filter((day) => day >= first)
+      .toSorted()[0];
+    const practice = state && practiceOf(state);
+    return {
+      timetable,
+      steps: ticked(timetable, state, mixedOn),
+      ...given(practice?.school.usualIntervalDays),
+    };
+  });
+
 /** What of starts and batches is due on a day, oldest first; of one start the next two steps at most. */
 export function datedTasks(
-  timetables: readonly Timetable[],
+  starts: readonly StartToday[],
   batches: readonly { readonly batch: Batch; readonly state: BatchState }[],
   today: LocalDate,
   units: UnitSystem,
 ): DatedTask[] {
-  const ofStarts = timetables.flatMap((timetable) =>
-    timetable.steps
+  const ofStarts = starts.flatMap(({ timetable, steps, intervalDays }) =>
+    steps
       .filter(({ doneOn, day }) => !doneOn && day <= today)
       .slice(0, MOST_PER_START)
       .map(({ key, day }) => {
-        const words = sayStep(key, { wormsKg: timetable.wormsKg, units });
+        const words = sayStep(key, { wormsKg: timetable.wormsKg, units, ...given(intervalDays) });
         return {
           key: `${timetable.id}/${key}`,
           name: timetable.name,
@@ -73,14 +106,14 @@ export function datedTasks(
 
 /** The first step of a start that lies ahead, for a day on which nothing is due. */
 export function nextStart(
-  timetables: readonly Timetable[],
+  starts: readonly StartToday[],
   today: LocalDate,
 ):
   | { readonly name: string; readonly id: string; readonly day: LocalDate; readonly title: string }
   | undefined {
-  return timetables
-    .flatMap((timetable) => {
-      const step = timetable.steps.find(({ doneOn, day }) => !doneOn && day > today);
+  return starts
+    .flatMap(({ timetable, steps }) => {
+      const step = steps.find(({ doneOn, day }) => !doneOn && day > today);
       const { title } = step
         ? sayStep(step.key, { wormsKg: timetable.wormsKg, units: "metric" })
         : { title: "" };

@@ -3,7 +3,11 @@ import { localDate } from "@/vocabulary/fields";
 import { START_STEPS } from "@/vocabulary/startUp";
 import { addDays, daysBetween } from "../calendar/day";
 import { calendarFile } from "./ics";
-import { arrivalFor, moved, startTimetable, USUAL_CHOICES } from "./timetable";
+import type { Entry } from "@/records/entry";
+import { entry, look, meal, setupOf, START } from "../../../tests/log";
+import { replay } from "../bin/replay";
+import { ticked } from "./ticked";
+import { arrivalFor, isShortened, leadDays, moved, startTimetable, USUAL_CHOICES } from "./timetable";
 import { sayStep } from "./words";
 
 const ARRIVAL = localDate.parse("2026-12-07");
@@ -56,8 +60,54 @@ test("every step has words, in both unit systems", () => {
       expect(words.title.length).toBeGreaterThan(4);
       expect(words.how).toMatch(/[.?]$/);
     }
-  expect(sayStep("firstMeal", { wormsKg: 0.5, units: "metric" }).how).toMatch(/^130 g/);
+  expect(sayStep("firstMeal", { wormsKg: 0.5, units: "metric" }).how).toMatch(/^120 g/);
 });
+test("with few days until they come the steps before are drawn together, in order, none before today, and it is said", () => {
+  fc.assert(
+    fc.property(fc.integer({ min: 0, max: 60 }), fc.constantFrom("ripen", "atOnce"), (days, bedding) => {
+      const today = addDays(ARRIVAL, -days);
+      const choices = { ...USUAL_CHOICES, bedding } as const;
+      const steps = startTimetable(ARRIVAL, choices, 5, today);
+      const long = startTimetable(ARRIVAL, choices, 5);
+      for (const { day } of steps) expect(daysBetween(today, day)).toBeGreaterThanOrEqual(0);
+      expect(dayOf("receiveWorms", steps)).toBe(ARRIVAL);
+      expect(dayOf("standWater", steps)! <= dayOf("mixBedding", steps)!).toBe(true);
+      expect(dayOf("mixBedding", steps)! <= dayOf("fillBin", steps)!).toBe(true);
+      if (days >= leadDays(choices)) expect(steps).toEqual(long);
+      expect(isShortened(steps)).toBe(bedding === "ripen" && days < 11);
+    }),
+  );
+});
+
+test("what was done elsewhere ticks itself, with what it rests on; a tick by hand stays, and an empty log ticks nothing", () => {
+  const steps = startTimetable(ARRIVAL, USUAL_CHOICES, 5).map((step) => ({ ...step }));
+  const done = (log: readonly Entry[]) =>
+    ticked({ steps }, replay(log)).flatMap(({ key, doneOn }) => (doneOn ? [key] : []));
+  const setup = entry({ kind: "altered", changes: setupOf("tub") }, ARRIVAL);
+  const bedded = entry({ kind: "bedded", parts: [{ materialId: "leaf-mould", amount: { massKg: 5, measuredBy: "weighed" } }] }, addDays(ARRIVAL, -1)); // prettier-ignore
+  const stocked = entry({ kind: "stocked", worms: [{ speciesId: "fetida", amount: { massKg: 0.5, measuredBy: "weighed" } }] }, ARRIVAL); // prettier-ignore
+  expect(done([setup])).toEqual([]);
+  const filled = done([setup, bedded]);
+  expect(filled).toEqual(["standWater", "mixBedding", "turnBedding", "buildBin", "fillBin"]);
+  const came = done([setup, bedded, stocked]);
+  expect(came).toEqual(expect.arrayContaining([...filled, "orderWorms", "receiveWorms"]));
+  expect(came).not.toContain("firstMeal");
+  const looks = [6, 12, 18].flatMap((on, n) => [
+    ...(n === 0 ? [] : [look([{ of: "foodLeft", foodLeft: "none", place: n }, { of: "squeeze", squeeze: "fewDrops" }], on)]),
+    meal(0.1, n + 1, on),
+  ]); // prettier-ignore
+  const fed = done([
+    ...[setup, bedded, stocked].map((one) => ({ ...one, day: addDays(START, 0) })),
+    ...looks,
+  ]);
+  expect(fed).toEqual(expect.arrayContaining(["firstMeal", "firstSqueeze", "firstLook", "usualRation"]));
+  expect(fed).not.toContain("firstHarvest");
+  const byHand = steps.map((step) => (step.key === "fillBin" ? { ...step, doneOn: ARRIVAL } : step));
+  expect(ticked({ steps: byHand }, replay([setup, bedded])).find(({ key }) => key === "fillBin")).toEqual(
+    byHand.find(({ key }) => key === "fillBin"),
+  );
+});
+
 test("the calendar file: whole days, escaped text, folded lines, stable ids", () => {
   const text = calendarFile(
     [

@@ -1,5 +1,6 @@
 import type { UnitSystem } from "../quantity/format";
 import { formatMass, formatTemperatureRange } from "../quantity/format";
+import { firstMealKg } from "../ration/firstMeal";
 import type { StartStep } from "@/vocabulary/startUp";
 import type { StartChoices } from "./timetable";
 
@@ -8,13 +9,24 @@ export interface StepWords {
   readonly how: string;
 }
 
+/** Of most ways of keeping a tub. */
+export const USUAL_INTERVAL_DAYS = 4;
+
 /** A step of the start as one does it, with amounts for the bin's own herd. */
 export function sayStep(
   key: StartStep,
-  { wormsKg, units }: { readonly wormsKg: number; readonly units: UnitSystem },
+  {
+    wormsKg,
+    units,
+    intervalDays = USUAL_INTERVAL_DAYS,
+  }: {
+    readonly wormsKg: number;
+    readonly units: UnitSystem;
+    /** Days between two meals in this way of keeping. */
+    readonly intervalDays?: number;
+  },
 ): StepWords {
-  // A tenth of what the herd will eat in a week: half the worms' weight a day, halved while the bin is new.
-  const first = wormsKg > 0 ? formatMass(wormsKg * 0.25 * 7 * 0.15, units) : "a cupful";
+  const first = wormsKg > 0 ? formatMass(firstMealKg(wormsKg, intervalDays), units) : "a cupful";
   switch (key) {
     case "mixBedding":
       return {
@@ -34,7 +46,7 @@ export function sayStep(
     case "standWater":
       return {
         title: "Set water aside",
-        how: "Standing helps against chlorine, not against chloramine: then filter it, or a pinch of ascorbic acid.",
+        how: "As much as the bedding will drink, a day before. Standing helps against chlorine, not against chloramine: then filter it, or a pinch of ascorbic acid.",
       };
     case "buildBin":
       return {
@@ -79,7 +91,7 @@ export function sayStep(
     case "usualRation":
       return {
         title: "Start the usual ration",
-        how: "From here the Round says how much and where; it begins at half and rises over sixteen weeks.",
+        how: "Once two meals were seen gone the Round gives more, and the ration rises with what is seen eaten.",
       };
     case "firstHarvest":
       return {

@@ -141,6 +141,7 @@ function sayChanges(changes: Altered["changes"], units: UnitSystem): string {
       .filter((key) => key !== "own" && key !== "targetMoisture")
       .map((key) => CHANGE_WORDS[key as keyof typeof changes] ?? key),
     ...sayOwnRules(changes, units),
+    ...(changes.own && Object.keys(changes.own).length === 0 ? ["no rules of its own"] : []),
   ].join(", ");
 }
 

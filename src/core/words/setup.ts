@@ -33,6 +33,9 @@ export function sayOwnRules(
   const said = (value: number | undefined, words: (value: number) => string): string[] =>
     value === undefined ? [] : [words(value)];
   const rules = [
+    ...said(own?.settlesDays, (days) =>
+      days === 0 ? "first meal as soon as they come" : `first meal ${days} days after they come`,
+    ),
     ...said(own?.intervalDays, (days) => (days === 1 ? "fed daily" : `fed every ${days} days`)),
     ...said(own?.ratio, (ratio) => `${ratio} L of bedding to a litre of food`),
     ...said(own?.buriedM, (depth) =>
@@ -44,5 +47,5 @@ export function sayOwnRules(
     ...said(own?.warmestC, (limit) => `no food above ${formatTemperature(limit, units)}`),
   ];
   if (targetMoisture === null) rules.push("moisture as this way of keeping has it");
-  return rules.length === 0 && own ? ["no rules of its own"] : rules;
+  return rules;
 }

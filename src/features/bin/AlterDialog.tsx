@@ -61,7 +61,12 @@ export function AlterDialog({ one, onClose }: { readonly one: BinToday; readonly
     else if (typed.resting && until.success && until.data <= today) found.restingUntil = "That day is past.";
     const named = nameField.safeParse(typed.name);
     if (!named.success) found.name = "A name of 1 to 80 letters.";
-    const rules = ownChanges(own, ownBefore, ownRules(state, schoolOf(typed.school), units));
+    const rules = ownChanges(
+      own,
+      ownBefore,
+      ownRules(state, schoolOf(typed.school), units),
+      setup?.own?.settlesDays,
+    );
     if (!rules.ok) Object.assign(found, rules.problem.fields);
     setFaults(found);
     if (Object.keys(found).length > 0 || !from.success || !named.success || !rules.ok) return;

@@ -87,6 +87,12 @@ function BinPage({ one }: { readonly one: BinToday }) {
   const opening = log?.entries.find((entry) => entry.id === opened);
   useEffect(() => choose(bin.id), [bin.id, choose]);
   const { setup } = state;
+  // The day of the first meal is no rule any more once it was given.
+  const { settlesDays, ...lasting } = setup?.own ?? {};
+  const isFed = state.firsts.fed !== undefined || settlesDays === undefined;
+  const ownRules = setup
+    ? sayOwnRules({ ...setup, own: isFed ? lasting : { ...lasting, settlesDays } }, units)
+    : [];
   const standsIn = setup && rooms.find((candidate) => candidate.id === setup.roomId)?.name;
   return (
     <main className={styles.bin} data-usable={log !== undefined}>
@@ -151,9 +157,9 @@ function BinPage({ one }: { readonly one: BinToday }) {
             {formatMass(state.totals.beddedKg, units, "bucket")} of bedding. Out:{" "}
             {formatMass(state.totals.harvestedKg, units, "bucket")} of castings.
           </p>
-          {setup && sayOwnRules(setup, units).length > 0 && (
+          {ownRules.length > 0 && (
             <p className={styles.facts}>
-              <b>Own rules:</b> {sayOwnRules(setup, units).join("; ")}.
+              <b>Own rules:</b> {ownRules.join("; ")}.
             </p>
           )}
           <BinInsight one={one} onOpen={setOpened} />

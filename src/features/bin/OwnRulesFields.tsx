@@ -30,15 +30,15 @@ export function OwnRulesFields({
       <p>What stands here holds instead of the way of keeping; leave empty what should stay as it is.</p>
       <div className={styles.three}>
         {OWN_FIELDS.map((field) => {
-          const { label, unit, otherwise } = rules[field];
+          const { label, otherwise } = rules[field];
           return (
             <TextField
               key={field}
-              label={`${label} (${unit === "C" ? "°C" : unit === "F" ? "°F" : unit})`}
+              label={label}
               value={typed[field]}
               onChange={(event) => onTyped({ ...typed, [field]: event.target.value })}
               error={faults[field] !== undefined}
-              helperText={faults[field] ?? otherwise}
+              helperText={faults[field] ?? `else ${otherwise}`}
               slotProps={{ htmlInput: { autoComplete: "off", maxLength: 40 } }}
             />
           );

@@ -48,31 +48,31 @@ export function ownRules(state: BinState, school: School, units: UnitSystem): Re
   } as const;
   return {
     interval: {
-      label: "Fed every",
+      label: "Fed every (days)",
       unit: "days",
       dimension: "count",
       least: 1,
       most: 366,
       bounds: "Between 1 and 366 days.",
-      otherwise: `${school.usualIntervalDays} days by this way of keeping`,
+      otherwise: `${school.usualIntervalDays} days`,
     },
     ratio: {
-      label: "Bedding for a litre of food",
+      label: "Bedding to food (to 1)",
       unit: "L",
       dimension: "volume",
       least: 0.25,
       most: 40,
       bounds: "Between a quarter and forty litres.",
-      otherwise: `${school.startRatio} L at first, ${school.steadyRatio} L later`,
+      otherwise: `${school.startRatio} at first, ${school.steadyRatio} later`,
     },
-    buried: { ...depth, label: "Food laid under", otherwise: "by the depth of the bed" },
+    buried: { ...depth, label: `Food laid under (${length})`, otherwise: "by the depth of the bed" },
     cover: {
       ...depth,
-      label: "Cover over the bed",
+      label: `Cover over the bed (${length})`,
       otherwise: coverM === 0 ? "a mat" : formatLength(coverM, units),
     },
     moisture: {
-      label: "Moisture",
+      label: "Moisture (%)",
       unit: "%",
       dimension: "count",
       least: 40,
@@ -80,8 +80,8 @@ export function ownRules(state: BinState, school: School, units: UnitSystem): Re
       bounds: "Between 40 and 95 %.",
       otherwise: `${formatPercent(school.moistureLow)} to ${formatPercent(school.moistureHigh)}`,
     },
-    coldest: { ...warmth, label: "No food below", otherwise: "where its worms hardly eat" },
-    warmest: { ...warmth, label: "No food above", otherwise: "where its worms suffer" },
+    coldest: { ...warmth, label: `No food below (°${temperature})`, otherwise: "where they hardly eat" },
+    warmest: { ...warmth, label: `No food above (°${temperature})`, otherwise: "where they suffer" },
   };
 }
 
@@ -114,6 +114,7 @@ export function ownChanges(
   typed: OwnTyped,
   before: OwnTyped,
   rules: Record<OwnField, OwnRule>,
+  settlesDays?: number,
 ): Outcome<Pick<SetupChanges, "own" | "targetMoisture">, OwnFaults> {
   const faults: Partial<Record<OwnField, string>> = {};
   const read = (field: OwnField): number | undefined => {
@@ -127,6 +128,8 @@ export function ownChanges(
   };
   const interval = read("interval");
   const values = {
+    // Not typed here: it comes from the start, and stays.
+    settlesDays,
     intervalDays: interval === undefined ? undefined : Math.round(interval),
     ratio: read("ratio"),
     buriedM: read("buried"),

@@ -1,9 +1,9 @@
 "use client";
 import { systemOf, usualCompartments } from "@/core/bin/system";
-import { addDays, dayAndMonth } from "@/core/calendar/day";
+import { addDays, dayAndMonth, daysBetween, span } from "@/core/calendar/day";
 import type { Proposal } from "@/core/planning/propose";
 import type { StartChoices } from "@/core/startUp/timetable";
-import { arrivalFor, startTimetable, USUAL_CHOICES } from "@/core/startUp/timetable";
+import { arrivalFor, leadDays, SETTLES, startTimetable, USUAL_CHOICES } from "@/core/startUp/timetable";
 import { CHOICE_WORDS } from "@/core/startUp/words";
 import { newBinRows, walkedLast } from "@/session/rack";
 import { useSession } from "@/session/session";
@@ -83,6 +83,7 @@ export function StartDialog({
                 one.facts.pieces === 1 ? undefined : one.facts.pieces,
               ),
               resting: false,
+              own: { settlesDays: SETTLES[choices.firstMeal] },
             },
           },
         ]),
@@ -92,7 +93,7 @@ export function StartDialog({
       name: named.data,
       binId: made[0]!.binId,
       wormsKg: Number(one.buyWormsKg.toPrecision(3)),
-      steps: startTimetable(arrival, choices, months).map((step) => ({ ...step })),
+      steps: startTimetable(arrival, choices, months, today).map((step) => ({ ...step })),
     });
     const kept = await keep(`${named.data}: planned and on the rack`, [
       ...(newRoom ? [newRoom] : []),
@@ -156,6 +157,13 @@ export function StartDialog({
           helper={arrival && by === "harvest" ? `worms arrive on ${dayAndMonth(arrival, today)}` : " "}
         />
       </div>
+      {arrival && arrival >= today && daysBetween(today, arrival) < leadDays(choices) && (
+        <p>
+          Only {span(daysBetween(today, arrival))} until they come, {leadDays(choices)} would be better: the
+          steps before are drawn together. Plain soaked bedding is fit at once; it ripens with the worms in
+          it.
+        </p>
+      )}
       {choice("bedding")}
       {choice("firstMeal")}
       {choice("firstNights")}

@@ -1,16 +1,16 @@
 "use client";
 import { spokenDay } from "@/core/calendar/day";
-import { datedTasks, nextStart } from "@/core/round/dated";
+import { datedTasks, nextStart, startsToday } from "@/core/round/dated";
 import { useSession } from "@/session/session";
 import Link from "next/link";
 import styles from "./Slate.module.css";
 
 /** On the slate beside the bins: steps of a start, batches to turn and to measure. */
 export function DatedLines() {
-  const { timetables, today, units } = useSession();
-  const { batchesToday: batches } = useSession();
-  const tasks = datedTasks(timetables, batches ?? [], today, units);
-  const ahead = nextStart(timetables, today);
+  const { timetables, today, units, bins, batchesToday: batches } = useSession();
+  const starts = startsToday(timetables, bins ?? [], batches ?? []);
+  const tasks = datedTasks(starts, batches ?? [], today, units);
+  const ahead = nextStart(starts, today);
   if (tasks.length === 0)
     return ahead ? (
       <p className={styles.sum}>

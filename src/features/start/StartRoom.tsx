@@ -1,8 +1,10 @@
 "use client";
 import { addDays, ago, dayAndMonth, daysBetween, spokenDay, weekdayName } from "@/core/calendar/day";
 import { calendarFile } from "@/core/startUp/ics";
-import { moved } from "@/core/startUp/timetable";
-import { sayStep } from "@/core/startUp/words";
+import { isShortened, moved } from "@/core/startUp/timetable";
+import { startsToday } from "@/core/round/dated";
+import { ofBin } from "@/session/author";
+import { sayStep, USUAL_INTERVAL_DAYS } from "@/core/startUp/words";
 import type { Timetable } from "@/records/timetable";
 import { nextInstant } from "@/session/clock";
 import { saveFile } from "@/ui/saveFile";
@@ -15,7 +17,7 @@ import Button from "@mui/material/Button";
 import Checkbox from "@mui/material/Checkbox";
 import Link from "next/link";
 import { useSearchParams } from "next/navigation";
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import styles from "./Start.module.css";
 
 /** The start of a bin, step by step on its days. */
@@ -40,24 +42,42 @@ export function StartRoom() {
 }
 
 function Steps({ timetable }: { readonly timetable: Timetable }) {
-  const { today, units, author, keep } = useSession();
+  const { today, units, author, keep, bins, batchesToday } = useSession();
+  const { steps, intervalDays = USUAL_INTERVAL_DAYS } = useMemo(
+    () => startsToday([timetable], bins ?? [], batchesToday ?? [])[0]!,
+    [timetable, bins, batchesToday],
+  );
+  const bin = bins?.find(({ bin: one }) => one.id === timetable.binId);
   const [faults, setFaults] = useState<Readonly<Record<string, string>>>({});
-  const open = timetable.steps.filter(({ doneOn }) => !doneOn);
+  const open = steps.filter(({ doneOn }) => !doneOn);
   const next = open[0];
-  const revise = (label: string, steps: Timetable["steps"]) =>
-    keep(`${timetable.name}: ${label}`, [author.revised("timetables", timetable, { steps })]);
+  const revise = async (label: string, steps: Timetable["steps"]) => {
+    // The visit waits for the first meal as long as this sheet does.
+    const dayOf = (key: StartStep) => steps.find((step) => step.key === key)?.day;
+    const [came, meal] = [dayOf("receiveWorms"), dayOf("firstMeal")];
+    const settlesDays = came && meal ? Math.min(60, Math.max(0, daysBetween(came, meal))) : undefined;
+    const own = bin?.state.setup?.own;
+    const isNew = settlesDays !== undefined && bin !== undefined && settlesDays !== own?.settlesDays;
+    return keep(`${timetable.name}: ${label}`, [
+      author.revised("timetables", timetable, { steps }),
+      ...(isNew
+        ? await author.entries(ofBin(bin.bin.id), today, [
+            { kind: "altered", changes: { own: { ...own, settlesDays } } },
+          ])
+        : []),
+    ]);
+  };
   const move = (key: StartStep, text: string) => {
     const day = localDate.safeParse(text);
     if (!day.success) return setFaults({ [key]: "This is not a day of the calendar." });
-    const at = timetable.steps.findIndex((step) => step.key === key);
-    const before = timetable.steps.slice(0, at).findLast((step) => step.day > day.data);
+    const at = steps.findIndex((step) => step.key === key);
+    const before = steps.slice(0, at).findLast((step) => !step.doneOn && step.day > day.data);
     if (before)
       return setFaults({
         [key]: `That is before “${sayStep(before.key, { wormsKg: 0, units }).title}” on ${dayAndMonth(before.day, today)}: move that one first.`,
       });
     setFaults({});
-    if (day.data !== timetable.steps[at]!.day)
-      void revise("dates moved", moved(timetable.steps, key, day.data));
+    if (day.data !== steps[at]!.day) void revise("dates moved", moved(timetable.steps, key, day.data));
   };
   const tick = (key: StartStep, isDone: boolean) =>
     void revise(
@@ -89,12 +109,14 @@ function Steps({ timetable }: { readonly timetable: Timetable }) {
         {next
           ? `Next ${spokenDay(next.day, today)}: ${sayStep(next.key, { wormsKg: timetable.wormsKg, units }).title.toLowerCase()}.`
           : "All done: the Round leads on from here."}{" "}
+        {isShortened(steps) &&
+          "There are fewer days than bedding wants to ripen: plain, soaked, it is fit at once. "}
         Move a day and everything after it that is not done moves along.
       </p>
       <ol className={styles.steps}>
-        {timetable.steps.map((step, at) => {
-          const words = sayStep(step.key, { wormsKg: timetable.wormsKg, units });
-          const gap = at > 0 ? daysBetween(timetable.steps[at - 1]!.day, step.day) : 0;
+        {steps.map((step, at) => {
+          const words = sayStep(step.key, { wormsKg: timetable.wormsKg, units, intervalDays });
+          const gap = at > 0 ? daysBetween(steps[at - 1]!.day, step.day) : 0;
           return (
             <li
               key={step.key}
@@ -108,6 +130,7 @@ function Steps({ timetable }: { readonly timetable: Timetable }) {
               </span>
               <Checkbox
                 checked={step.doneOn !== undefined}
+                disabled={step.isByLog === true}
                 onChange={({ target }) => tick(step.key, target.checked)}
                 slotProps={{ input: { "aria-label": `${words.title}: done` } }}
               />
@@ -120,7 +143,12 @@ function Steps({ timetable }: { readonly timetable: Timetable }) {
                     {faults[step.key]}
                   </p>
                 )}
-                {step.doneOn && <p className={styles.quiet}>done {ago(step.doneOn, today)}</p>}
+                {step.doneOn && (
+                  <p className={styles.quiet}>
+                    done {ago(step.doneOn, today)}
+                    {step.isByLog && ", as the log says"}
+                  </p>
+                )}
               </div>
               {!step.doneOn && (
                 <input

@@ -37,7 +37,8 @@ import { compartment, setupChanges } from "../setup";
 
 /**
  * Second: amounts may be "as proposed"; food may be taken out whole, unweighed. Third: a reading may say why it surprised;
- * condensation and sprouts are signs; a set-up may have rules of its own. Fourth: a wished moisture may be taken back.
+ * condensation and sprouts are signs; a set-up may have rules of its own. Fourth: a wished moisture may be taken
+ * back, and a first meal has its day.
  */
 export const ENTRY_VERSION = 4;
 
