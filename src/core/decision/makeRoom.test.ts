@@ -1,4 +1,4 @@
-import { CLIMATE, entry, kilograms, newTub, setupOf, START } from "../../../tests/log";
+import { CLIMATE, entry, kilograms, meal, newTub, setupOf, START } from "../../../tests/log";
 import type { System } from "@/vocabulary/setup";
 import { coverLeftL } from "../bin/cover";
 import { replay } from "../bin/replay";
@@ -10,8 +10,11 @@ import { practiceOf } from "../practice/practice";
 import { makeRoom } from "./makeRoom";
 
 const TODAY = addDays(START, 120);
-function roomOf(system: System, filled: number, ripeness: number) {
-  const log = newTub(0.5, setupOf(system));
+function roomOf(system: System, filled: number, ripeness: number, meals = 3) {
+  const log = [
+    ...newTub(0.5, setupOf(system)),
+    ...Array.from({ length: meals }, (_, n) => meal(0.1, 1, 30 + 7 * n)),
+  ];
   const state = replay(log);
   const practice = practiceOf(state)!;
   const base = simpleExpectation(state, CLIMATE, TODAY);
@@ -32,6 +35,10 @@ function roomOf(system: System, filled: number, ripeness: number) {
 test("a bin with room is left as it is, whatever it holds", () => {
   for (const system of ["tub", "trayStack", "trough", "flowThrough", "bath"] as const)
     expect(roomOf(system, 0.6, 0.9).steps).toEqual([]);
+});
+
+test("new bedding settles by itself: nothing is lifted out before they have begun on it", () => {
+  expect(roomOf("tub", 0.99, 0.05, 0).steps).toEqual([]);
 });
 
 test("a full bin gives ripe castings from where they lie, an unripe one gives to another bin; both gain room", () => {

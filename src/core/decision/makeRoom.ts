@@ -10,6 +10,8 @@ const FULL = 0.12;
 const RIPE = 0.45;
 /** Of the castings there, so much comes out at once: the rest keeps the bed alive. */
 const LIFTED = 0.5;
+/** Meals from which on a bed is in use. */
+const BEGUN_MEALS = 3;
 /** Of a bed that is full of unripe matter, so much goes to another bin. */
 const MOVED = 0.15;
 
@@ -65,7 +67,9 @@ export function makeRoom(expectation: Expectation, practice: Practice): Room {
   const isColumn = setup.system === "flowThrough";
   const ripe = harvestCompartment(setup);
   const ripeness = expectation.ripeness.middle;
-  if (isStack && !isColumn && setup.compartments.length > 1)
+  const isStackOfMany = isStack && !isColumn && setup.compartments.length > 1;
+  // A lowest one that nobody has worked yet is no room gained by setting it round.
+  if (isStackOfMany && ripeness >= RIPE)
     return {
       steps: [
         {
@@ -88,14 +92,28 @@ export function makeRoom(expectation: Expectation, practice: Practice): Room {
       freeL: 0.5 * volumeOfL(ripe),
       isAll: true,
     };
-  if (ripeness >= RIPE) {
-    const liftedKg = LIFTED * castingsKg(expectation, ripe.id);
+  const from = isStackOfMany ? fed : ripe;
+  const fromRipeness =
+    expectation.twin?.compartments.find(({ id }) => id === from.id)?.ripeness.middle ?? ripeness;
+  if (fromRipeness >= RIPE) {
+    const liftedKg = LIFTED * castingsKg(expectation, from.id);
     return {
-      steps: [{ kind: "harvest", amount: { massKg: liftedKg }, compartmentId: ripe.id, why: full, evidence }],
+      steps: [
+        {
+          kind: "harvest",
+          amount: { massKg: liftedKg },
+          compartmentId: from.id,
+          ...(setup.compartments.length > 1 && from.name ? { part: from.name } : {}),
+          why: full,
+          evidence,
+        },
+      ],
       freeL: freeL + liftedKg / MOIST_KG_PER_L,
       isAll: false,
     };
   }
+  // New bedding settles by itself: it is not lifted out again before they have begun on it.
+  if (practice.state.feedings.length < BEGUN_MEALS) return { steps: [], freeL, isAll: false };
   const movedL = MOVED * litres;
   return {
     steps: [

@@ -85,7 +85,10 @@ export function sayStep(step: Step, { units }: Pick<Speech, "units">): StepWords
     case "scoopOut":
       return words("Scoop", "of the wettest off the top, pick the worms out, and let it dry beside the bin.");
     case "harvest":
-      return words("Take", "of ripe castings out, from where no food lies.");
+      return words(
+        "Take",
+        `of ripe castings out${part === "" ? "" : ` of the ${step.part}`}, from where no food lies.`,
+      );
     case "takeOutUnripe":
       return words(
         "Press the bed down, and lift",

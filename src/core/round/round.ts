@@ -103,7 +103,12 @@ function taskOf({ bin, state, expectation, decision }: BinToday, today: LocalDat
   if (isHerdAtRisk(expectation)) return task(bin.id, "count", decision, Math.max(0, overdueDays));
   if (state.setup.resting)
     return due !== undefined && due <= today ? task(bin.id, "wake", decision, overdueDays) : undefined;
-  if (due === undefined) return task(bin.id, state.worms.massKg > 0 ? "look" : "feed", decision, 0);
+  if (due === undefined) {
+    // New worms settle in: until their first meal the start's own sheet says what is to be seen to.
+    if (decision.steps[0]?.why.code === "food/settling") return undefined;
+    const isHungry = state.firsts.fed === undefined && decision.verdict === "feed";
+    return task(bin.id, state.worms.massKg > 0 && !isHungry ? "look" : "feed", decision, 0);
+  }
   if (due > today) return undefined;
   return task(bin.id, kindOf(decision, expectation), decision, overdueDays);
 }

@@ -1,3 +1,5 @@
+import type { LocalDate } from "@/vocabulary/fields";
+import { daysBetween } from "../calendar/day";
 import { binVolumeL, surfaceM2 } from "../bin/system";
 import { STOCKED_KG_PER_M2 } from "../decision/herdAdvice";
 import type { BinToday } from "./round";
@@ -16,15 +18,24 @@ const COOL_C = 16;
 /** Said only where the rest is worth a word: a quarter of what is made. */
 const WORTH_SAYING = 0.25;
 
+/** A bin takes little while it is young, and its ration still grows with each meal seen eaten. */
+const YOUNG_DAYS = 56;
+const isGrowing = ({ state, expectation }: BinToday, today: LocalDate): boolean =>
+  expectation.twin?.meal.limit === "step-up" ||
+  state.worms.since === undefined ||
+  daysBetween(state.worms.since, today) < YOUNG_DAYS;
+
 /**
  * What is left over where a household makes more scraps than its bins take by forecast, and what would raise that.
- * Undefined without a forecast, or where they take nearly all of it. Never throws.
+ * Undefined without a forecast, while one of them is in
+ * its first weeks, or where they take nearly all of it. Never throws.
  */
-export function surplusOf(bins: readonly BinToday[], madeKg: number): Surplus | undefined {
+export function surplusOf(bins: readonly BinToday[], madeKg: number, today: LocalDate): Surplus | undefined {
   const fed = bins.filter(
-    ({ state, expectation }) => expectation.twin && state.setup && !state.setup.resting,
+    ({ state, expectation }) =>
+      expectation.twin && state.setup && !state.setup.resting && state.worms.massKg > 0,
   );
-  if (fed.length === 0) return undefined;
+  if (fed.length === 0 || fed.some((one) => isGrowing(one, today))) return undefined;
   const takenKg = fed.reduce((sum, { expectation: { twin } }) => {
     const { mostKg, forDays } = twin!.meal;
     return sum + (forDays > 0 ? mostKg / forDays : 0);

@@ -10,7 +10,9 @@ export type StepToday = Timetable["steps"][number] & { readonly isByLog?: boolea
 const BEFORE: Partial<Record<StartStep, readonly StartStep[]>> = {
   fillBin: ["standWater", "mixBedding", "turnBedding", "buildBin"],
   receiveWorms: ["orderWorms"],
-  usualRation: ["firstMeal", "firstLook", "lightsOn", "lightsOff"],
+  // A light is of the first nights only.
+  firstLook: ["lightsOn", "lightsOff"],
+  usualRation: ["firstMeal", "firstLook"],
   firstHarvest: ["usualRation", "firstSqueeze"],
 };
 

@@ -109,12 +109,14 @@ function deedsOf(step: Step, bin: TrueBin, tally: Tally, day: number, stored: { 
     case "scoopOut":
       return [trialEntry({ kind: "removed", what: "contents", amount }, day)];
     case "harvest": {
-      const at = harvestedAt(bin.truth.bin);
+      const ripe = harvestedAt(bin.truth.bin);
+      const named = bin.setup.compartments.findIndex(({ id }) => id === step.compartmentId);
+      const at = named < 0 ? ripe : named;
       const s = bin.truth.lines[0]![at]!;
       const wantedKg = step.amount && "massKg" in step.amount ? step.amount.massKg : 0;
       const kg = Math.min(wantedKg, (0.9 * castingsOf(s)) / (1 - moistureOf(s)) / 1000);
       if (kg <= 0) return [];
-      return [trialEntry({ kind: "harvested", ...(step.compartmentId === undefined ? {} : { compartment: step.compartmentId }), grossKg: kg, tareKg: 0, method: bin.setup.compartments.length > 1 ? "bottom" : "light" }, day)]; // prettier-ignore
+      return [trialEntry({ kind: "harvested", ...(step.compartmentId === undefined ? {} : { compartment: step.compartmentId }), grossKg: kg, tareKg: 0, method: bin.setup.compartments.length > 1 && at === ripe ? "bottom" : "light" }, day)]; // prettier-ignore
     }
     case "moveToShade":
     case "cool":

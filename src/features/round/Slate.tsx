@@ -169,11 +169,11 @@ function ToCarry({ carry, units }: { readonly carry: Carry; readonly units: Unit
 
 /** Where a household was weighed or guessed for a plan, and makes more than its bins take. */
 function TooMuch() {
-  const { bins, plans, units } = useSession();
+  const { bins, plans, units, today } = useSession();
   const surplus = useMemo(() => {
     const rate = plans.map(scrapRate).find((one) => one !== undefined);
-    return rate && surplusOf(bins ?? [], rate.kgPerDay);
-  }, [bins, plans]);
+    return rate && surplusOf(bins ?? [], rate.kgPerDay, today);
+  }, [bins, plans, today]);
   return surplus ? <p className={styles.tools}>{saySurplus(surplus, units)}</p> : null;
 }
 

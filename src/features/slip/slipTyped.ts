@@ -1,10 +1,11 @@
 import type { BinState } from "@/core/bin/state";
-import { fedCompartment, harvestCompartment } from "@/core/bin/system";
+import { SETTLED_DRY_KG_PER_L } from "@/core/matter/figures";
+import { binVolumeL, fedCompartment, harvestCompartment } from "@/core/bin/system";
 import { nextPlace } from "@/core/bin/place";
 import { daysBetween } from "@/core/calendar/day";
 import { materialOf } from "@/core/catalogue/material";
 import type { UnitSystem } from "@/core/quantity/format";
-import { DEFAULT_UNIT } from "@/core/quantity/format";
+import { DEFAULT_UNIT, formatVolume } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
 import type { Dimension } from "@/core/quantity/unit";
 import { sayUnreadable } from "@/core/quantity/words";
@@ -84,7 +85,8 @@ export function emptySlip(slip: SlipKind, { state, today }: SlipContext): SlipTy
         preparation: "chopped",
       },
     ],
-    isDamp: false,
+    // The bed worms move into is soaked first.
+    isDamp: state.worms.since === undefined,
     isCover: false,
     compartment,
     place: next ? String(next.place) : "1",
@@ -101,6 +103,9 @@ export function emptySlip(slip: SlipKind, { state, today }: SlipContext): SlipTy
     note: "",
   };
 }
+
+/** What wrung-out bedding holds where the table does not say. */
+const DAMP = 0.72;
 
 /** The facts a slip states, or a sentence for each field that does not fit. */
 export function slipFacts(
@@ -161,6 +166,7 @@ export function slipFacts(
       };
       break;
     case "bedded":
+      if (!typed.isCover) tooMuchBedding(typed, context, faults);
       facts = {
         kind: "bedded",
         ...at,
@@ -168,7 +174,7 @@ export function slipFacts(
         parts: typed.parts.map((part, n) => ({
           materialId: part.materialId,
           ...byOwnValues("bedding", part.materialId, somethingOf(`part${n}`, part.amount, true)),
-          ...(typed.isDamp ? { moisture: materialOf("bedding", part.materialId).dampMoisture ?? 0.72 } : {}),
+          ...(typed.isDamp ? { moisture: materialOf("bedding", part.materialId).dampMoisture ?? DAMP } : {}),
         })),
       };
       break;
@@ -255,4 +261,27 @@ function dayIn(
   if (daysBetween(firstDay, day.data) < 0)
     return refused({ code: "slip/day", sentence: "The bin did not exist on that day." });
   return done(day.data);
+}
+
+/** Bedding settles; heaped higher than so much of the bin it is a slip of the unit. */
+const HEAPED = 1.3;
+/** More bedding than the bin has room for, said at its field. */
+function tooMuchBedding(
+  typed: SlipTyped,
+  { state, units }: SlipContext,
+  faults: Record<string, string>,
+): void {
+  if (!state.setup) return;
+  const binL = binVolumeL(state.setup);
+  typed.parts.forEach(({ materialId, amount }, n) => {
+    const { densityKgPerL, moisture, dampMoisture } = materialOf("bedding", materialId);
+    const asMass = parseQuantity(amount, "mass", DEFAULT_UNIT[units].smallMass);
+    const asVolume = parseQuantity(amount, "volume", "none");
+    const massKg = asMass.ok ? asMass.value : asVolume.ok ? asVolume.value * densityKgPerL : 0;
+    const dryKg = massKg * (1 - (asMass.ok && typed.isDamp ? (dampMoisture ?? DAMP) : moisture));
+    const settledL = dryKg / SETTLED_DRY_KG_PER_L.bedding;
+    if (settledL > HEAPED * binL)
+      faults[`part${n}`] =
+        `That settles to about ${formatVolume(settledL, units)}, and the bin holds ${formatVolume(binL, units)}: is the amount right, and was it damp?`;
+  });
 }

@@ -5,12 +5,17 @@ import { AT, cocoonsOf, liveOf } from "../engine/state";
 const COCOONS = [AT.Q1, AT.Q2, AT.Q3, AT.Q4, AT.Q5, AT.Q6, AT.Q7, AT.Q8];
 const HERD = [AT.NY, AT.BY, AT.NS, AT.BS, AT.NA, AT.BA, ...COCOONS];
 
-/** A larger or smaller herd than thought: numbers, masses and cocoons alike, and the correction booked. What was lost unseen counts among the dead. */
+/** A larger or smaller herd than thought from the beginning: numbers, masses and cocoons alike, and the correction booked. Nobody died of it. */
 export function rescaleHerd(s: Float64Array, by: number, cocoonG: number): void {
   const change = (by - 1) * (liveOf(s) + cocoonsOf(s) * cocoonG);
   for (const field of HERD) s[field]! *= by;
-  s[AT.LS] = Math.max(0, s[AT.LS]! - Math.log(Math.max(1e-6, by)));
   book(s, change);
+}
+
+/** A larger or smaller herd than thought, by a count: what was lost unseen counts among the dead. */
+export function recountHerd(s: Float64Array, by: number, cocoonG: number): void {
+  rescaleHerd(s, by, cocoonG);
+  s[AT.LS] = Math.max(0, s[AT.LS]! - Math.log(Math.max(1e-6, by)));
 }
 
 /** Grown worms where a member had lost all of them. */

@@ -17,7 +17,7 @@ import {
 import type { Ensemble, FeedingMark } from "../ensemble/ensemble";
 import { litresOf } from "../ensemble/measures";
 import { chanceFor, normal, uniform } from "../ensemble/members";
-import { rescaleHerd, setHerd } from "./herd";
+import { recountHerd, setHerd } from "./herd";
 import type { Observation, Observed } from "./observe";
 import {
   aptness,
@@ -283,7 +283,7 @@ function setDensity(
   // Worms sit in clumps: one count goes with densities from a half to double.
   const wanted = (worms + 0.5) * Math.exp(0.45 * z);
   const mean = (countedIn(s) * litres) / inL;
-  if (mean > 0.02) return rescaleHerd(s, wanted / mean, species.cocoonG);
+  if (mean > 0.02) return recountHerd(s, wanted / mean, species.cocoonG);
   // Living worms where none were thought to be.
   setHerd(s, ((wanted / litres) * inL) / HANDFUL_WEIGHTS.adult, species);
 }
@@ -358,7 +358,7 @@ function setSign(
       if (!isPresent) return;
       // One to five in a handful.
       const by = (1 + 4 * u) / Math.max(1, handfulOf(s));
-      if (by < 1) for (const part of line) rescaleHerd(part, by, species.cocoonG);
+      if (by < 1) for (const part of line) recountHerd(part, by, species.cocoonG);
       return;
     }
   }
