@@ -25,6 +25,7 @@ export const STEP_KINDS = [
   "cover",
   "grit",
   "restack",
+  "moveAlong",
   "takeOutUnripe",
   "keepAsIs",
   "countHandful",
@@ -48,6 +49,7 @@ export type Reason =
   | { readonly code: "room/full"; readonly freeL: number }
   | { readonly code: "room/ripe"; readonly ripeness: number }
   | { readonly code: "room/unripe" }
+  | { readonly code: "room/move-along"; readonly freeL: number }
   | { readonly code: "bed/spent" }
   | { readonly code: "bed/shrinks" }
   | { readonly code: "bed/before-meal" }
@@ -200,6 +202,8 @@ export interface Step {
   readonly depthM?: number;
   /** The stack from the bottom up once it is set round. */
   readonly order?: readonly CompartmentId[];
+  /** Of each part of a line, so much goes one on. */
+  readonly share?: number;
   /** Of bedding that goes in damp: water over wet mass. */
   readonly moisture?: number;
   readonly why: Reason;

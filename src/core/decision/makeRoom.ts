@@ -1,4 +1,5 @@
 import { MOIST_KG_PER_L } from "../matter/figures";
+import { NOTHING, settledVolumes } from "../bin/matter";
 import { fedCompartment, harvestCompartment, systemOf, volumeOfL } from "../bin/system";
 import type { Expectation } from "../expectation/expectation";
 import type { Practice } from "../practice/practice";
@@ -92,6 +93,8 @@ export function makeRoom(expectation: Expectation, practice: Practice): Room {
       freeL: 0.5 * volumeOfL(ripe),
       isAll: true,
     };
+  if (systemOf(setup.system).arrangement === "line" && setup.compartments.length > 1)
+    return movedAlong(expectation, practice);
   const from = isStackOfMany ? fed : ripe;
   const fromRipeness =
     expectation.twin?.compartments.find(({ id }) => id === from.id)?.ripeness.middle ?? ripeness;
@@ -125,6 +128,50 @@ export function makeRoom(expectation: Expectation, practice: Practice): Room {
       },
     ],
     freeL: freeL + movedL,
+    isAll: false,
+  };
+}
+
+/** Of each part of a line so much goes one on: a third of the fed end comes free. */
+const ALONG = 0.3;
+/** The far end takes no more when it is so full. */
+const END_FULL = 0.8;
+
+/** Room at the fed end of a line comes of moving all of it along, oldest first; what is ripe and full at the far end is lifted before. */
+function movedAlong(expectation: Expectation, { setup }: Practice): Room {
+  const { freeL } = expectation;
+  const evidence = [{ from: "school", of: "places" } as const];
+  const far = harvestCompartment(setup);
+  const { beddingL, foodL, castingsL } = settledVolumes(expectation.contents[far.id] ?? NOTHING);
+  const isEndFull = beddingL + foodL + castingsL > END_FULL * volumeOfL(far);
+  const isRipe = expectation.ripeness.middle >= RIPE;
+  const harvest: Step[] = isEndFull
+    ? [
+        isRipe
+          ? {
+              kind: "harvest",
+              amount: { massKg: LIFTED * castingsKg(expectation, far.id) },
+              compartmentId: far.id,
+              ...(far.name ? { part: far.name } : {}),
+              why: { code: "room/full", freeL },
+              evidence,
+            }
+          : {
+              kind: "takeOutUnripe",
+              amount: { volumeL: MOVED * volumeOfL(far) },
+              compartmentId: far.id,
+              ...(far.name ? { part: far.name } : {}),
+              why: { code: "room/unripe" },
+              evidence,
+            },
+      ]
+    : [];
+  return {
+    steps: [
+      ...harvest,
+      { kind: "moveAlong", share: ALONG, why: { code: "room/move-along", freeL }, evidence },
+    ],
+    freeL: freeL + ALONG * (volumeOfL(fedCompartment(setup)) - freeL),
     isAll: false,
   };
 }

@@ -92,7 +92,12 @@ export function sayStep(step: Step, { units }: Pick<Speech, "units">): StepWords
     case "takeOutUnripe":
       return words(
         "Press the bed down, and lift",
-        "of half-ripe bedding with its worms into another bin or a spare tub.",
+        `of half-ripe bedding${part === "" ? "" : ` of the ${step.part}`} with its worms into another bin or a spare tub.`,
+      );
+    case "moveAlong":
+      return words(
+        `Move all of it along by ${formatPercent(step.share ?? 0)} towards the finished end, oldest first, worms and all.`,
+        "",
       );
     case "restack":
       return words(
@@ -197,6 +202,8 @@ export function sayReason(why: Reason, { units, today }: Speech): string {
       return `Only ${formatVolume(why.freeL, units)} are free: room before food, so that nobody goes hungry.`;
     case "room/ripe":
       return `The top one is full, the lowest about ${formatPercent(why.ripeness)} finished.`;
+    case "room/move-along":
+      return `Only ${formatVolume(why.freeL, units)} are free at the fed end: so the front comes free, and the oldest comes to the end.`;
     case "room/unripe":
       return "It is full, and not ripe yet: a second bin is the kindest room there is.";
     case "bed/spent":

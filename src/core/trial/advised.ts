@@ -12,7 +12,7 @@ import { bringToToday, withReadings } from "@/core/twin/log/now";
 import { fedPart, lived } from "./keepers";
 import { readings } from "./senses";
 import type { Tally, Year } from "./tally";
-import type { TrueBin } from "./trueBin";
+import type { Given, TrueBin } from "./trueBin";
 import { START, trialEntry } from "./trueBin";
 
 /** Members: fewer than in the app, so that a year can be lived ninety times. */
@@ -29,39 +29,48 @@ export interface Visit {
 }
 
 /** A year by the app's advice: a keeper who comes when asked, reads what can be read and does as proposed. */
-export function advisedYear(number: number, onVisit?: (visit: Visit, bin: TrueBin) => void): Year {
+export function advisedYear(
+  number: number,
+  onVisit?: (visit: Visit, bin: TrueBin) => void,
+  given?: Given,
+): Year {
   let due = 0;
   let snapshots: readonly Snapshot[] = [];
   let log: Entry[] = [];
-  return lived(number, (bin, tally, day, stored) => {
-    if (day === 0) log = [...bin.beginning];
-    const isAway = day >= AWAY.from && day < AWAY.from + AWAY.days;
-    if (day < due || isAway) return;
-    if (day > 0 && bin.chance() < LATE) {
-      due = day + 1 + Math.floor(bin.chance() * 4);
-      return;
-    }
-    tally.visited();
-    const today = addDays(START, day);
-    const now = bringToToday({ binId: `trial-${number}`, entries: log, climates: bin.climates, today, snapshots, size: SIZE })!; // prettier-ignore
-    snapshots = now.snapshots;
-    const read = readings(bin, placesToAsk(now.state)[0]?.place);
-    const heard = withReadings(now, read);
-    const decision = decide(twinExpectation(heard, today), heard.practice, read, today);
-    onVisit?.({ day, readings: read, decision }, bin);
-    const look = trialEntry(
-      { kind: "looked", lid: "lifted", readings: read, nextDay: decision.nextDay },
-      day,
-    );
-    const deeds = decision.steps.flatMap((step) => deedsOf(step, bin, tally, day, stored));
-    const castings = () => bin.truth.lines[0]!.reduce((sum, s) => sum + castingsOf(s), 0);
-    const before = castings();
-    bin.done(deeds);
-    // Whatever leaves the bin is kept: castings in the sack, half-ripe bedding in another bin.
-    tally.harvested(Math.max(0, before - castings()));
-    log = [...log, look, ...deeds];
-    due = Math.max(day + 1, day + daysBetween(today, decision.nextDay));
-  });
+  return lived(
+    number,
+    (bin, tally, day, stored) => {
+      if (day === 0) log = [...bin.beginning];
+      // Who asks what a kind of bin takes asks for a year at home.
+      const isAway = !given && day >= AWAY.from && day < AWAY.from + AWAY.days;
+      if (day < due || isAway) return;
+      if (day > 0 && bin.chance() < LATE) {
+        due = day + 1 + Math.floor(bin.chance() * 4);
+        return;
+      }
+      tally.visited();
+      const today = addDays(START, day);
+      const now = bringToToday({ binId: `trial-${number}`, entries: log, climates: bin.climates, today, snapshots, size: SIZE })!; // prettier-ignore
+      snapshots = now.snapshots;
+      const read = readings(bin, placesToAsk(now.state)[0]?.place);
+      const heard = withReadings(now, read);
+      const decision = decide(twinExpectation(heard, today), heard.practice, read, today);
+      onVisit?.({ day, readings: read, decision }, bin);
+      const look = trialEntry(
+        { kind: "looked", lid: "lifted", readings: read, nextDay: decision.nextDay },
+        day,
+      );
+      const deeds = decision.steps.flatMap((step) => deedsOf(step, bin, tally, day, stored));
+      const castings = () => bin.truth.lines[0]!.reduce((sum, s) => sum + castingsOf(s), 0);
+      const before = castings();
+      bin.done(deeds);
+      // Whatever leaves the bin is kept: castings in the sack, half-ripe bedding in another bin.
+      tally.harvested(Math.max(0, before - castings()));
+      log = [...log, look, ...deeds];
+      due = Math.max(day + 1, day + daysBetween(today, decision.nextDay));
+    },
+    given,
+  );
 }
 
 /** A step done as it was proposed; what only a hand can do to the air is done to the truth. */
@@ -105,9 +114,11 @@ function deedsOf(step: Step, bin: TrueBin, tally: Tally, day: number, stored: { 
         trialEntry({ kind: "emptied", compartment: step.compartmentId }, day),
         trialEntry({ kind: "rotated", order: step.order }, day),
       ];
+    case "moveAlong":
+      return [trialEntry({ kind: "advanced", fraction: step.share }, day)];
     case "takeOutUnripe":
     case "scoopOut":
-      return [trialEntry({ kind: "removed", what: "contents", amount }, day)];
+      return [trialEntry({ kind: "removed", ...where, what: "contents", amount }, day)];
     case "harvest": {
       const ripe = harvestedAt(bin.truth.bin);
       const named = bin.setup.compartments.findIndex(({ id }) => id === step.compartmentId);

@@ -10,7 +10,7 @@ import { act } from "@/core/twin/ensemble/act";
 import { readings } from "./senses";
 import type { Tally, Year } from "./tally";
 import { tallying } from "./tally";
-import type { TrueBin } from "./trueBin";
+import type { Given, TrueBin } from "./trueBin";
 import { trueBin } from "./trueBin";
 
 /* Keepers the advice is measured against, on the same hidden truths. */
@@ -30,8 +30,9 @@ const freeL = (bin: TrueBin, at: number): number => {
 export function lived(
   number: number,
   visit: (bin: TrueBin, tally: Tally, day: number, stored: { kg: number }) => void,
+  given?: Given,
 ): Year {
-  const bin = trueBin(number);
+  const bin = trueBin(number, given);
   const tally = tallying(bin);
   const stored = { kg: 0 };
   for (let day = 0; day < DAYS; day += 1) {

@@ -2,6 +2,8 @@ import { AT, castingsOf, heldG, liveOf, moistureOf } from "@/core/twin/engine/st
 import { fedAt } from "@/core/twin/engine/twinBin";
 import { targetMoisture } from "@/core/practice/practice";
 import { schoolOf } from "@/core/catalogue/school";
+import { ripenessOf } from "@/core/twin/engine/ripeness";
+import { SETTLED_DRY_KG_PER_L } from "@/core/matter/figures";
 import type { TrueBin } from "./trueBin";
 
 /** A year of one bin under one keeper. */
@@ -16,9 +18,24 @@ export interface Year {
   readonly cocoons: number;
   readonly visits: number;
   readonly ontoFood: number;
+  /** Scraps taken in each of twelve months, kg. */
+  readonly takenKgByMonth: readonly number[];
+  /** Day from which castings were first worth lifting. */
+  readonly ripeOn?: number;
   /** Herd at the end over what was stocked. */
   readonly herd: number;
 }
+
+const MONTHS = 12;
+const DAYS = 365;
+/** Castings are worth lifting where half of what rots is finished, and they fill a tenth of their part. */
+const WORTH = { ripeness: 0.5, filled: 0.1 } as const;
+const isWorthLifting = ({ truth }: TrueBin): boolean =>
+  truth.lines[0]!.some((s, at) => {
+    const { areaM2, heightM } = truth.bin.compartments[at]!;
+    const litres = castingsOf(s) / 1000 / SETTLED_DRY_KG_PER_L.castings;
+    return ripenessOf(s) >= WORTH.ripeness && litres >= WORTH.filled * 1000 * areaM2 * heightM;
+  });
 
 /** Counts a year as it passes. */
 export function tallying(bin: TrueBin) {
@@ -32,6 +49,9 @@ export function tallying(bin: TrueBin) {
   let taken = 0;
   let visits = 0;
   let ontoFood = 0;
+  let day = 0;
+  let ripeOn: number | undefined;
+  const takenKgByMonth = Array.from({ length: MONTHS }, () => 0);
   const school = schoolOf(setup.school);
   const target = targetMoisture({ school, setup } as Parameters<typeof targetMoisture>[0]);
   const castingsAtStart = truth.lines[0]!.reduce((sum, s) => sum + castingsOf(s), 0);
@@ -44,6 +64,8 @@ export function tallying(bin: TrueBin) {
       // As wet as it goes: no bed is wetter than it can hold without water standing in it.
       const held = heldG(s) / (heldG(s) + s[AT.W]! / m - s[AT.W]!);
       if (m < Math.min(target.low, held - 0.01) - 0.02 || m > target.high + 0.02) off += 1;
+      day += 1;
+      if (ripeOn === undefined && isWorthLifting(bin)) ripeOn = day;
       const live = line.reduce((sum, one) => sum + liveOf(one), 0);
       best = Math.max(best, live);
       if (live < 0.3 * best || live < 0.3 * stockedG) isLost = true;
@@ -51,6 +73,8 @@ export function tallying(bin: TrueBin) {
     made: (kg: number) => (made += kg),
     fed: (kg: number, left: number) => {
       taken += kg;
+      const month = Math.min(MONTHS - 1, Math.floor((day / DAYS) * MONTHS));
+      takenKgByMonth[month] = takenKgByMonth[month]! + kg;
       if (left > 0.5) ontoFood += 1;
     },
     visited: () => (visits += 1),
@@ -67,6 +91,8 @@ export function tallying(bin: TrueBin) {
         cocoons: line.reduce((sum, s) => sum + s[AT.COCO]!, 0),
         visits,
         ontoFood,
+        takenKgByMonth,
+        ...(ripeOn === undefined ? {} : { ripeOn }),
         herd: line.reduce((sum, s) => sum + liveOf(s), 0) / stockedG,
       };
     },

@@ -95,13 +95,21 @@ export function trialEntry(facts: { kind: Entry["kind"] } & Record<string, unkno
   } as unknown as Entry;
 }
 
+/** A bin of a kind and warmth that is asked about, with the nth truth. */
+export interface Given {
+  readonly kind: Kind;
+  readonly meanC: number;
+  /** Scraps a day for a kilogram of the worms stocked. */
+  readonly scrapsPerWormsKg: number;
+}
+
 /** The nth bin of the trial; the same for the same number. */
-export function trueBin(number: number): TrueBin {
+export function trueBin(number: number, given?: Given): TrueBin {
   const chance = seeded(`advice ${number}`);
   const bell = () => Math.sqrt(-2 * Math.log(1 - chance())) * Math.cos(2 * Math.PI * chance());
   const between = (from: number, to: number) => from + (to - from) * chance();
   const off = (spread: number) => Math.exp(spread * bell() - (spread * spread) / 2);
-  const kind = KINDS[number % KINDS.length]!;
+  const kind = given?.kind ?? KINDS[number % KINDS.length]!;
   const facts = systemOf(kind.system);
   const size = kind.size
     ? { widthM: kind.size[0], lengthM: kind.size[1], heightM: kind.size[2] }
@@ -117,9 +125,11 @@ export function trueBin(number: number): TrueBin {
     compartments: usualCompartments(kind.system, size, kind.compartments),
     resting: false,
   });
-  const climate: Climate = kind.isOutdoors
-    ? { meanC: between(9, 13), swingK: between(6, 10), hottestDay: 205, humidity: 0.75, rainMmPerDay: 2 }
-    : { meanC: between(15, 22), swingK: between(1, 5), hottestDay: 205, humidity: between(0.5, 0.75) };
+  const climate: Climate = given
+    ? { meanC: given.meanC, swingK: 0, hottestDay: 205, humidity: 0.65 }
+    : kind.isOutdoors
+      ? { meanC: between(9, 13), swingK: between(6, 10), hottestDay: 205, humidity: 0.75, rainMmPerDay: 2 }
+      : { meanC: between(15, 22), swingK: between(1, 5), hottestDay: 205, humidity: between(0.5, 0.75) };
   const wormsKg = kind.wormsKg * between(0.8, 1.2);
   const target = schoolOf(setup.school);
   const moisture = (target.moistureLow + target.moistureHigh) / 2;
@@ -147,7 +157,7 @@ export function trueBin(number: number): TrueBin {
   ]; // prettier-ignore
   const climates = { [ROOM]: climate };
   const script = scriptOf(beginning, climates)!;
-  const base = number % 4 === 3 ? AS_SPECIFIED : {};
+  const base = !given && number % 4 === 3 ? AS_SPECIFIED : {};
   const altered = {
     ...base,
     ...Object.fromEntries(MODEL_ALTERED.map((name) => [name, ((base)[name] ?? P[name]) * off(0.15)])),
@@ -167,7 +177,7 @@ export function trueBin(number: number): TrueBin {
   for (const s of truth.lines[0]!) s[AT.AIR] = airOff;
   let shiftK = 0;
   let shiftUntil = 0;
-  const makes = wormsKg * 0.4 * between(0.5, 2);
+  const makes = given ? wormsKg * given.scrapsPerWormsKg : wormsKg * 0.4 * between(0.5, 2);
   const doAct = (one: TwinAct) =>
     withParameters(altered, () => {
       const event =

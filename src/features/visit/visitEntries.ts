@@ -142,6 +142,7 @@ function factsOf(step: Step, given: StepAmount | undefined, typed: VisitTyped): 
       { kind: "emptied", compartment: step.compartmentId },
       { kind: "rotated", order: [...step.order] },
     ];
+  if (step.kind === "moveAlong") return [{ kind: "advanced", fraction: step.share ?? 0 }];
   const fact = factOf(step, given, typed);
   return fact ? [fact] : [];
 }
@@ -179,7 +180,7 @@ function factOf(step: Step, given: StepAmount | undefined, typed: VisitTyped): F
         return { kind: "dosed", materialId, amount };
       case "scoopOut":
       case "takeOutUnripe":
-        return { kind: "removed", what: "contents", amount };
+        return { kind: "removed", ...at, what: "contents", amount };
       case "harvest":
         return "massKg" in given.amount
           ? { kind: "harvested", ...at, grossKg: given.amount.massKg, tareKg: 0, method: "light" }
@@ -215,6 +216,7 @@ function factOf(step: Step, given: StepAmount | undefined, typed: VisitTyped): F
     case "harvest":
     case "takeOutUnripe":
     case "restack":
+    case "moveAlong":
     case "keepAsIs":
     case "countHandful":
       return undefined;
