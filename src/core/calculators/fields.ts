@@ -2,6 +2,7 @@ import { massKg, moisture, volumeL } from "@/vocabulary/fields";
 import { SPECIES } from "@/vocabulary/setup";
 import type { SpeciesId } from "@/vocabulary/setup";
 import { z } from "@/vocabulary/z";
+import { COMPUTED_AS } from "../catalogue/species";
 
 /* Field schemas the calculators share, beside those of the records. */
 
@@ -12,16 +13,8 @@ export const positiveVolumeL = volumeL.gt(0);
 export const targetMoisture = moisture;
 export const wholeDays = z.number().int().min(0).max(100_000);
 
-/** Worms by the short ids of the records or by the catalogue's; the red tiger worm counts as the tiger worm. */
-const CATALOGUE_SPECIES = {
-  "eisenia-fetida": "fetida",
-  "eisenia-andrei": "fetida",
-  "eisenia-hortensis": "hortensis",
-  "perionyx-excavatus": "excavatus",
-  "eudrilus-eugeniae": "eugeniae",
-} as const satisfies Record<string, SpeciesId>;
-type CatalogueSpecies = keyof typeof CATALOGUE_SPECIES;
-
-export const speciesId = z.enum([...SPECIES, ...(Object.keys(CATALOGUE_SPECIES) as CatalogueSpecies[])]);
+type CatalogueSpecies = keyof typeof COMPUTED_AS;
+/** Worms by the short ids of the records or by the catalogue's. */
+export const speciesId = z.enum([...SPECIES, ...(Object.keys(COMPUTED_AS) as CatalogueSpecies[])]);
 export const shortSpecies = (id: z.infer<typeof speciesId>): SpeciesId =>
-  id in CATALOGUE_SPECIES ? CATALOGUE_SPECIES[id as CatalogueSpecies] : (id as SpeciesId);
+  id in COMPUTED_AS ? COMPUTED_AS[id as CatalogueSpecies] : (id as SpeciesId);

@@ -14,6 +14,7 @@ export type CalculatorProblem =
       readonly names: readonly string[];
       readonly given: number;
     }
+  | { readonly code: "calc/other-species"; readonly field: string; readonly of: string }
   | { readonly code: "calc/nothing-in-it"; readonly field: string }
   | {
       readonly code: "calc/place-outside";
@@ -86,6 +87,8 @@ export function sayCalculatorProblem(problem: CalculatorProblem): string {
       return `“${problem.materialId}” is not in the catalogue.`;
     case "calc/one-of":
       return `Give exactly one of ${problem.names.join(" and ")}; ${problem.given === 0 ? "none is" : "more than one is"} given.`;
+    case "calc/other-species":
+      return `One bin is computed with one species, and this one with ${problem.of}: leave it out, or name the same.`;
     case "calc/no-archive":
       return "This is not an archive of a cellar: it wants a format and records of rooms, bins and entries.";
     case "calc/unknown-bin":

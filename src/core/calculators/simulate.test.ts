@@ -74,3 +74,14 @@ describe("simulate", () => {
     );
   });
 });
+
+test("worms may be named by their species, and another than the bin's is refused", () => {
+  const asked = (speciesId: string) => ({
+    bin: { areaM2: 0.2, heightM: 0.3, drainage: "free", cover: "vented", speciesId: "fetida" },
+    place: { meanC: 20, humidity: 0.6 },
+    log: [{ day: 0, kind: "stocked", massKg: 0.3, speciesId }],
+    days: 2,
+  });
+  expect(refusal("simulate", asked("eisenia-andrei"))).toBeUndefined();
+  expect(refusal("simulate", asked("hortensis"))).toMatchObject({ issues: [{ path: "log[0].speciesId" }] });
+});

@@ -62,6 +62,8 @@ const event = z.discriminatedUnion("kind", [
     count: count.optional(),
     stages,
     cocoons: count.optional(),
+    /** A bin is computed with one species: another than the bin's is refused. */
+    speciesId: speciesId.optional(),
   }),
   z.strictObject({
     day,
@@ -248,6 +250,10 @@ export const simulate = calculator({
       });
     }
     const id = shortSpecies(bin.speciesId);
+    const other = log.findIndex(
+      (one) => one.kind === "stocked" && one.speciesId !== undefined && shortSpecies(one.speciesId) !== id,
+    );
+    if (other >= 0) return refused({ code: "calc/other-species", field: `log[${other}].speciesId`, of: id });
     const run: TwinRun = {
       bin: {
         ...lieOf(bin.areaM2, bin.heightM, bin),

@@ -65,7 +65,7 @@ const MONTHS = [
 
 export const weekdayName = (date: LocalDate): string => WEEKDAYS[(((dayNumber(date) + 4) % 7) + 7) % 7]!;
 const dayOfMonth = (date: LocalDate): number => Number(date.slice(8, 10));
-const monthName = (date: LocalDate): string => MONTHS[Number(date.slice(5, 7)) - 1]!;
+export const monthName = (date: LocalDate): string => MONTHS[Number(date.slice(5, 7)) - 1]!;
 
 /** "23 November"; with the year when it is not the year one is in. */
 export const dayAndMonth = (date: LocalDate, today?: LocalDate): string =>

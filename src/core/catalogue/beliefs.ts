@@ -65,7 +65,7 @@ export const BELIEFS: readonly Belief[] = [
     verdict: "false",
     checked:
       "What drains is leachate: raw liquid from food on its way down, poor in air, of unknown strength, sometimes with germs. An extract is finished castings stirred in clean water with air, and used within hours. They have only the colour in common.",
-    rule: "Leachate is drained and measured as a sign of too much water. Never on leaves or on food about to be eaten.",
+    rule: "Leachate is drained and measured as a sign of too much water. Not on leaves, nor on anything eaten raw.",
     see: ["raw-leachate", "aerated-extract"],
   },
   {

@@ -4,6 +4,9 @@ import Papa from "papaparse";
 import { SCHOOLS } from "@/vocabulary/setup";
 import { materialOf, materialsFor } from "./material";
 import { WHOLE_MATERIALS, wholeMaterial } from "./composition";
+import { sayCaution } from "../decision/evidenceWords";
+import { LIQUID_RULE } from "./liquid";
+import { COMPUTED_AS, speciesOf } from "./species";
 import { CAUSES, HAZARDS, LINKS, SIGNS, WORMS } from "./guideTables";
 import { SCHOOL_PAGES } from "./schoolPage";
 import { BELIEFS } from "./beliefs";
@@ -89,6 +92,26 @@ test("every row of every table passes its schema, and none is lost on the way", 
   for (const row of composition)
     expect([row.id, compositionRow.safeParse(row).error?.issues]).toEqual([row.id, undefined]);
   for (const material of WHOLE_MATERIALS) expect(material.reason).toBeTruthy();
+});
+
+test("one table has the figures of a species, and one rule says what to do with what drains", () => {
+  for (const [wormId, speciesId] of Object.entries(COMPUTED_AS)) {
+    const life = speciesOf(speciesId);
+    expect(WORMS.find(({ id }) => id === wormId)).toMatchObject({
+      adultG: life.adultG,
+      hatchShare: life.hatchShare,
+      incubationDays: life.incubationDays,
+      maturityDays: life.maturityDays,
+      lethalC: life.heatDeathC,
+      intakePerDay: life.intakeKgPerKgDay,
+    });
+    // The table of the Guide holds none of them a second time.
+    const row = table("worms").find(({ id }) => id === wormId)!;
+    expect([wormId, row.adult_mass_g, row.hatch_success_pct, row.lethal_c]).toEqual([wormId, "", "", ""]);
+  }
+  const caution = HAZARDS.find(({ id }) => id === "raw-leachate")!;
+  expect(JSON.stringify(caution)).toContain(LIQUID_RULE);
+  expect(sayCaution("leachate")).toBe(LIQUID_RULE);
 });
 
 test("the tables agree with nature and with each other", () => {

@@ -104,6 +104,9 @@ export const wormRow = z.strictObject({
   ...cited,
 });
 export type WormRow = z.infer<typeof wormRow>;
+/** As the worm table has it: what the model computes with stands in the species table alone. */
+export type WormSource = Omit<WormRow, "surviveC" | "lethalC"> &
+  Partial<Pick<WormRow, "surviveC" | "lethalC">>;
 
 export const signRow = z.strictObject({
   id: materialId,

@@ -1,3 +1,4 @@
+import { LIQUID_RULE } from "../catalogue/liquid";
 import { FOOD_LEFT_WORDS, SMELL_WORDS, SQUEEZE_WORDS } from "../words/readings";
 import { ago } from "../calendar/day";
 import type { UnitSystem } from "../quantity/format";
@@ -80,7 +81,7 @@ export function sayCaution(caution: Caution): string {
     case "rodents":
       return "Droppings: gloves, mask, wet them first, never sweep dry. No poison by the bin; follow local rules or ask a licensed pest service.";
     case "leachate":
-      return "What drains is raw waste: not on leaves, nor on anything eaten raw. Dispose of it as local rules allow.";
+      return LIQUID_RULE;
   }
 }
 

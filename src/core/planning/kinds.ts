@@ -30,7 +30,6 @@ export interface KindFacts {
   /** Minutes for one of them in a week, and for a harvest. */
   readonly weeklyMinutes: number;
   readonly harvestMinutes: number;
-  readonly firstHarvestMonths: readonly [number, number];
   readonly goodFor: readonly ("lessWaste" | "castings" | "worms")[];
   readonly needsGround: boolean;
   /** How it stands heat, cold, drought and wet: 0 badly, 1 so-so, 2 well. */
@@ -54,7 +53,6 @@ export const KINDS: Record<PlanKind, KindFacts> = {
     liftedPieceShare: 0.4,
     weeklyMinutes: 12,
     harvestMinutes: 90,
-    firstHarvestMonths: [4, 6],
     goodFor: ["lessWaste", "castings"],
     needsGround: false,
     heat: 1,
@@ -73,7 +71,6 @@ export const KINDS: Record<PlanKind, KindFacts> = {
     liftedPieceShare: 0.7,
     weeklyMinutes: 6,
     harvestMinutes: 25,
-    firstHarvestMonths: [3, 5],
     goodFor: ["lessWaste"],
     needsGround: false,
     heat: 0,
@@ -92,7 +89,6 @@ export const KINDS: Record<PlanKind, KindFacts> = {
     liftedPieceShare: 1,
     weeklyMinutes: 10,
     harvestMinutes: 30,
-    firstHarvestMonths: [4, 6],
     goodFor: ["lessWaste", "castings"],
     needsGround: false,
     heat: 0,
@@ -111,7 +107,6 @@ export const KINDS: Record<PlanKind, KindFacts> = {
     liftedPieceShare: 0.8,
     weeklyMinutes: 4,
     harvestMinutes: 40,
-    firstHarvestMonths: [3, 5],
     goodFor: ["lessWaste", "castings"],
     needsGround: false,
     heat: 1,
@@ -130,7 +125,6 @@ export const KINDS: Record<PlanKind, KindFacts> = {
     liftedPieceShare: 0.05,
     weeklyMinutes: 10,
     harvestMinutes: 15,
-    firstHarvestMonths: [6, 10],
     goodFor: ["castings"],
     needsGround: false,
     heat: 1,
@@ -149,7 +143,6 @@ export const KINDS: Record<PlanKind, KindFacts> = {
     liftedPieceShare: 0.05,
     weeklyMinutes: 15,
     harvestMinutes: 40,
-    firstHarvestMonths: [5, 8],
     goodFor: ["castings", "worms"],
     needsGround: false,
     heat: 2,
@@ -168,7 +161,6 @@ export const KINDS: Record<PlanKind, KindFacts> = {
     liftedPieceShare: 0.05,
     weeklyMinutes: 3,
     harvestMinutes: 60,
-    firstHarvestMonths: [4, 7],
     goodFor: ["castings", "lessWaste"],
     needsGround: false,
     heat: 2,
@@ -187,7 +179,6 @@ export const KINDS: Record<PlanKind, KindFacts> = {
     liftedPieceShare: 0.4,
     weeklyMinutes: 4,
     harvestMinutes: 60,
-    firstHarvestMonths: [5, 8],
     goodFor: ["lessWaste", "castings"],
     needsGround: false,
     heat: 1,
@@ -206,7 +197,6 @@ export const KINDS: Record<PlanKind, KindFacts> = {
     liftedPieceShare: 0,
     weeklyMinutes: 2,
     harvestMinutes: 30,
-    firstHarvestMonths: [9, 15],
     goodFor: ["lessWaste"],
     needsGround: true,
     heat: 2,
@@ -225,7 +215,6 @@ export const KINDS: Record<PlanKind, KindFacts> = {
     liftedPieceShare: 0.6,
     weeklyMinutes: 6,
     harvestMinutes: 20,
-    firstHarvestMonths: [2, 4],
     goodFor: ["worms"],
     needsGround: false,
     heat: 0,
@@ -244,7 +233,6 @@ export const KINDS: Record<PlanKind, KindFacts> = {
     liftedPieceShare: 0.02,
     weeklyMinutes: 30,
     harvestMinutes: 90,
-    firstHarvestMonths: [5, 8],
     goodFor: ["castings", "worms"],
     needsGround: false,
     heat: 2,

@@ -2,11 +2,13 @@ import { seeded } from "../chance/seeded";
 import type { Plan } from "@/records/plan";
 import { planSchema } from "@/records/plan";
 import { PLAN_KINDS } from "./kinds";
+import { localDate } from "@/vocabulary/fields";
 import { propose } from "./propose";
 import { scrapRate } from "./scraps";
 
 /* What holds of every plan, whoever makes it. */
 
+const TODAY = localDate.parse("2026-11-28");
 const randomPlan = (chance: () => number, changes: Partial<Plan> = {}): Plan => {
   const pick = <T>(values: readonly T[]): T => values[Math.floor(chance() * values.length)]!;
   const coldestC = Math.round(-15 + 30 * chance());
@@ -34,7 +36,7 @@ const randomPlan = (chance: () => number, changes: Partial<Plan> = {}): Plan => 
     ...changes,
   });
 };
-const proposalsOf = (plan: Plan) => propose(plan, scrapRate(plan)!);
+const proposalsOf = (plan: Plan) => propose(plan, scrapRate(plan)!, TODAY);
 
 test("every kind of bin is proposed or ruled out, never both, never neither, over 200 plans", () => {
   const chance = seeded("kinds");
@@ -48,7 +50,9 @@ test("every kind of bin is proposed or ruled out, never both, never neither, ove
 test("what is proposed has figures one can build and buy by, the best first", () => {
   const chance = seeded("figures");
   for (let nth = 0; nth < 200; nth += 1) {
-    const { proposals } = proposalsOf(randomPlan(chance));
+    const plan = randomPlan(chance);
+    const made = plan.guessedKgPerDay!;
+    const { proposals } = proposalsOf(plan);
     for (const one of proposals) {
       for (const figure of ["count", "surfaceM2", "volumeL", "buyWormsKg", "fullHerdKg", "beddingL"] as const)
         expect([one.kind, figure, Number.isFinite(one[figure]) && one[figure] > 0]).toEqual([
@@ -57,8 +61,10 @@ test("what is proposed has figures one can build and buy by, the best first", ()
           true,
         ]);
       expect(one.pieceKg).toBeLessThanOrEqual(one.wholeKg + 1e-9);
-      expect(one.yieldKg.low).toBeLessThanOrEqual(one.yieldKg.middle);
-      expect(one.yieldKg.middle).toBeLessThanOrEqual(one.yieldKg.high);
+      for (const span of [one.yieldKg, one.firstHarvestMonths, ...one.takenKgPerDay])
+        expect(span).toEqual(span.toSorted((a, b) => a - b));
+      // Never more than there is.
+      expect(one.takenKgPerDay.every(([, , high]) => high <= made + 1e-9)).toBe(true);
       expect(one.cost).toBeUndefined();
     }
     const scores = proposals.map(({ score }) => score);

@@ -1,8 +1,13 @@
 import type { Plan } from "@/records/plan";
+import type { LocalDate } from "@/vocabulary/fields";
+import { addDays } from "../calendar/day";
+import { airTemperatureC } from "../expectation/climate";
 import type { SystemFacts } from "../bin/system";
 import { correctMoisture } from "../moisture/correct";
 import type { KindFacts, PlanKind } from "./kinds";
 import { KINDS, PLAN_KINDS } from "./kinds";
+import type { Span } from "./underAdvice";
+import { firstYear, steadyKgPerM2Day } from "./underAdvice";
 import type { ScrapRate } from "./scraps";
 
 /** Why a kind was put forward, warned about or ruled out; words.ts says it in the keeper's units. */
@@ -16,7 +21,8 @@ export type Remark =
         | "plan/stands-cold"
         | "plan/stands-heat"
         | "plan/comes-evenly"
-        | "plan/rules-of-selling";
+        | "plan/rules-of-selling"
+        | BestAt;
     }
   | { readonly code: "plan/eats-all"; readonly days: number }
   | { readonly code: "plan/too-heavy"; readonly pieceKg: number; readonly liftKg: number }
@@ -36,6 +42,15 @@ export type Remark =
   | { readonly code: "plan/freezes" | "plan/too-cold"; readonly coldestC: number }
   | { readonly code: "plan/too-hot"; readonly hottestC: number };
 
+/** What one proposal is better at than all others beside it. */
+type BestAt =
+  | "plan/takes-most"
+  | "plan/gives-most"
+  | "plan/soonest"
+  | "plan/lightest"
+  | "plan/least-time"
+  | "plan/fewest-worms";
+
 export interface Proposal {
   readonly kind: PlanKind;
   readonly facts: KindFacts;
@@ -50,9 +65,14 @@ export interface Proposal {
   readonly wholeKg: number;
   readonly pieceKg: number;
   readonly hoursPerWeek: number;
-  readonly firstHarvestMonths: readonly [number, number];
-  /** Castings in a year once it runs, kg as harvested. */
-  readonly yieldKg: { readonly low: number; readonly middle: number; readonly high: number };
+  /** Scraps it takes a day in each of the first twelve months under this app's advice, kg; never more than there are. */
+  readonly takenKgPerDay: readonly Span[];
+  /** Months until castings are first worth lifting; beyond 24 none were within the year that was lived. */
+  readonly firstHarvestMonths: Span;
+  /** Castings of the first year, kg as harvested. */
+  readonly yieldKg: Span;
+  /** By the usual rule (half the worms' mass a day, all of it made into castings): hopeful, and named so. */
+  readonly hopefulYieldKg: number;
   readonly beddingL: number;
   readonly beddingDryKg: number;
   readonly waterL: number;
@@ -69,10 +89,12 @@ export interface RuledOut {
 export interface Proposals {
   readonly proposals: readonly Proposal[];
   readonly ruledOut: readonly RuledOut[];
+  /** What holds of all that are proposed, and so tells none from another. */
+  readonly shared: readonly Remark[];
 }
 
-/** Scraps eaten per worm and day in a running bin, kg/kg. Source: process model 5.1. */
-const INTAKE = 0.5;
+/** Scraps a kilogram of worms eats in a day by the usual rule, kg. Hopeful. Source: process model 5.1. */
+const HOPEFUL_INTAKE = 0.5;
 /** Live worms a square metre carries when it runs, and is started with. Source: process model 12.2. */
 const RUNNING_KG_PER_M2 = 5;
 const STARTING_KG_PER_M2 = 2.5;
@@ -81,7 +103,6 @@ const WET_KG_PER_L = 0.75;
 const FILLED = 0.8;
 /** Castings at 75 % from scraps with their bedding: 0.15 / 0.55 × 0.47 / 0.25. Source: process model 12.13. */
 const CASTINGS_PER_SCRAPS = ((0.15 / 0.55) * 0.47) / 0.25;
-const YIELD_SPAN = 0.35;
 const LOOSE_CARD_KG_PER_L = 0.05 / 0.92;
 /** A first bedding a third deep. */
 const FIRST_BEDDING = 1 / 3;
@@ -92,9 +113,13 @@ const MOST_SPARE_ON_FLOOR = 2.5;
 /** A keeper’s figure for what can be lifted is not to the kilogram. */
 const LIFT_TOLERANCE = 1.15;
 
-/** Two to four ways to keep worms in this room with this time for this wish, and why the others are not among them. */
-export function propose(plan: Plan, scraps: ScrapRate): Proposals {
-  const all = PLAN_KINDS.map((kind) => weighed(KINDS[kind], plan, scraps));
+/**
+ * Two to four ways to keep worms in this room with this time for this wish, and why the others are not among them. What
+ * each takes, gives and when comes from a year under this app's advice, for the months of this room from `today` on.
+ */
+export function propose(plan: Plan, scraps: ScrapRate, today: LocalDate): Proposals {
+  const months = roomMonthsC(plan, today);
+  const all = PLAN_KINDS.map((kind) => weighed(KINDS[kind], plan, scraps, months));
   const standing = all.flatMap((one) => ("why" in one ? [] : [one])).toSorted((a, b) => b.score - a.score);
   const proposals = standing.slice(0, 4).filter(({ score }, at) => at < 2 || score > standing[0]!.score - 5);
   const chosen = new Set(proposals.map(({ kind }) => kind));
@@ -104,12 +129,66 @@ export function propose(plan: Plan, scraps: ScrapRate): Proposals {
       kind,
       why: care[0] ?? ({ code: "plan/not-the-wish" } as const),
     }));
-  return { proposals, ruledOut: [...all.flatMap((one) => ("why" in one ? [one] : [])), ...least] };
+  return {
+    ...toldApart(proposals),
+    ruledOut: [...all.flatMap((one) => ("why" in one ? [one] : [])), ...least],
+  };
 }
 
-function weighed(facts: KindFacts, plan: Plan, scraps: ScrapRate): Proposal | RuledOut {
-  const herdKg = scraps.kgPerDay / INTAKE;
-  const wantedM2 = herdKg / RUNNING_KG_PER_M2;
+/** Mean of each of the twelve months from a day on in the room as it was told, °C. */
+function roomMonthsC({ coldestC, hottestC }: Plan, today: LocalDate): number[] {
+  const climate = {
+    meanC: (coldestC + hottestC) / 2,
+    swingK: (hottestC - coldestC) / 2,
+    hottestDay: 205,
+    humidity: 0.65,
+  };
+  return Array.from({ length: 12 }, (_, month) =>
+    airTemperatureC(climate, addDays(today, Math.round((month + 0.5) * 30.44))),
+  );
+}
+
+/** Said of one where it is so much better than the next. */
+const BETTER = 0.9;
+const BEST_AT: readonly (readonly [BestAt, (one: Proposal) => number])[] = [
+  ["plan/takes-most", ({ takenKgPerDay }) => -takenKgPerDay.reduce((sum, [, middle]) => sum + middle, 0)],
+  ["plan/gives-most", ({ yieldKg }) => -yieldKg[1]],
+  ["plan/soonest", ({ firstHarvestMonths }) => firstHarvestMonths[1]],
+  ["plan/lightest", ({ pieceKg }) => pieceKg],
+  ["plan/least-time", ({ hoursPerWeek }) => hoursPerWeek],
+  ["plan/fewest-worms", ({ buyWormsKg }) => buyWormsKg],
+];
+/** What all share is said once, and each bears what it is best at. */
+function toldApart(proposals: readonly Proposal[]): Pick<Proposals, "proposals" | "shared"> {
+  if (proposals.length < 2) return { proposals, shared: [] };
+  const shared = proposals[0]!.for_.filter(({ code }) =>
+    proposals.every(({ for_ }) => for_.some((other) => other.code === code)),
+  );
+  const isShared = ({ code }: Remark) => shared.some((one) => one.code === code);
+  const best = new Map<Proposal, Remark[]>();
+  for (const [code, of] of BEST_AT) {
+    const [first, second] = proposals.toSorted((a, b) => of(a) - of(b));
+    // Of what is wanted much, so much more; of what is wanted little, so much less.
+    const isClear = of(first!) < 0 ? of(first!) * BETTER < of(second!) : of(first!) < of(second!) * BETTER;
+    if (isClear) best.set(first!, [...(best.get(first!) ?? []), { code }]);
+  }
+  return {
+    proposals: proposals.map((one) => ({
+      ...one,
+      for_: [...(best.get(one) ?? []), ...one.for_.filter((remark) => !isShared(remark))],
+    })),
+    shared,
+  };
+}
+
+function weighed(
+  facts: KindFacts,
+  plan: Plan,
+  scraps: ScrapRate,
+  monthsC: readonly number[],
+): Proposal | RuledOut {
+  const wantedM2 = scraps.kgPerDay / steadyKgPerM2Day(facts.system, monthsC);
+  const herdKg = wantedM2 * RUNNING_KG_PER_M2;
   const { size, count, pieceM2 } = sized(facts, wantedM2, plan.liftKg);
   const volumeL = volumeOf(facts, size) * count;
   const wholeKg = volumeOf(facts, size) * FILLED * WET_KG_PER_L;
@@ -120,8 +199,14 @@ function weighed(facts: KindFacts, plan: Plan, scraps: ScrapRate): Proposal | Ru
   const beddingDryKg = beddingL * LOOSE_CARD_KG_PER_L;
   const soaked = correctMoisture({ massKg: beddingDryKg, moisture: 0.08, targetMoisture: 0.76 });
   const buyWormsKg = Math.min(herdKg, surfaceM2 * STARTING_KG_PER_M2);
-  const yieldMiddle =
-    Math.min(scraps.kgPerDay, surfaceM2 * RUNNING_KG_PER_M2 * INTAKE) * 365 * CASTINGS_PER_SCRAPS;
+  const year = firstYear(facts.system, monthsC);
+  const takenKgPerDay = year.takenKgPerM2Day.map((span) => capped(span, surfaceM2, scraps.kgPerDay));
+  const middleOf = (spans: readonly Span[]) => spans.reduce((sum, [, middle]) => sum + middle, 0);
+  // Where there are fewer scraps than it would take, castings are fewer by as much.
+  const isGiven = middleOf(takenKgPerDay) / Math.max(1e-9, middleOf(year.takenKgPerM2Day) * surfaceM2);
+  const yieldKg = scaledSpan(year.castingsKgPerM2, surfaceM2 * Math.min(1, isGiven));
+  const hopefulYieldKg =
+    Math.min(scraps.kgPerDay, surfaceM2 * RUNNING_KG_PER_M2 * HOPEFUL_INTAKE) * 365 * CASTINGS_PER_SCRAPS;
   const cost = costOf(plan.prices, count * containersOf(facts), buyWormsKg, beddingL);
 
   const out = ruledOut(facts, plan, { count, pieceKg, hoursPerWeek, wantedM2, surfaceM2 });
@@ -175,12 +260,10 @@ function weighed(facts: KindFacts, plan: Plan, scraps: ScrapRate): Proposal | Ru
     wholeKg,
     pieceKg,
     hoursPerWeek,
-    firstHarvestMonths: facts.firstHarvestMonths,
-    yieldKg: {
-      low: yieldMiddle * (1 - YIELD_SPAN),
-      middle: yieldMiddle,
-      high: yieldMiddle * (1 + YIELD_SPAN),
-    },
+    takenKgPerDay,
+    firstHarvestMonths: scaledSpan(year.ripeOnDay, 1 / 30.44),
+    yieldKg,
+    hopefulYieldKg,
     beddingL,
     beddingDryKg,
     waterL: soaked.ok ? soaked.value.waterL : 0,
@@ -190,6 +273,13 @@ function weighed(facts: KindFacts, plan: Plan, scraps: ScrapRate): Proposal | Ru
     care,
   };
 }
+
+const scaledSpan = ([low, middle, high]: Span, by: number): Span => [low * by, middle * by, high * by];
+const capped = ([low, middle, high]: Span, areaM2: number, mostKg: number): Span => [
+  Math.min(mostKg, low * areaM2),
+  Math.min(mostKg, middle * areaM2),
+  Math.min(mostKg, high * areaM2),
+];
 
 /** Containers one buys for one of them: the parts of a trough or a flow-through are one box. */
 export const containersOf = (facts: KindFacts): number =>

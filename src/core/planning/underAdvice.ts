@@ -65,3 +65,18 @@ function between(atC: number, spans: readonly Span[]): Span {
   const mix = (n: 0 | 1 | 2) => a[n] + (b[n] - a[n]) * share;
   return [mix(0), mix(1), mix(2)];
 }
+
+/** Months of the first year from which on a bin takes what it will. */
+const RUNNING_FROM = 8;
+/** Scraps a day a square metre takes once it runs, over the year of such a room, kg. Above nought. Never throws. */
+export function steadyKgPerM2Day(system: System, monthsC: readonly number[]): number {
+  const rows = TABLE[system].byWarmth;
+  const running = rows.map(({ takenKgPerM2Day }): Span => {
+    const late = takenKgPerM2Day.slice(RUNNING_FROM);
+    const mean = (n: 0 | 1 | 2) => late.reduce((sum, span) => sum + span[n], 0) / late.length;
+    return [mean(0), mean(1), mean(2)];
+  });
+  const kg = monthsC.reduce((sum, at) => sum + between(at, running)[1], 0) / monthsC.length;
+  return Math.max(LEAST_KG_PER_M2_DAY, kg);
+}
+const LEAST_KG_PER_M2_DAY = 0.02;

@@ -11,6 +11,18 @@ export function sayRemark(remark: Remark, units: UnitSystem): string {
       return "Made for what you want.";
     case "plan/easy-to-begin":
       return "Easy to begin with and to put right.";
+    case "plan/takes-most":
+      return "Takes the most scraps of these.";
+    case "plan/gives-most":
+      return "Gives the most castings in its first year.";
+    case "plan/soonest":
+      return "First harvest soonest.";
+    case "plan/lightest":
+      return "Lightest to lift.";
+    case "plan/least-time":
+      return "Asks the least time.";
+    case "plan/fewest-worms":
+      return "Fewest worms to buy.";
     case "plan/little-time":
       return "Asks less than half of the time you have.";
     case "plan/no-lifting":
@@ -63,4 +75,13 @@ export function sayHours(hours: number): string {
   const halves = Math.round(hours * 2) / 2;
   const whole = Math.floor(halves);
   return `${whole}${halves > whole ? "½" : ""} ${halves === 1 ? "hour" : "hours"}`;
+}
+
+/** "3–5 months", "after more than a year". */
+export function sayMonths([low, , high]: readonly [number, number, number]): string {
+  if (low > 20) return "not in its first year";
+  const from = Math.max(1, Math.round(low));
+  if (high > 20) return `${from} months to over a year`;
+  const to = Math.round(high);
+  return from >= to ? `about ${from} months` : `${from}–${to} months`;
 }

@@ -68,11 +68,11 @@ export function WormPage({ id }: { readonly id: string }) {
       {worm.cocoonsPerAdultWeek !== undefined && worm.intakePerDay !== undefined && isAdvised && (
         <p className={styles.facts}>
           About {formatCount(worm.wormsPerKg!)} adults to the kilogram; a mixed lot holds half as many again
-          to twice as many. Eats up to {Math.round(worm.intakePerDay * 100)} % of its weight a day in a mature
-          bed near {formatTemperature(20, units)}. In the laboratory {worm.cocoonsPerAdultWeek} cocoons a week
-          and adult, of which {Math.round((worm.hatchShare ?? 0) * 100)} % hatch after some{" "}
-          {worm.incubationDays} days, grown up in {worm.maturityDays} more. A home bin reaches a third to a
-          half of that.
+          to twice as many. By the usual, hopeful rule it eats {Math.round(worm.intakePerDay * 100)} % of its
+          weight a day in a mature bed near {formatTemperature(20, units)}. In the laboratory{" "}
+          {worm.cocoonsPerAdultWeek} cocoons a week and adult, of which{" "}
+          {Math.round((worm.hatchShare ?? 0) * 100)} % hatch after some {worm.incubationDays} days, grown up
+          in {worm.maturityDays} more. A home bin reaches a third to a half of that.
         </p>
       )}
       <p className={styles.source}>

@@ -4,7 +4,7 @@ import { freshProfile } from "@/core/picture/freshProfile";
 import { KINDS } from "@/core/planning/kinds";
 import type { Proposal } from "@/core/planning/propose";
 import { containersOf, wholeHeightM } from "@/core/planning/propose";
-import { sayHours, sayRemark } from "@/core/planning/words";
+import { sayHours, sayMonths, sayRemark } from "@/core/planning/words";
 import { formatLength, formatMass, formatMassRange, formatVolume } from "@/core/quantity/format";
 import { useSession } from "@/session/session";
 import { Cutaway } from "@/ui/cutaway/Cutaway";
@@ -12,6 +12,7 @@ import Button from "@mui/material/Button";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import styles from "./Plan.module.css";
+import { TakenBars } from "./TakenBars";
 import type { PlanInHand } from "./usePlan";
 
 /** Two to four bins that would do, to one scale on one plank, and why the others would not. */
@@ -42,6 +43,11 @@ export function Proposals({ planning }: { readonly planning: PlanInHand }) {
   const pxPerM = Math.min(210 / widest, 150 / (tallest + 0.2));
   return (
     <div>
+      {found.shared.length > 0 && (
+        <p className={styles.say}>
+          All of these: {found.shared.map((remark) => sayRemark(remark, units)).join(" ")}
+        </p>
+      )}
       <ul className={styles.proposals} data-count={found.proposals.length}>
         {found.proposals.map((one) => (
           <One key={one.kind} one={one} pxPerM={pxPerM} planning={planning} />
@@ -49,8 +55,9 @@ export function Proposals({ planning }: { readonly planning: PlanInHand }) {
       </ul>
       <RuledOut planning={planning} />
       <p className={styles.quiet}>
-        Drawn to one scale. For {formatMass(scraps.kgPerDay, units)} of scraps a day; yields are castings as
-        harvested, in a year once it runs.
+        Drawn to one scale. For {formatMass(scraps.kgPerDay, units)} of scraps a day. What each takes and
+        gives was tried for a year under this app’s advice, from worms as many as are bought here; castings
+        are as harvested.
       </p>
     </div>
   );
@@ -65,7 +72,7 @@ function One({
   readonly pxPerM: number;
   readonly planning: PlanInHand;
 }) {
-  const { units } = useSession();
+  const { units, today } = useSession();
   const router = useRouter();
   const { facts, size } = one;
   const choose = async () => {
@@ -101,6 +108,7 @@ function One({
         {containersOf(facts) > 1 ? ` each, ${containersOf(facts)} pieces` : ""};{" "}
         {formatVolume(one.volumeL, units)}
       </p>
+      <TakenBars one={one} madeKg={planning.scraps?.kgPerDay ?? 0} units={units} today={today} />
       <dl className={styles.figures}>
         <div>
           <dt>worms to buy</dt>
@@ -108,13 +116,11 @@ function One({
         </div>
         <div>
           <dt>first harvest</dt>
-          <dd>
-            {one.firstHarvestMonths[0]}–{one.firstHarvestMonths[1]} months
-          </dd>
+          <dd>{sayMonths(one.firstHarvestMonths)}</dd>
         </div>
         <div>
-          <dt>castings a year</dt>
-          <dd>{formatMassRange(one.yieldKg.low, one.yieldKg.high, units)}</dd>
+          <dt>castings, first year</dt>
+          <dd>{formatMassRange(one.yieldKg[0], one.yieldKg[2], units)}</dd>
         </div>
         <div>
           <dt>time a week</dt>
@@ -135,6 +141,10 @@ function One({
           </div>
         )}
       </dl>
+      <p className={styles.quiet}>
+        By the usual rule, half the worms’ weight a day, it would be{" "}
+        {formatMass(one.hopefulYieldKg, units, "bucket")} of castings a year: hopeful.
+      </p>
       <Button variant="outlined" onClick={() => void choose()}>
         Build the {facts.name.toLowerCase()}
       </Button>

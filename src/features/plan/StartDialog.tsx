@@ -34,7 +34,7 @@ export function StartDialog({
   const [day, setDay] = useState<string>(addDays(today, 21));
   const [choices, setChoices] = useState<StartChoices>(USUAL_CHOICES);
   const [faults, setFaults] = useState<Readonly<Record<string, string>>>({});
-  const months = one.firstHarvestMonths[0];
+  const months = Math.min(18, one.firstHarvestMonths[1]);
   const read = localDate.safeParse(day);
   const arrival = read.success ? (by === "arrival" ? read.data : arrivalFor(read.data, months)) : undefined;
 

@@ -48,12 +48,12 @@ const inHand = (plans: readonly Plan[]): Plan | undefined =>
 
 /** The plan that is being made: the newest that has not become a bin. Each answer is kept as it is given. */
 export function usePlan(): PlanInHand {
-  const { db, plans, author, keep } = useSession();
+  const { db, plans, author, keep, today } = useSession();
   const queue = useRef<Promise<unknown>>(Promise.resolve());
   const kept = inHand(plans);
   const plan = useMemo(() => (kept ?? { ...FIRST }) as Plan, [kept]);
   const scraps = useMemo(() => scrapRate(plan), [plan]);
-  const found = useMemo(() => scraps && propose(plan, scraps), [plan, scraps]);
+  const found = useMemo(() => scraps && propose(plan, scraps, today), [plan, scraps, today]);
   const { chosen } = plan;
   return {
     plan,

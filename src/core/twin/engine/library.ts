@@ -1,5 +1,4 @@
 import type { Cover, Drainage, HarvestMethod, Preparation, SpeciesId } from "@/vocabulary/setup";
-import { breedingOf } from "@/core/catalogue/breeding";
 import { speciesOf } from "@/core/catalogue/species";
 
 /** Life of one species as the model computes it. Source: process model 5.2. */
@@ -23,13 +22,6 @@ export interface TwinSpecies {
   readonly f25: number;
 }
 
-const MORE: Record<SpeciesId, readonly [coldDeathC: number, cocoonG: number, hatchlingG: number, maturityDays: number, largestG: number]> = {
-  fetida: [-2, 0.016, 0.004, 56, 0.57],
-  excavatus: [6, 0.006, 0.003, 42, 0.65],
-  eugeniae: [8, 0.035, 0.012, 60, 2.4],
-  hortensis: [-1, 0.025, 0.01, 75, 1.3],
-}; // prettier-ignore
-
 const known = new Map<SpeciesId, TwinSpecies>();
 /** Asked for at every night of every trial: made once. */
 export function twinSpecies(id: SpeciesId): TwinSpecies {
@@ -40,8 +32,6 @@ export function twinSpecies(id: SpeciesId): TwinSpecies {
 
 function made(id: SpeciesId): TwinSpecies {
   const life = speciesOf(id);
-  const breeding = breedingOf(id);
-  const [coldDeathC, cocoonG, hatchlingG, maturityDays, largestG] = MORE[id];
   const lnQ = Math.log(life.q10) / 10;
   return {
     bestC: life.bestC,
@@ -49,16 +39,16 @@ function made(id: SpeciesId): TwinSpecies {
     leastC: life.leastC,
     lnQ,
     heatDeathC: life.heatDeathC,
-    coldDeathC,
-    warmthC: breeding.warmthC,
-    cocoonsPerDay: breeding.cocoonsPerAdultWeek / 7,
-    hatchlingsPerCocoon: breeding.hatchShare * breeding.hatchlingsPerCocoon,
-    cocoonG,
-    hatchlingG,
-    incubationDays: breeding.incubationDays,
-    maturityDays,
+    coldDeathC: life.coldDeathC,
+    warmthC: life.warmthC,
+    cocoonsPerDay: life.cocoonsPerAdultWeek / 7,
+    hatchlingsPerCocoon: life.hatchShare * life.hatchlingsPerCocoon,
+    cocoonG: life.cocoonG,
+    hatchlingG: life.hatchlingG,
+    incubationDays: life.incubationDays,
+    maturityDays: life.maturityDays,
     adultG: life.adultG,
-    largestG,
+    largestG: life.largestG,
     f25: Math.exp(lnQ * (Math.min(25, life.bestC) - 20)),
   };
 }
