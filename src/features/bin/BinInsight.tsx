@@ -7,7 +7,6 @@ import {
   sayHarvest,
   sayMisfit,
   sayRipeness,
-  saySurprise,
   sayWarning,
 } from "@/core/twin/ahead/words";
 import { herdAdvice } from "@/core/decision/herdAdvice";
@@ -15,14 +14,18 @@ import { sayHerdAdvice } from "@/core/decision/words";
 import { practiceOf } from "@/core/practice/practice";
 import { useSession } from "@/session/session";
 import Button from "@mui/material/Button";
+import type { Entry } from "@/records/entry";
 import styles from "./Course.module.css";
+import { SurpriseAnswer } from "./SurpriseAnswer";
 
 /** What the twin has to say of this bin: warnings first, the harvest, its habits, and entries that do not fit together. */
 export function BinInsight({
   one,
+  entries,
   onOpen,
 }: {
   readonly one: BinToday;
+  readonly entries: readonly Entry[];
   /** Opens an entry to be put right. */
   readonly onOpen: (entryId: string) => void;
 }) {
@@ -46,7 +49,7 @@ export function BinInsight({
       ))}
       {twin.surprises.map((surprise) => (
         <li key={`${surprise.of} ${surprise.place ?? ""}`} data-kind="warning">
-          {saySurprise(surprise)}
+          <SurpriseAnswer one={one} surprise={surprise} entries={entries} />
         </li>
       ))}
       {harvest && (

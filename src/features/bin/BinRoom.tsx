@@ -162,7 +162,7 @@ function BinPage({ one }: { readonly one: BinToday }) {
               <b>Own rules:</b> {ownRules.join("; ")}.
             </p>
           )}
-          <BinInsight one={one} onOpen={setOpened} />
+          <BinInsight one={one} entries={log?.entries ?? []} onOpen={setOpened} />
           <div className={styles.actions}>
             <Button variant="contained" component={Link} href={`/visit?id=${bin.id}`}>
               Lift the lid

@@ -1,24 +1,12 @@
 "use client";
 import type { Surprise } from "@/core/expectation/expectation";
+import { becauseWords, subjectOf } from "@/core/twin/ahead/surprise";
 import { saySurprise } from "@/core/twin/ahead/words";
 import { Choice } from "@/ui/choice/Choice";
 import { BecauseMark } from "@/ui/marks/BecauseMark";
-import type { Because } from "@/vocabulary/readings";
 import { BECAUSE } from "@/vocabulary/readings";
 import type { VisitInHand } from "./useVisit";
-import { subjectOf } from "./visitTyped";
 import styles from "./Visit.module.css";
-
-/** What may have happened, in the words of what was read: water where there is more or less of it, hands where food or matter is. */
-function labels({ of, isMore }: Surprise): Record<Because, string> {
-  const water = of === "foodLeft" || of === "handful" || of === "ripeness" || of === "smell";
-  return {
-    water: water ? "rain or a leak did it" : isMore ? "rain, a leak, a spill" : "a draught, lid ajar",
-    others: isMore ? "someone put in" : "someone took out",
-    slip: "my hand slipped",
-    so: "it is so",
-  };
-}
 
 /** A reading beyond nearly all forecasts is told, and one question asked: the answer says what is learned from it. */
 export function SurpriseQuestion({
@@ -33,7 +21,7 @@ export function SurpriseQuestion({
   const chosen = typed.because?.[subject];
   if (!surprise.isAsked && chosen === undefined)
     return <p className={styles.surprise}>{saySurprise(surprise)}</p>;
-  const words = labels(surprise);
+  const words = becauseWords(surprise);
   return (
     <div className={styles.surprise}>
       <Choice

@@ -11,6 +11,7 @@ import type {
   Warmth,
 } from "@/vocabulary/readings";
 import { HANDFUL_L } from "@/vocabulary/readings";
+import { subjectOf } from "@/core/twin/ahead/surprise";
 import { isHandful, NO_HANDFUL } from "@/core/log/handful";
 import type { Outcome } from "@/vocabulary/outcome";
 import { done, refused } from "@/vocabulary/outcome";
@@ -124,15 +125,4 @@ export function readingsIn(typed: VisitTyped, units: UnitSystem): Outcome<Readin
       return said === undefined ? reading : { ...reading, because: said };
     }),
   );
-}
-
-/** What a reading speaks of, so that an answer to a surprise finds it: "squeeze", "squeeze c3", "foodLeft 3", "depth". */
-export function subjectOf(of: {
-  readonly of: string;
-  readonly place?: number | undefined;
-  readonly compartmentId?: string | undefined;
-}): string {
-  const what = of.of === "fillDepth" ? "depth" : of.of;
-  if (of.place !== undefined) return `${what} ${of.place}`;
-  return of.of === "squeeze" && of.compartmentId !== undefined ? `${what} ${of.compartmentId}` : what;
 }
