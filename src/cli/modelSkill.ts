@@ -21,6 +21,8 @@ import { leftOfFortnight, syntheticBin } from "@/core/twin/proof/synthetic";
  */
 const BINS = Number(process.env.SKILL_BINS ?? 240);
 const VISITS = 8;
+/** The first readings of a young bin. */
+const FEW = 2;
 /** A bin known for long: does the twin still know how unsure it is? */
 const MANY = 30;
 const AHEAD = 14;
@@ -166,6 +168,7 @@ function ofHarvest(bin: SyntheticBin, number: number): void {
 for (let number = 0; number < BINS; number += 1) {
   const bin = syntheticBin(number);
   if (bin.visits.length < VISITS || bin.truth.length <= bin.visits[VISITS - 1]! + AHEAD) continue;
+  ofFortnight(bin, number, FEW);
   ofFortnight(bin, number, VISITS);
   if (bin.visits.length >= MANY && bin.truth.length > bin.visits[MANY - 1]! + AHEAD)
     ofFortnight(bin, number, MANY);

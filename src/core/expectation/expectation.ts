@@ -22,7 +22,7 @@ export interface PlaceExpectation {
 }
 
 /** What one reading would settle most. */
-export type HelpfulReading = "squeeze" | "foodLeft" | "temperature";
+export type HelpfulReading = "squeeze" | "foodLeft" | "temperature" | "ripeness";
 
 /** What an engine says of a bin on a day. Plain data: it may come from a worker. */
 export interface Expectation {

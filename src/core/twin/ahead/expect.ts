@@ -83,7 +83,7 @@ export function twinExpectation(
         : ensemble.readings < 20 || read.moisture.high - read.moisture.low > 0.1
           ? "fair"
           : "good",
-    wouldHelp: helpful(read),
+    wouldHelp: helpful(read, harvest.inDays),
     twin: {
       readings: ensemble.readings,
       hasReadToday: now.hasReadToday,
@@ -154,11 +154,13 @@ function placesOf({ state }: TwinNow, read: TwinDay, gone: ReadonlyMap<string, B
 }
 
 /** The reading whose answer is least known, measured by what it would change. */
-function helpful({ moisture, temperatureC, places }: TwinDay): HelpfulReading {
+function helpful({ moisture, temperatureC, places }: TwinDay, harvestInDays?: Band): HelpfulReading {
   const doubts: readonly (readonly [HelpfulReading, number])[] = [
     ["squeeze", (moisture.high - moisture.low) / 0.06],
     ["foodLeft", Math.max(0, ...places.map(({ left }) => left.high - left.low)) / 0.35],
     ["temperature", (temperatureC.high - temperatureC.low) / 5],
+    // The colour of the castings tells most of when they are ripe, within some weeks of it.
+    ["ripeness", harvestInDays && harvestInDays.low < 42 ? (harvestInDays.high - harvestInDays.low) / 40 : 0],
   ];
   return doubts.toSorted((a, b) => b[1] - a[1])[0]![0];
 }

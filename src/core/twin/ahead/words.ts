@@ -78,6 +78,7 @@ export function saySurprise({ of, isMore, beyond }: Surprise): string {
 export const HELPFUL_WORDS: Record<HelpfulReading, string> = {
   squeeze: "a squeeze would tell us most",
   foodLeft: "a look at the food left would tell us most",
+  ripeness: "the colour of what is nearly castings would tell us most",
   temperature: "a thermometer in the bed would tell us most",
 };
 
