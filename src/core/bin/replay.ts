@@ -113,7 +113,7 @@ export function applyEntry(before: BinState, entry: Entry): BinState {
         };
       {
         const { cover: _gone, ...rest } = state;
-        return { ...rest, contents: {}, places: {} };
+        return { ...rest, contents: {}, places: {}, heard: {}, emptiedOn: entry.day };
       }
     }
     case "added":
@@ -130,7 +130,9 @@ export function applyEntry(before: BinState, entry: Entry): BinState {
 }
 
 /** The day of each first, kept once it is there. */
-function begun(state: BinState, entry: Entry): BinState {
+function begun(before: BinState, entry: Entry): BinState {
+  const { emptiedOn: _refilled, ...refilled } = before;
+  const state = before.emptiedOn && (entry.kind === "bedded" || entry.kind === "seeded") ? refilled : before;
   const { firsts } = state;
   if (entry.kind === "bedded" && !firsts.bedded)
     return { ...state, firsts: { ...firsts, bedded: entry.day } };

@@ -87,6 +87,8 @@ export interface BinState {
   readonly cover?: { readonly litres: number; readonly day: LocalDate };
   /** The first of each: bedding, a meal, and after the worms came a squeeze, a lifted lid; the day two meals had been seen gone. */
   readonly firsts: Readonly<Partial<Record<"bedded" | "fed" | "squeezed" | "looked" | "twoGone", LocalDate>>>;
+  /** Emptied whole, and not bedded since. */
+  readonly emptiedOn?: LocalDate;
   readonly gritOn?: LocalDate;
   readonly drainedOn?: LocalDate;
   readonly harvestedOn?: LocalDate;

@@ -4,7 +4,8 @@ import { addDays, daysBetween } from "../calendar/day";
 import { isLeftInPeace } from "../catalogue/school";
 import { standingPlan, whenSomeoneIsThere } from "../bin/planAhead";
 import { looked } from "../bin/readings";
-import { areaM2, fedCompartment } from "../bin/system";
+import { COVER_KG_PER_L } from "../bin/cover";
+import { areaM2, fedCompartment, volumeOfL } from "../bin/system";
 import type { Expectation } from "../expectation/expectation";
 import { HERD_AT_RISK } from "../expectation/expectation";
 import type { Decision, Step } from "./decision";
@@ -58,7 +59,7 @@ export function decide(
         ...decision,
         steps: [
           ...decision.steps.filter(({ kind }) => kind !== "water" || !isFullOfWater).slice(0, MOST_STEPS),
-          ...herdStep(expectation, seen),
+          ...(practice.state.emptiedOn ? [] : herdStep(expectation, seen)),
           ...(decision.verdict === "actNow" ? [] : signs.steps),
         ],
       },
@@ -81,6 +82,8 @@ export function decide(
         ? dryOutSteps(expectation, practice, seen)
         : edgeWater(practice, signs);
   const moisten = [...here, ...others];
+
+  if (practice.state.emptiedOn !== undefined) return capped(beddingFirst(practice, today));
 
   // Rest ends on its day; until then no reading unlocks a meal.
   const { resting, restingUntil } = practice.setup;
@@ -150,6 +153,28 @@ export function decide(
     nextDaySpan: { from: addDays(today, meal.nextInDays.low), to: addDays(today, meal.nextInDays.high) },
     cautions: meal.isMeal ? ["wet-hands-mould"] : [],
   });
+}
+
+/** A bin that was emptied is bedded before anything else: a third deep, damp. */
+function beddingFirst(practice: Practice, today: LocalDate): Decision {
+  const fed = fedCompartment(practice.setup);
+  const target = targetMoisture(practice);
+  return {
+    verdict: "makeRoom",
+    steps: [
+      {
+        kind: "addDryBedding",
+        amount: { massKg: (volumeOfL(fed) / 3) * COVER_KG_PER_L },
+        materialId: practice.school.id === "breeder-tub" ? "manure-aged-bedding" : "leaf-mould",
+        moisture: (target.low + target.high) / 2,
+        compartmentId: fed.id,
+        why: { code: "bed/before-meal" },
+        evidence: [{ from: "school", of: "moisture", low: target.low, high: target.high }],
+      },
+    ],
+    nextDay: addDays(today, 3),
+    cautions: ["dust"],
+  };
 }
 
 /** A resting bin that lost so much of its weight has dried out, or worse. */

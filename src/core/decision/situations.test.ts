@@ -1,4 +1,5 @@
 import type { Entry, Reading } from "@/records/entry";
+import type { CompartmentId } from "@/vocabulary/fields";
 import type { System } from "@/vocabulary/setup";
 import { entry, kilograms, look, meal, newTub, setupOf, START } from "../../../tests/log";
 import { brought } from "../../../tests/twinLog";
@@ -46,6 +47,7 @@ function visited(now: ReturnType<typeof brought>, readings: readonly Reading[], 
 
 const squeeze = (value: "dust" | "noDrop" | "fewDrops" | "manyDrops" | "stream"): Reading => ({ of: "squeeze", squeeze: value }); // prettier-ignore
 const smell = (value: "earthy" | "sour" | "rotten" | "ammonia"): Reading => ({ of: "smell", smell: value });
+const inPart = (value: "noDrop", compartment: string): Reading => ({ of: "squeeze", squeeze: value, compartment: compartment as CompartmentId }); // prettier-ignore
 const left = (value: "none" | "little" | "half" | "most", place = 6): Reading => ({ of: "foodLeft", foodLeft: value, place }); // prettier-ignore
 const degrees = (temperatureC: number): Reading => ({ of: "temperature", temperatureC });
 const sign = (value: Extract<Reading, { of: "sign" }>["sign"]): Reading => ({ of: "sign", sign: value, isPresent: true }); // prettier-ignore
@@ -111,6 +113,18 @@ const SITUATIONS: Record<string, Row> = {
   "a trough read dry at its fed end": { where: "trough", read: [squeeze("dust"), smell("earthy")], does: ["water"], never: ["addDryBedding", "feed"] },
   "a flow-through is never dug: no meal onto food": { where: "flowThrough", read: [...right, left("most", 1), left("most", 2)], never: NO_MEAL },
   "swapped totes with half their food: leave": { where: "stackSwap", read: [...right, left("half", 1), left("half", 2)], never: NO_MEAL },
+  "a finished end that is a little dry is left so": { where: "trough", read: [...right, inPart("noDrop", "c3")], never: ["water"] },
+  "water stands under a dry-feeling tub: none is poured on": { where: "tub", read: [squeeze("noDrop"), smell("earthy"), sign("standing-liquid")], never: ["water"] },
+  "water stands in a breeding tub: it is sponged off": { where: "breederTub", read: [squeeze("manyDrops"), smell("earthy"), sign("standing-liquid")], does: ["spongeOff"], never: ["water", "drain"] },
+  "a pot read dry is watered from below, not dug": { where: "fabricPot", read: [squeeze("dust"), smell("earthy")], does: ["water"], never: ["feed", "fluff"] },
+  "swapped totes, sour: air and bedding": { where: "stackSwap", read: [squeeze("fewDrops"), smell("sour")], verdict: "beddingOnly", does: ["fluff"], never: NO_MEAL },
+  "a buried tower, rotten: the food comes out": { where: "tower", read: [squeeze("manyDrops"), smell("rotten"), left("most", 1)], verdict: "beddingOnly", does: ["removeFood"], never: NO_MEAL },
+  "a tower with rats is closed": { where: "tower", read: [sign("rodent-signs")], verdict: "actNow", does: ["secureBin"], never: NO_MEAL },
+  "a flow-through that is hot below: first aid": { where: "flowThrough", read: [degrees(35)], verdict: "actNow", does: ["moveToShade"], never: NO_MEAL },
+  "a tray stack in frost": { where: "trayStack", read: [degrees(-3)], verdict: "actNow", does: ["warmUp"], never: ["feed", "water"] },
+  "dust in a tower: water down the tube": { where: "tower", read: [squeeze("dust"), smell("earthy")], does: ["water"], never: ["feed", "addDryBedding"] },
+  "sharp smell over a flow-through": { where: "flowThrough", read: [smell("ammonia")], verdict: "actNow", does: ["ventilate"], never: NO_MEAL },
+  "a bath whose feast lies whole: no more": { where: "bath", read: [...right, left("most", 1)], verdict: "wait", never: NO_MEAL },
   "sour and dry: damp bedding, not dry": { where: "tub", read: [squeeze("noDrop"), smell("sour")], verdict: "beddingOnly", never: NO_MEAL },
 }; // prettier-ignore
 
@@ -215,6 +229,19 @@ test("a full bin makes room before its worms go hungry, and a cover that is thic
   );
   expect(cover?.amount).toBeUndefined();
   expect(cover?.why.code).toBe("cover/lay-back");
+});
+
+test("a bin that was emptied is bedded first, and fed only then", () => {
+  const emptied = [...settled("tub"), entry({ kind: "emptied" }, 92)];
+  const first = visited(brought(emptied, TODAY_AT), []);
+  expect(first.steps.map(({ kind }) => kind)).toEqual(["addDryBedding"]);
+  expect(first.steps[0]).toMatchObject({ materialId: "leaf-mould", why: { code: "bed/before-meal" } });
+  const bedded = entry(
+    { kind: "bedded", parts: [{ materialId: "leaf-mould", amount: kilograms(6), moisture: 0.75 }] },
+    93,
+  );
+  const then = visited(brought([...emptied, bedded], TODAY_AT), right);
+  expect(then.steps.map(({ why }) => why.code)).not.toContain("bed/before-meal");
 });
 
 test("rules of one's own for a bin are used: interval, cover, target, coldest and warmest", () => {

@@ -100,7 +100,8 @@ function taskOf({ bin, state, expectation, decision }: BinToday, today: LocalDat
   if (hasAlarm) return task(bin.id, "act", decision, Math.max(0, overdueDays));
   if (isLookedAtToday) return undefined;
   // No silent death: one look answers it, whatever day is due.
-  if (isHerdAtRisk(expectation)) return task(bin.id, "count", decision, Math.max(0, overdueDays));
+  if (isHerdAtRisk(expectation) && !state.emptiedOn)
+    return task(bin.id, "count", decision, Math.max(0, overdueDays));
   if (state.setup.resting)
     return due !== undefined && due <= today ? task(bin.id, "wake", decision, overdueDays) : undefined;
   if (due === undefined) {

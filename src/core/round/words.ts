@@ -52,10 +52,12 @@ export function sayStanding(
   if (task?.kind === "act") return "In trouble: look first";
   if (task?.kind === "dryOut") return decision.steps[0]?.why.code === "air/at-risk" ? "Needs air" : "Too wet";
   if (task?.kind === "count") return "Are they still there?";
-  if (task?.kind === "room") return "Full: needs room";
+  if (task?.kind === "room") return state.emptiedOn ? "Emptied: bedding first" : "Full: needs room";
   if (task?.kind === "water") return "Too dry";
   if (task?.kind === "squeeze") return "Unsure: one squeeze would help";
   if (task?.kind === "drain") return "Sump is full";
+  // Who never had a meal is not hungry: it is being begun.
+  if (task?.kind === "feed" && state.firsts.fed === undefined) return "Its first meal";
   if (task?.kind === "feed" || task?.kind === "wake") {
     const place = nextPlace(state);
     return place && (state.setup.compartments[0]?.placeCount ?? 1) > 1

@@ -34,7 +34,7 @@ export function BinInsight({
   if (!twin) return null;
   const harvest = sayHarvest(one.expectation, today, units);
   const ripeness = sayRipeness(one.expectation, one.state.setup?.compartments ?? []);
-  const risk = sayHerdAtRisk(twin);
+  const risk = one.state.emptiedOn ? undefined : sayHerdAtRisk(twin);
   const habits = sayHabits(twin.habits, one.state.visits);
   const practice = practiceOf(one.state);
   const herd = practice && herdAdvice(one.expectation, practice, today);

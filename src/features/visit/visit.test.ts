@@ -4,7 +4,9 @@ import { entryFormat, entrySchema } from "@/records/entry";
 import { addDays } from "@/core/calendar/day";
 import { replay } from "@/core/bin/replay";
 import { parseQuantity } from "@/core/quantity/parse";
+import type { CompartmentId } from "@/vocabulary/fields";
 import { decide } from "@/core/decision/decide";
+import type { Step } from "@/core/decision/decision";
 import { practiceOf } from "@/core/practice/practice";
 import { simpleExpectation } from "@/core/expectation/simpleEngine";
 import { stepKey, visitFacts } from "./visitEntries";
@@ -178,4 +180,36 @@ test("a quiet check writes what was seen from outside and does nothing to the bi
       ],
     },
   ]);
+});
+
+test("a stack set round and a wedge moved along leave what was done in the log, as it can be replayed", () => {
+  const done = (step: Step) => {
+    const state = replay(log);
+    const decision = {
+      verdict: "makeRoom",
+      steps: [step],
+      nextDay: addDays(TODAY, 3),
+      cautions: [],
+    } as const;
+    const expectation = simpleExpectation(state, CLIMATE, TODAY);
+    const common = {
+      readings: [],
+      expectation,
+      typed: NOTHING_TYPED,
+      units: "metric",
+      today: TODAY,
+    } as const;
+    const outcome = visitFacts({ lid: "lifted", decision, visitId: "v1", ...common });
+    return stored(outcome.ok ? outcome.value : []).slice(1);
+  };
+  const why = { code: "room/ripe", ripeness: 0.6 } as const;
+  const order = ["c2", "c1"] as CompartmentId[];
+  expect(done({ kind: "restack", compartmentId: order[1]!, order, why, evidence: [] })).toMatchObject([
+    { kind: "emptied", compartment: "c1" },
+    { kind: "rotated", order },
+  ]);
+  expect(done({ kind: "moveAlong", share: 0.3, why, evidence: [] })).toMatchObject([
+    { kind: "advanced", fraction: 0.3 },
+  ]);
+  expect(done({ kind: "spongeOff", why, evidence: [] })).toMatchObject([{ kind: "drained" }]);
 });
