@@ -1,7 +1,9 @@
 import { seeded } from "../chance/seeded";
 import type { Plan } from "@/records/plan";
 import { planSchema } from "@/records/plan";
+import { SYSTEMS } from "@/vocabulary/setup";
 import { PLAN_KINDS } from "./kinds";
+import { steadyKgPerM2Day } from "./underAdvice";
 import { localDate } from "@/vocabulary/fields";
 import { propose } from "./propose";
 import { scrapRate } from "./scraps";
@@ -85,4 +87,35 @@ test("more scraps never ask for fewer worms or less surface of the same kind", (
       expect(after.buyWormsKg).toBeGreaterThanOrEqual(one.buyWormsKg * 0.999);
     }
   }
+});
+
+test("what all proposals share is said once, and what one is best at is said of it alone", () => {
+  const chance = seeded("told apart");
+  for (let nth = 0; nth < 120; nth += 1) {
+    const { proposals, shared } = proposalsOf(randomPlan(chance));
+    if (proposals.length < 2) continue;
+    const codes = proposals.map(({ for_ }) => new Set<string>(for_.map(({ code }) => code)));
+    for (const { code } of shared) expect(codes.some((of) => of.has(code))).toBe(false);
+    for (const code of new Set(codes.flatMap((of) => [...of])))
+      expect(codes.every((of) => of.has(code))).toBe(false);
+    for (const best of ["plan/soonest", "plan/lightest", "plan/takes-most", "plan/least-time"])
+      expect(codes.filter((of) => of.has(best)).length).toBeLessThanOrEqual(1);
+  }
+});
+
+test("a plan says what was lived: little in the first month, less in the cold, and the hopeful rule stands above it", () => {
+  const chance = seeded("lived");
+  for (let nth = 0; nth < 60; nth += 1) {
+    const plan = randomPlan(chance, { coldestC: 18, hottestC: 22, purpose: "lessWaste" });
+    for (const one of proposalsOf(plan).proposals) {
+      const [first, last] = [one.takenKgPerDay[0]![1], one.takenKgPerDay[11]![1]];
+      expect([one.kind, first <= last + 1e-9]).toEqual([one.kind, true]);
+      if (one.kind !== "breederTub") expect(first).toBeLessThan(one.hopefulKgPerDay);
+    }
+  }
+  const months = (meanC: number) => Array.from({ length: 12 }, () => meanC);
+  for (const system of SYSTEMS)
+    expect(steadyKgPerM2Day(system, months(8))).toBeLessThanOrEqual(
+      1.1 * steadyKgPerM2Day(system, months(18)),
+    );
 });

@@ -64,7 +64,8 @@ test("two under a kitchen sink, a farm shed that freezes, and a breeder get quit
   const breeder = kindsFor({ guessedKgPerDay: 1, purpose: "worms", hoursPerWeek: 6, coldestC: 18 });
   expect(sink.kinds).not.toContain("bath");
   expect(sink.proposals.every(({ pieceKg }) => pieceKg <= 8 * 1.15)).toBe(true);
-  expect(shed.kinds).toContain("bath");
+  expect(shed.kinds).toContain("floorBed");
+  expect(shed.kinds).not.toContain("tub");
   expect(shed.ruledOut.find(({ kind }) => kind === "trayStack")?.why.code).toBe("plan/freezes");
   expect(breeder.kinds[0]).toBe("breederTub");
   expect(sink.ruledOut.find(({ kind }) => kind === "tower")?.why.code).toBe("plan/needs-ground");

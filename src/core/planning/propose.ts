@@ -29,6 +29,7 @@ export type Remark =
   | { readonly code: "plan/heavy-on-stairs"; readonly wholeKg: number }
   | { readonly code: "plan/too-much-time" | "plan/takes-time"; readonly hours: number }
   | { readonly code: "plan/many-needed"; readonly count: number }
+  | { readonly code: "plan/takes-room"; readonly times: number }
   | { readonly code: "plan/far-too-large"; readonly share: number }
   | {
       readonly code:
@@ -71,8 +72,8 @@ export interface Proposal {
   readonly firstHarvestMonths: Span;
   /** Castings of the first year, kg as harvested. */
   readonly yieldKg: Span;
-  /** By the usual rule (half the worms' mass a day, all of it made into castings): hopeful, and named so. */
-  readonly hopefulYieldKg: number;
+  /** What the usual rule (half the worms' mass a day) would give it from the first day on: hopeful, and named so. */
+  readonly hopefulKgPerDay: number;
   readonly beddingL: number;
   readonly beddingDryKg: number;
   readonly waterL: number;
@@ -101,8 +102,6 @@ const STARTING_KG_PER_M2 = 2.5;
 /** Wet castings and bedding, kg in a litre; a bin is seldom fuller than this. Source: caution on lifting; judgement. */
 const WET_KG_PER_L = 0.75;
 const FILLED = 0.8;
-/** Castings at 75 % from scraps with their bedding: 0.15 / 0.55 × 0.47 / 0.25. Source: process model 12.13. */
-const CASTINGS_PER_SCRAPS = ((0.15 / 0.55) * 0.47) / 0.25;
 const LOOSE_CARD_KG_PER_L = 0.05 / 0.92;
 /** A first bedding a third deep. */
 const FIRST_BEDDING = 1 / 3;
@@ -120,7 +119,13 @@ const LIFT_TOLERANCE = 1.15;
 export function propose(plan: Plan, scraps: ScrapRate, today: LocalDate): Proposals {
   const months = roomMonthsC(plan, today);
   const all = PLAN_KINDS.map((kind) => weighed(KINDS[kind], plan, scraps, months));
-  const standing = all.flatMap((one) => ("why" in one ? [] : [one])).toSorted((a, b) => b.score - a.score);
+  const could = all.flatMap((one) => ("why" in one ? [] : [one]));
+  const leastL = Math.min(...could.map(({ volumeL }) => volumeL));
+  const roomy = could.filter(({ volumeL, facts }) => !facts.needsGround && volumeL > FAR_ROOMIER * leastL);
+  const standing = could
+    .filter((one) => !roomy.includes(one))
+    .map((one) => roomHeeded(one, leastL))
+    .toSorted((a, b) => b.score - a.score);
   const proposals = standing.slice(0, 4).filter(({ score }, at) => at < 2 || score > standing[0]!.score - 5);
   const chosen = new Set(proposals.map(({ kind }) => kind));
   const least = standing
@@ -131,7 +136,27 @@ export function propose(plan: Plan, scraps: ScrapRate, today: LocalDate): Propos
     }));
   return {
     ...toldApart(proposals),
-    ruledOut: [...all.flatMap((one) => ("why" in one ? [one] : [])), ...least],
+    ruledOut: [
+      ...all.flatMap((one) => ("why" in one ? [one] : [])),
+      ...roomy.map(({ kind, volumeL }) => ({
+        kind,
+        why: { code: "plan/takes-room", times: volumeL / leastL } as const,
+      })),
+      ...least,
+    ],
+  };
+}
+
+/** From so many times the room of the smallest on it counts against a bin, by each doubling. */
+const ROOMY = 2;
+const FAR_ROOMIER = 4;
+function roomHeeded(one: Proposal, leastL: number): Proposal {
+  const times = one.volumeL / leastL;
+  if (times <= ROOMY || one.facts.needsGround) return one;
+  return {
+    ...one,
+    score: one.score - 2.5 * Math.log2(times),
+    care: [...one.care, { code: "plan/takes-room", times }],
   };
 }
 
@@ -187,7 +212,12 @@ function weighed(
   scraps: ScrapRate,
   monthsC: readonly number[],
 ): Proposal | RuledOut {
-  const wantedM2 = scraps.kgPerDay / steadyKgPerM2Day(facts.system, monthsC);
+  // Breeding tubs are as many as are tended, whatever they eat.
+  const perM2 =
+    facts.kind === "breederTub"
+      ? HOPEFUL_INTAKE * RUNNING_KG_PER_M2
+      : steadyKgPerM2Day(facts.system, monthsC);
+  const wantedM2 = scraps.kgPerDay / perM2;
   const herdKg = wantedM2 * RUNNING_KG_PER_M2;
   const { size, count, pieceM2 } = sized(facts, wantedM2, plan.liftKg);
   const volumeL = volumeOf(facts, size) * count;
@@ -205,8 +235,6 @@ function weighed(
   // Where there are fewer scraps than it would take, castings are fewer by as much.
   const isGiven = middleOf(takenKgPerDay) / Math.max(1e-9, middleOf(year.takenKgPerM2Day) * surfaceM2);
   const yieldKg = scaledSpan(year.castingsKgPerM2, surfaceM2 * Math.min(1, isGiven));
-  const hopefulYieldKg =
-    Math.min(scraps.kgPerDay, surfaceM2 * RUNNING_KG_PER_M2 * HOPEFUL_INTAKE) * 365 * CASTINGS_PER_SCRAPS;
   const cost = costOf(plan.prices, count * containersOf(facts), buyWormsKg, beddingL);
 
   const out = ruledOut(facts, plan, { count, pieceKg, hoursPerWeek, wantedM2, surfaceM2 });
@@ -263,7 +291,7 @@ function weighed(
     takenKgPerDay,
     firstHarvestMonths: scaledSpan(year.ripeOnDay, 1 / 30.44),
     yieldKg,
-    hopefulYieldKg,
+    hopefulKgPerDay: HOPEFUL_INTAKE * buyWormsKg,
     beddingL,
     beddingDryKg,
     waterL: soaked.ok ? soaked.value.waterL : 0,
@@ -305,6 +333,8 @@ function sized(facts: KindFacts, wantedM2: number, liftKg: number) {
   return { size, pieceM2: area(size), count: Math.max(1, Math.ceil((0.9 * wantedM2) / area(size))) };
 }
 
+/** More of one kind than this are a trade, not a plan. */
+const MOST_ALIKE = 12;
 /** What cannot be, whatever else speaks for it. */
 function ruledOut(
   facts: KindFacts,
@@ -324,7 +354,7 @@ function ruledOut(
   if (plan.hottestC > 34 && facts.heat < 2) return { code: "plan/too-hot", hottestC: plan.hottestC };
   if (facts.kind === "breederTub" && plan.purpose !== "worms") return { code: "plan/not-the-wish" };
   if (pieceKg > plan.liftKg * LIFT_TOLERANCE) return { code: "plan/too-heavy", pieceKg, liftKg: plan.liftKg };
-  if (count > 6 && plan.purpose !== "worms") return { code: "plan/many-needed", count };
+  if (count > MOST_ALIKE && plan.purpose !== "worms") return { code: "plan/many-needed", count };
   if (hoursPerWeek > 2.5 * plan.hoursPerWeek && plan.hoursPerWeek > 0)
     return { code: "plan/too-much-time", hours: hoursPerWeek };
   return undefined;

@@ -46,6 +46,8 @@ export function sayRemark(remark: Remark, units: UnitSystem): string {
       return `Takes about ${sayHours(remark.hours)} a week, more than you have.`;
     case "plan/many-needed":
       return `It takes ${remark.count} of them.`;
+    case "plan/takes-room":
+      return `Takes ${Number(remark.times.toPrecision(2))} times the room of the smallest that would do.`;
     case "plan/far-too-large":
       return `${Number(remark.share.toPrecision(2))} times what your scraps can feed.`;
     case "plan/needs-ground":

@@ -28,14 +28,14 @@ export interface Year {
 
 const MONTHS = 12;
 const DAYS = 365;
-/** Castings are worth lifting where half of what rots is finished, and they fill a tenth of their part. */
+/** Castings are worth lifting where half of what rots is finished, and they fill a tenth of the bin. */
 const WORTH = { ripeness: 0.5, filled: 0.1 } as const;
-const isWorthLifting = ({ truth }: TrueBin): boolean =>
-  truth.lines[0]!.some((s, at) => {
-    const { areaM2, heightM } = truth.bin.compartments[at]!;
-    const litres = castingsOf(s) / 1000 / SETTLED_DRY_KG_PER_L.castings;
-    return ripenessOf(s) >= WORTH.ripeness && litres >= WORTH.filled * 1000 * areaM2 * heightM;
-  });
+function isWorthLifting({ truth }: TrueBin): boolean {
+  const binL = truth.bin.compartments.reduce((sum, one) => sum + 1000 * one.areaM2 * one.heightM, 0);
+  const ripe = truth.lines[0]!.filter((s) => ripenessOf(s) >= WORTH.ripeness);
+  const litres = ripe.reduce((sum, s) => sum + castingsOf(s) / 1000 / SETTLED_DRY_KG_PER_L.castings, 0);
+  return litres >= WORTH.filled * binL;
+}
 
 /** Counts a year as it passes. */
 export function tallying(bin: TrueBin) {

@@ -142,8 +142,8 @@ function One({
         )}
       </dl>
       <p className={styles.quiet}>
-        By the usual rule, half the worms’ weight a day, it would be{" "}
-        {formatMass(one.hopefulYieldKg, units, "bucket")} of castings a year: hopeful.
+        The usual rule, half the worms’ weight a day, would give them {formatMass(one.hopefulKgPerDay, units)}{" "}
+        a day from the start: hopeful.
       </p>
       <Button variant="outlined" onClick={() => void choose()}>
         Build the {facts.name.toLowerCase()}

@@ -59,7 +59,7 @@ export function TakenBars({
         ))}
         <line x1={0} x2={WIDTH} y1={HEIGHT} y2={HEIGHT} className={styles.ground} />
       </svg>
-      <figcaption>{said}.</figcaption>
+      <figcaption>{said}; the dashed line is all there is.</figcaption>
     </figure>
   );
 }
