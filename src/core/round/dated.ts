@@ -28,6 +28,8 @@ const MOST_PER_START = 2;
 export interface StartToday {
   readonly timetable: Timetable;
   readonly steps: readonly StepToday[];
+  /** Of its herd once it is there, else of what is to be bought. */
+  readonly wormsKg: number;
   readonly intervalDays?: number;
 }
 const given = (intervalDays: number | undefined) => (intervalDays === undefined ? {} : { intervalDays });
@@ -49,6 +51,7 @@ export const startsToday = (
     return {
       timetable,
       steps: ticked(timetable, state, mixedOn),
+      wormsKg: state && state.worms.massKg > 0 ? state.worms.massKg : timetable.wormsKg,
       ...given(practice?.school.usualIntervalDays),
     };
   });
@@ -60,12 +63,12 @@ export function datedTasks(
   today: LocalDate,
   units: UnitSystem,
 ): DatedTask[] {
-  const ofStarts = starts.flatMap(({ timetable, steps, intervalDays }) =>
+  const ofStarts = starts.flatMap(({ timetable, steps, wormsKg, intervalDays }) =>
     steps
       .filter(({ doneOn, day }) => !doneOn && day <= today)
       .slice(0, MOST_PER_START)
       .map(({ key, day }) => {
-        const words = sayStep(key, { wormsKg: timetable.wormsKg, units, ...given(intervalDays) });
+        const words = sayStep(key, { wormsKg, units, ...given(intervalDays) });
         return {
           key: `${timetable.id}/${key}`,
           name: timetable.name,

@@ -43,7 +43,11 @@ export function StartRoom() {
 
 function Steps({ timetable }: { readonly timetable: Timetable }) {
   const { today, units, author, keep, bins, batchesToday } = useSession();
-  const { steps, intervalDays = USUAL_INTERVAL_DAYS } = useMemo(
+  const {
+    steps,
+    wormsKg,
+    intervalDays = USUAL_INTERVAL_DAYS,
+  } = useMemo(
     () => startsToday([timetable], bins ?? [], batchesToday ?? [])[0]!,
     [timetable, bins, batchesToday],
   );
@@ -96,8 +100,8 @@ function Steps({ timetable }: { readonly timetable: Timetable }) {
         open.map(({ key, day }) => ({
           id: `${timetable.id}-${key}`,
           day,
-          title: `${timetable.name}: ${sayStep(key, { wormsKg: timetable.wormsKg, units }).title.toLowerCase()}`,
-          text: sayStep(key, { wormsKg: timetable.wormsKg, units }).how,
+          title: `${timetable.name}: ${sayStep(key, { wormsKg, units }).title.toLowerCase()}`,
+          text: sayStep(key, { wormsKg, units, intervalDays }).how,
         })),
         nextInstant(),
       ),
@@ -107,7 +111,7 @@ function Steps({ timetable }: { readonly timetable: Timetable }) {
       <h1 className={room.title}>{timetable.name}: the first weeks</h1>
       <p className={room.lead}>
         {next
-          ? `Next ${spokenDay(next.day, today)}: ${sayStep(next.key, { wormsKg: timetable.wormsKg, units }).title.toLowerCase()}.`
+          ? `Next ${spokenDay(next.day, today)}: ${sayStep(next.key, { wormsKg, units }).title.toLowerCase()}.`
           : "All done: the Round leads on from here."}{" "}
         {isShortened(steps) &&
           "There are fewer days than bedding wants to ripen: plain, soaked, it is fit at once. "}
@@ -115,7 +119,7 @@ function Steps({ timetable }: { readonly timetable: Timetable }) {
       </p>
       <ol className={styles.steps}>
         {steps.map((step, at) => {
-          const words = sayStep(step.key, { wormsKg: timetable.wormsKg, units, intervalDays });
+          const words = sayStep(step.key, { wormsKg, units, intervalDays });
           const gap = at > 0 ? daysBetween(steps[at - 1]!.day, step.day) : 0;
           return (
             <li

@@ -1,4 +1,4 @@
-import { CLIMATE, entry, kilograms } from "../../../../tests/log";
+import { CLIMATE, entry, kilograms, setupOf } from "../../../../tests/log";
 import { brought, fedTub, squeeze } from "../../../../tests/twinLog";
 import { HERD_AT_RISK } from "@/core/expectation/expectation";
 import type { Reading } from "@/records/entry";
@@ -46,4 +46,16 @@ test("what will kill within four weeks is said as what may come", () => {
   expect(risk.now).toBeLessThan(HERD_AT_RISK);
   expect(risk.soon).toBeGreaterThan(HERD_AT_RISK);
   expect(sayHerdAtRisk({ herdAtRisk: risk })).toMatch(/^Will they last\?/);
+});
+
+test("worms that came into a bin which had stood empty and dry for weeks are not mourned", () => {
+  const setup = entry({ kind: "altered", changes: setupOf("tub") }, 0);
+  const bedding = { materialId: "cardboard-corrugated", amount: kilograms(3), moisture: 0.74 };
+  const arrived = [
+    setup,
+    entry({ kind: "bedded", parts: [bedding] }, 20),
+    entry({ kind: "stocked", worms: [{ speciesId: "fetida", amount: kilograms(0.3) }] }, 21),
+  ];
+  for (const on of [22, 26, 32])
+    expect(herdAtRisk(brought(arrived, on).ensemble).soon).toBeLessThan(HERD_AT_RISK);
 });

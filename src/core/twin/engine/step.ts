@@ -473,7 +473,8 @@ function grow(s: Float64Array, around: Surroundings, dt: number): void {
   );
   const lossA = (mu + rest * K.mu0A + 0.25 * cr + (NA > 0 ? starving(BA / NA, 0.3 * sp.adultG) : 0)) * dt;
   const liveA = Math.exp(-lossA);
-  s[F.LS] = s[F.LS]! + lossA;
+  // Where no grown worm is none is lost, however hostile an empty bin may be.
+  if (s[F.NA]! > 0) s[F.LS] = s[F.LS]! + lossA;
   const dead = BY * (1 - liveY) + BS * (1 - liveS) + BA * (1 - liveA);
   NY *= liveY;
   BY *= liveY;
