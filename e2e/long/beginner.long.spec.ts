@@ -74,6 +74,7 @@ test("a beginner's weeks, from the plan to the third meal, without a contradicti
 
   // Fewer came than were planned: the sheet's first meal is for those that are there.
   await openStart(page);
+  await expect(step(page, "Receive the worms")).toContainText("as the log says");
   const meal = /(\d+ g) of soft scraps/.exec(await step(page, "The first small meal").innerText())![1]!;
 
   // They settle: nothing is asked of the bin, and the visit says the sheet's day.
@@ -83,6 +84,7 @@ test("a beginner's weeks, from the plan to the third meal, without a contradicti
   await expect(doNow(page)).toContainText("the first meal waits until Tuesday");
   await expect(doNow(page)).not.toContainText("kitchen scraps");
   await page.getByRole("button", { name: "Close the lid" }).click();
+  await expect(slate(page)).toContainText("Quince done");
 
   // The first meal on its day, as large as the sheet says, then small ones until two were seen gone.
   await liftTheLid(page, "2026-12-01");
