@@ -157,7 +157,8 @@ test("a look of a visit is corrected on the time line, its day moves the whole v
   await dialog.getByRole("button", { name: "Keep the correction" }).click();
   await expect(dialog).toBeHidden();
   await expect(page.getByText("corrected").first()).toBeVisible();
-  await expect(page.getByRole("listitem").filter({ hasText: "20 November" }).first()).toContainText("looked");
+  const log = page.getByRole("region", { name: "The log" });
+  await expect(log.getByRole("listitem").filter({ hasText: "20 November" }).first()).toContainText("looked");
   await page.keyboard.press("u");
   await expect(page.getByText("squeeze no drop")).toBeVisible();
 });

@@ -118,3 +118,41 @@ test("a bin at rest from a day on: the past is as it was, a day that is past is 
   ]);
   await waitFor(() => expect(screen.getByText(/, resting$/)).toBeVisible());
 });
+
+test("rules of one's own are set, said, and taken back, each beside what holds without it", async () => {
+  const { keeper, written } = await atBin();
+  await keeper.click(press("change the set-up"));
+  const dialog = within(await screen.findByRole("dialog"));
+  await keeper.click(dialog.getByText("Rules of your own for this bin"));
+  const interval = dialog.getByLabelText("Fed every (days)");
+  expect(dialog.getByText(/^else 4 days$/)).toBeInTheDocument();
+  await keeper.type(interval, "900");
+  await keeper.click(press("Keep the change"));
+  expect(await dialog.findByText("Between 1 and 366 days.")).toBeInTheDocument();
+  await keeper.clear(interval);
+  await keeper.type(interval, "9");
+  await keeper.type(dialog.getByLabelText("Moisture (%)"), "66");
+  await keeper.click(press("Keep the change"));
+  expect(await screen.findByText(/fed every 9 days; about 66 % moist/)).toBeVisible();
+  await keeper.click(press("change the set-up"));
+  const again = within(await screen.findByRole("dialog"));
+  // What is set stands open, to be seen.
+  await keeper.clear(again.getByLabelText("Fed every (days)"));
+  await keeper.clear(again.getByLabelText("Moisture (%)"));
+  await keeper.click(press("Keep the change"));
+  await waitFor(() => expect(screen.queryByText(/Own rules:/)).toBeNull());
+  expect(await written()).toMatchObject([
+    { kind: "altered", changes: { own: { intervalDays: 9 }, targetMoisture: 0.66 } },
+    { kind: "altered", changes: { own: {}, targetMoisture: null } },
+  ]);
+});
+
+test("what was read stands on the page as it was said, with its day, beside what is made of it", async () => {
+  const left = look([{ of: "foodLeft", foodLeft: "none", place: 1, instrument: "eye" }], 50);
+  await atBin([...LOG(), left]);
+  const heard = within(screen.getByRole("region", { name: "What you read, and what we make of it" }));
+  const lines = heard.getAllByRole("listitem").map(({ textContent }) => textContent);
+  expect(lines[0]).toMatch(/^the bed1–2 drops, .*now \d+–\d+ % moist \(a fist: 69–81 %\)$/);
+  expect(lines[1]).toMatch(/^place 1of 400 g given .*: none left, /);
+  expect(lines[2]).toMatch(/^place 2.*not looked at since/);
+});

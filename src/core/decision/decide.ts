@@ -59,7 +59,9 @@ export function decide(
         ...decision,
         steps: [
           ...decision.steps.filter(({ kind }) => kind !== "water" || !isFullOfWater).slice(0, MOST_STEPS),
-          ...(practice.state.emptiedOn ? [] : herdStep(expectation, seen)),
+          ...(practice.state.emptiedOn
+            ? []
+            : [...heatStep(expectation, decision), ...herdStep(expectation, seen)]),
           ...(decision.verdict === "actNow" ? [] : signs.steps),
         ],
       },
@@ -218,6 +220,14 @@ function dryAtRest(
 }
 
 const MOST_STEPS = 6;
+/** Heat that is forecast is met before it comes, unless first aid speaks of it already. */
+const HEAT_AHEAD = 0.3;
+function heatStep({ twin }: Expectation, { verdict }: Decision): Step[] {
+  const chance = twin?.warnings.find(({ of }) => of === "heat")?.chance ?? 0;
+  if (verdict === "actNow" || chance < HEAT_AHEAD) return [];
+  return [{ kind: "moveToShade", why: { code: "heat/ahead", chance }, evidence: [] }];
+}
+
 /** A look that answers whether the herd lives, where the forecast doubts it and nobody has counted today. */
 function herdStep({ twin }: Expectation, seen: Seen): Step[] {
   if (!twin || seen.handful !== undefined) return [];

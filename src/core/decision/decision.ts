@@ -44,7 +44,8 @@ export type Reason =
   | { readonly code: "emergency/rodents" }
   | { readonly code: "emergency/frost"; readonly temperatureC?: number }
   | { readonly code: "emergency/lid-in-heat" }
-  | { readonly code: "heat/warm"; readonly temperatureC: number }
+  | { readonly code: "heat/warm"; readonly temperatureC: number; readonly isDeep: boolean }
+  | { readonly code: "heat/ahead"; readonly chance: number }
   | { readonly code: "frost/after" }
   | { readonly code: "room/full"; readonly freeL: number }
   | { readonly code: "room/ripe"; readonly ripeness: number }

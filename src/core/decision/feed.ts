@@ -105,7 +105,9 @@ export function feedSteps(
   const depthM =
     practice.setup.own?.buriedM ?? Math.min(0.06, Math.max(0.03, fedCompartment(practice.setup).heightM / 8));
   const why: Reason =
-    share < 0.9 && temperatureC > species.bestC ? { code: "heat/warm", temperatureC } : sized.why;
+    share < 0.9 && temperatureC > species.bestC
+      ? { code: "heat/warm", temperatureC, isDeep: isDeep(practice) }
+      : sized.why;
   const absence = comingAbsence(practice, today);
   const isFilm = school.id === "breeder-tub";
   const steps: Step[] = [
@@ -135,6 +137,10 @@ function comingAbsence({ setup, school }: Practice, today: LocalDate) {
   const back = whenSomeoneIsThere(plan, next);
   return back === next ? undefined : { days: daysBetween(today, back), until: back };
 }
+
+/** Below so much bed it is cooler, and worms go down there, m. */
+const DEEP_M = 0.35;
+const isDeep = ({ setup }: Practice): boolean => fedCompartment(setup).heightM >= DEEP_M;
 
 /** Warmth the decision computes with: what was measured today, else the forecast, which has heard it. */
 export const bedC = (expectation: Expectation, seen: Seen): number =>

@@ -244,6 +244,27 @@ test("a bin that was emptied is bedded first, and fed only then", () => {
   expect(then.steps.map(({ why }) => why.code)).not.toContain("bed/before-meal");
 });
 
+test("heat that is forecast is met before it comes; warmth is answered by the depth of the bed", () => {
+  const heard = withReadings(at("tub"), right);
+  const calm = twinExpectation(heard, today, NO_HARVEST);
+  const said = (chance: number) =>
+    decide(
+      { ...calm, twin: { ...calm.twin!, warnings: [{ of: "heat", chance }] } },
+      heard.practice,
+      right,
+      today,
+    )
+      .steps.filter(({ why }) => why.code === "heat/ahead")
+      .map(({ kind }) => kind);
+  expect([said(0.1), said(0.6)]).toEqual([[], ["moveToShade"]]);
+  const depths = (["tub", "bath"] as const).map((system) =>
+    visited(at(system), [...right, degrees(28.5), left("none"), left("none", 1)]).steps.flatMap(({ why }) =>
+      why.code === "heat/warm" ? [why.isDeep] : [],
+    ),
+  );
+  expect(depths).toEqual([[false], [true]]);
+});
+
 test("rules of one's own for a bin are used: interval, cover, target, coldest and warmest", () => {
   const own = { own: { intervalDays: 9, coverM: 0.02 }, targetMoisture: 0.66 };
   const decision = visited(brought(settled("tub", own), TODAY_AT), [

@@ -197,7 +197,9 @@ export function sayReason(why: Reason, { units, today }: Speech): string {
     case "frost/after":
       return "Take out what has died, keep the bed just moist for the cocoons, and look again in three weeks before buying new worms.";
     case "heat/warm":
-      return `${formatTemperature(why.temperatureC, units)} in the bed: less food now, for it heats and sours; shade and air, a cool bottle on top if it climbs.`;
+      return `${formatTemperature(why.temperatureC, units)} in the bed: less food now, for it heats and sours; shade and air, a cool bottle on top if it climbs. ${why.isDeep ? "Leave its depth moist and unfed: they go down there." : "A shallow bed has no cool depth to flee to: watch it daily."}`;
+    case "heat/ahead":
+      return `It may overheat within five days (${inHundred(why.chance)}): shade and air before it does.`;
     case "room/full":
       return `Only ${formatVolume(why.freeL, units)} are free: room before food, so that nobody goes hungry.`;
     case "room/ripe":
