@@ -1,6 +1,6 @@
 import AxeBuilder from "@axe-core/playwright";
 import type { Page } from "@playwright/test";
-import { expect, inDemo, openDemo, test, usable } from "./fixtures";
+import { expect, inDemo, openDemo, test, testLong, usable } from "./fixtures";
 
 /** Every room of the app, by what one does there. */
 const ROOMS = {
@@ -33,6 +33,9 @@ const ROOMS = {
   ],
   astray: ["/no-such-room", "/bin?id=nobody"],
 };
+
+/** Walked each time; the others in the long run. */
+const QUICK: ReadonlySet<string> = new Set(["on the round"]);
 
 /** By daylight only the colours differ: the rooms that between them show every kind of part. */
 const IN_DAYLIGHT = {
@@ -82,14 +85,18 @@ for (const colorScheme of LIGHTS) {
     });
 
     for (const [where, rooms] of Object.entries(colorScheme === "dark" ? ROOMS : IN_DAYLIGHT))
-      test(`${where}, no screen shuts anybody out`, inDemo, async ({ page }) => {
-        await openDemo(page);
-        for (const room of rooms) {
-          await enter(page, room);
-          await shutsNobodyOut(page);
-          if (colorScheme === "dark") await fitsPhone(page);
-        }
-      });
+      (QUICK.has(where) ? test : testLong)(
+        `${where}, no screen shuts anybody out`,
+        inDemo,
+        async ({ page }) => {
+          await openDemo(page);
+          for (const room of rooms) {
+            await enter(page, room);
+            await shutsNobodyOut(page);
+            if (colorScheme === "dark") await fitsPhone(page);
+          }
+        },
+      );
 
     test("no slip shuts anybody out", inDemo, async ({ page }) => {
       await openDemo(page);

@@ -1,4 +1,4 @@
-import { expect, inDemo, openDemo, test, usable } from "./fixtures";
+import { expect, inDemo, openDemo, test, testLong, usable } from "./fixtures";
 
 test.beforeEach(async ({ page }) => {
   await openDemo(page);
@@ -49,7 +49,7 @@ test(
   },
 );
 
-test(
+testLong(
   "slips for feed, water, bedding, readings, turning, harvest and a note; each can be corrected and struck out",
   inDemo,
   async ({ page }) => {

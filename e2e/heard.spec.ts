@@ -47,6 +47,7 @@ test("an escape at a resting pot ends the rest; a weight that fell by a fifth as
   await quiet("20 kg");
   await expect(doNow(page).getByRole("heading", { name: "Nothing to do inside" })).toBeVisible();
   await page.getByRole("button", { name: "Keep what I saw" }).click();
+  await expect(page.getByText("Bay: quiet check kept.")).toBeVisible();
   await quiet("15 kg");
   await expect(doNow(page).getByRole("heading", { name: "This cannot wait: lift the lid" })).toBeVisible();
   await expect(doNow(page)).toContainText("20 kg");

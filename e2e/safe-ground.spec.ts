@@ -2,7 +2,7 @@ import type { Page } from "@playwright/test";
 import { spawn } from "node:child_process";
 import type { AddressInfo } from "node:net";
 import { createServer } from "node:net";
-import { expect, setUpBin, test, usable } from "./fixtures";
+import { expect, setUpBin, test, testLong, usable } from "./fixtures";
 
 /** A port nobody uses at the moment. */
 const freePort = () =>
@@ -13,64 +13,64 @@ const freePort = () =>
     });
   });
 
-test("what is open at one port is no business of another: the demo there, the own cellar here", async ({
-  page,
-  problems,
-}) => {
-  const port = await freePort();
-  const server = spawn(process.execPath, ["scripts/server.mjs", String(port)], {
-    env: { ...process.env, NODE_ENV: "production", BROWN_CELLAR_OPEN: "demo" },
-    stdio: "ignore",
-  });
-  try {
-    const demo = `http://localhost:${port}`;
-    await expect
-      .poll(
-        () =>
-          fetch(demo).then(
-            ({ ok }) => ok,
-            () => false,
-          ),
-        { timeout: 60_000 },
-      )
-      .toBe(true);
-    await page.goto(demo);
-    const bar = page.getByRole("complementary", { name: "Demo cellar" });
-    await expect(bar).toBeVisible();
-    await expect(page.getByRole("button", { name: /Fennel/ })).toBeVisible();
-    expect(await page.context().cookies()).toEqual([]);
+testLong(
+  "what is open at one port is no business of another: the demo there, the own cellar here",
+  async ({ page, problems }) => {
+    const port = await freePort();
+    const server = spawn(process.execPath, ["scripts/server.mjs", String(port)], {
+      env: { ...process.env, NODE_ENV: "production", BROWN_CELLAR_OPEN: "demo" },
+      stdio: "ignore",
+    });
+    try {
+      const demo = `http://localhost:${port}`;
+      await expect
+        .poll(
+          () =>
+            fetch(demo).then(
+              ({ ok }) => ok,
+              () => false,
+            ),
+          { timeout: 60_000 },
+        )
+        .toBe(true);
+      await page.goto(demo);
+      const bar = page.getByRole("complementary", { name: "Demo cellar" });
+      await expect(bar).toBeVisible();
+      await expect(page.getByRole("button", { name: /Fennel/ })).toBeVisible();
+      expect(await page.context().cookies()).toEqual([]);
 
-    await page.goto("/");
-    await expect(page.getByRole("button", { name: "look round the demo cellar" })).toBeVisible();
-    await setUpBin(page, "Quince");
-    await page.reload();
-    await expect(page.getByRole("heading", { name: "Quince" })).toBeVisible();
-    await expect(bar).toBeHidden();
+      await page.goto("/");
+      await expect(page.getByRole("button", { name: "look round the demo cellar" })).toBeVisible();
+      await setUpBin(page, "Quince");
+      await page.reload();
+      await expect(page.getByRole("heading", { name: "Quince" })).toBeVisible();
+      await expect(bar).toBeHidden();
 
-    // Back at the demo nothing has come into it; afresh it asks only when something was kept in it.
-    await page.goto(demo);
-    await expect(bar).toBeVisible();
-    const rack = page.getByRole("navigation", { name: "Bins on the rack" });
-    await expect(rack.getByRole("button", { name: /Quince/ })).toHaveCount(1);
-    await rack.getByRole("button", { name: /Fennel/ }).click();
-    await page.keyboard.press("n");
-    await page.getByRole("dialog").getByLabel(/^Note/).fill("Kept in the demo.");
-    await page.getByRole("button", { name: "Keep the note" }).click();
-    await expect(page.getByText("Fennel: noted.")).toBeVisible();
-    await bar.getByRole("button", { name: "Start it afresh for today" }).click();
-    await expect(page.getByRole("dialog")).toContainText("One thing you kept here");
-    await page.getByRole("button", { name: "Start it afresh", exact: true }).click();
-    await expect(page.getByText("The demo begins afresh.")).toBeVisible();
-    await page.getByRole("button", { name: "Take it back" }).click();
-    await page.getByRole("link", { name: "Records", exact: true }).click();
-    await expect(page.getByText("Fennel: noted")).toBeVisible();
-  } finally {
-    server.kill();
-  }
-  // Two addresses were asked for; otherwise all was quiet.
-  expect(problems.filter((problem) => !problem.startsWith("foreign"))).toEqual([]);
-  problems.length = 0;
-});
+      // Back at the demo nothing has come into it; afresh it asks only when something was kept in it.
+      await page.goto(demo);
+      await expect(bar).toBeVisible();
+      const rack = page.getByRole("navigation", { name: "Bins on the rack" });
+      await expect(rack.getByRole("button", { name: /Quince/ })).toHaveCount(1);
+      await rack.getByRole("button", { name: /Fennel/ }).click();
+      await page.keyboard.press("n");
+      await page.getByRole("dialog").getByLabel(/^Note/).fill("Kept in the demo.");
+      await page.getByRole("button", { name: "Keep the note" }).click();
+      await expect(page.getByText("Fennel: noted.")).toBeVisible();
+      await bar.getByRole("button", { name: "Start it afresh for today" }).click();
+      await expect(page.getByRole("dialog")).toContainText("One thing you kept here");
+      await page.getByRole("button", { name: "Start it afresh", exact: true }).click();
+      await expect(page.getByText("The demo begins afresh.")).toBeVisible();
+      await page.getByRole("button", { name: "Take it back" }).click();
+      await page.getByRole("link", { name: "Records", exact: true }).click();
+      await expect(page.getByText("Fennel: noted")).toBeVisible();
+    } finally {
+      server.kill();
+    }
+    // Two addresses were asked for; otherwise all was quiet.
+    expect(problems.filter((problem) => !problem.startsWith("foreign"))).toEqual([]);
+    problems.length = 0;
+  },
+);
 
 test("a store that never answers is said within five seconds, in our words", async ({ page }) => {
   await page.addInitScript(() => {

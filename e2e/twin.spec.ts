@@ -1,5 +1,5 @@
 import type { Page } from "@playwright/test";
-import { expect, inDemo, openDemo, test, usable } from "./fixtures";
+import { expect, inDemo, openDemo, test, testLong, usable } from "./fixtures";
 
 const toBin = async (page: Page, name: string) => {
   await page.goto("/bins");
@@ -30,7 +30,7 @@ async function ration(page: Page, name: string): Promise<number> {
   return Number(amount) * (unit === "kg" ? 1000 : 1);
 }
 
-test(
+testLong(
   "what is seen at a visit is a surprise, is learned, and changes the next ration",
   inDemo,
   async ({ page }) => {

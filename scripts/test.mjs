@@ -127,14 +127,18 @@ if (isBuildWanted) {
     process.exit(1);
   }
   const port = await freePort(3411);
-  const status = run(bin("playwright"), ["test", ...(only === "long" ? ["long/", "axe"] : [])], {
-    env: {
-      ...process.env,
-      CHROMIUM_PATH: chromium,
-      E2E_PORT: String(port),
-      ...(only === "long" ? { E2E_LONG: "1" } : {}),
+  const status = run(
+    bin("playwright"),
+    ["test", ...(only === "long" ? ["long/", "axe", "twin", "demo.spec", "safe-ground"] : [])],
+    {
+      env: {
+        ...process.env,
+        CHROMIUM_PATH: chromium,
+        E2E_PORT: String(port),
+        ...(only === "long" ? { E2E_LONG: "1" } : {}),
+      },
     },
-  });
+  );
   count(() => {
     const { stats } = JSON.parse(readFileSync(path.join(root, "test-results/e2e.json"), "utf8"));
     return [stats.expected + stats.flaky, stats.unexpected];
