@@ -4,13 +4,8 @@ import { expect, inDemo, openDemo, test, testLong, usable } from "./fixtures";
 
 /** Every room of the app, by what one does there. */
 const ROOMS = {
-  "on the round": [
-    "/",
-    "/visit?id=demo-fennel",
-    "/visit?id=demo-bay&quiet=1",
-    "/bin?id=demo-quince",
-    "/bins",
-  ],
+  "on the round": ["/", "/visit?id=demo-fennel", "/bin?id=demo-quince"],
+  "beside the round": ["/visit?id=demo-bay&quiet=1", "/bins"],
   "at the desk": ["/setup", "/records", "/settings", "/start", "/stock"],
   "while planning": [
     "/plan",

@@ -1,5 +1,5 @@
 import { execFileSync } from "node:child_process";
-import { expect, NOW, setUpBin, test, usable } from "./fixtures";
+import { expect, NOW, setUpBin, test, testLong, usable } from "./fixtures";
 
 test("a beginner plans from scraps weighed on real days to the build sheet, on screen and on paper", async ({
   page,
@@ -106,7 +106,7 @@ test("a delivery shared among two bins, worms carried over, and an act struck ou
   await expect(page.getByText(/worms taken/)).toBeVisible();
 });
 
-test("a sum is the same through all four doors", async ({ page, request }) => {
+testLong("a sum is the same through all four doors", async ({ page, request }) => {
   const list = (await (await request.get("/api/calc")).json()) as { name: string }[];
   expect(list.length).toBeGreaterThan(12);
   for (const name of ["size-bin", "mix", "lamp-rounds"]) {

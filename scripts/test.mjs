@@ -64,6 +64,11 @@ const longHistories = () => {
   process.env.LONG_SEEDS = "1000";
   return unit("a thousand histories", "UTC", ["--testPathPatterns", "archive/histories"]);
 };
+/** Each bin of the laws, where the quick run hears the youngest and one of several parts. */
+const everyHearing = () => {
+  process.env.LONG_SEEDS = "1000";
+  return unit("the laws of hearing, every bin", "UTC", ["--testPathPatterns", "learning/hearing"]);
+};
 const shortSums = () =>
   unit("the rest", "UTC", ["--selectProjects", "core", "--testPathIgnorePatterns", `${LONG_SUMS}|${YEARS}`]);
 const rooms = () => unit("rooms", "UTC", ["--selectProjects", "ui"]);
@@ -92,7 +97,7 @@ const building = async () => {
 // These share nothing, so two run side by side, each on one core, the longest first.
 const errands = [
   ...(wants("unit") ? [longSums] : []),
-  ...(only === "long" ? [longHistories, years] : []),
+  ...(only === "long" ? [longHistories, years, everyHearing] : []),
   ...(wants("check") ? [() => check("lint", bin("eslint"), [".", "--max-warnings", "0"])] : []),
   // The build writes the same addresses, so types come before it.
   ...(wants("check") || isBuildWanted
@@ -129,7 +134,7 @@ if (isBuildWanted) {
   const port = await freePort(3411);
   const status = run(
     bin("playwright"),
-    ["test", ...(only === "long" ? ["long/", "axe", "twin", "demo.spec", "safe-ground"] : [])],
+    ["test", ...(only === "long" ? ["long/", "axe", "twin", "demo.spec", "safe-ground", "planning"] : [])],
     {
       env: {
         ...process.env,

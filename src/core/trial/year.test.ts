@@ -1,3 +1,4 @@
+import { readFileSync } from "node:fs";
 import { execFileSync } from "node:child_process";
 import type { Year } from "./tally";
 
@@ -36,3 +37,20 @@ test("a year under advice loses no herd, sours less than a careful keeper's, and
     sum("careful", ({ scrapsTaken }) => scrapsTaken),
   );
 }, 120_000);
+
+test("the table the planning room speaks from is what is lived under today's model and advice", () => {
+  const printed = execFileSync("node_modules/.bin/tsx", ["src/cli/planTables.ts"], {
+    env: { ...process.env, ONLY: "fabricPot", PRINT: "1" },
+    encoding: "utf8",
+    maxBuffer: 1e7,
+  });
+  const lived = JSON.parse(printed.split("\n").find((line) => line.startsWith("{"))!) as Record<
+    string,
+    unknown
+  >;
+  const kept = JSON.parse(readFileSync("src/core/planning/underAdvice.json", "utf8")) as Record<
+    string,
+    unknown
+  >;
+  expect(lived.fabricPot).toEqual(kept.fabricPot);
+}, 400_000);

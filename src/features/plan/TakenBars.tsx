@@ -27,7 +27,7 @@ export function TakenBars({
   const letters = one.takenKgPerDay.map((_, month) =>
     monthName(addDays(today, Math.round((month + 0.5) * 30.44))).charAt(0),
   );
-  const said = `Takes about ${formatMass(first, units)} a day in its first month, ${formatMass(last, units)} in its twelfth`;
+  const said = `${one.count > 1 ? "Together they take" : "Takes"} about ${formatMass(first, units)} a day in the first month, ${formatMass(last, units)} in the twelfth`;
   return (
     <figure className={styles.taken}>
       <svg

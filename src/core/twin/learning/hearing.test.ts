@@ -32,13 +32,14 @@ const trough = (weeks: number): Entry[] => [
   ...Array.from({ length: weeks }, (_, week) => meal(0.8, (week % 3) + 1, 7 + 7 * week)),
 ];
 const calm = (weeks: number) => fedTub(weeks, (week) => [squeeze("fewDrops", 7 + 7 * week)]);
-/** Young, a few weeks old, well known, and of several parts. */
+/** Young, of several parts, and in the long run a few weeks old and well known too. */
 const BINS: readonly (readonly [name: string, log: Entry[], day: number])[] = [
   ["a tub of ten days", fedTub(1), 10],
-  ["a tub of five weeks", fedTub(5), 40],
-  ["a tub known for twenty weeks", calm(20), 145],
   ["a trough", trough(6), 48],
-];
+  ...(process.env.LONG_SEEDS
+    ? ([["a tub of five weeks", fedTub(5), 40], ["a tub known for twenty weeks", calm(20), 145]] as const)
+    : []),
+]; // prettier-ignore
 const ALL: readonly Reading[] = [
   ...SQUEEZES.map((value): Reading => ({ of: "squeeze", squeeze: value })),
   ...FOOD_LEFT.map((foodLeft): Reading => ({ of: "foodLeft", foodLeft, place: 1 })),
