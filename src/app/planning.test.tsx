@@ -150,7 +150,7 @@ const timetable = (binId: string): NewRow => ({
 });
 
 test("a step is ticked off, a day moved takes along what follows and leaves what is done", async () => {
-  const { keeper, db } = await inCellar(<StartPage />, {
+  const { keeper, db, written } = await inCellar(<StartPage />, {
     rows: [roomRow, ...binRows("a", "Tansy", newTub().slice(0, 1)), timetable("a")],
     today: TODAY,
     address: "/start?id=times-1",
@@ -165,6 +165,8 @@ test("a step is ticked off, a day moved takes along what follows and leaves what
   await wait(async () => expect((await steps()).receiveWorms?.day).toBe(addDays(TODAY, 16)));
   expect((await steps()).firstMeal?.day).toBe(addDays(TODAY, 21));
   expect((await steps()).mixBedding).toMatchObject({ day: addDays(TODAY, -4), doneOn: TODAY });
+  // The visit waits for the first meal as long as the sheet does; a tick alone has changed nothing of the bin.
+  expect(await written()).toMatchObject([{ kind: "altered", changes: { own: { settlesDays: 5 } } }]);
 });
 
 test("twenty tubs from area and density in one saving; more worms than live are refused with what works", async () => {

@@ -3,6 +3,7 @@ import { addDays, ago, dayAndMonth, daysBetween, spokenDay, weekdayName } from "
 import { calendarFile } from "@/core/startUp/ics";
 import { isShortened, moved } from "@/core/startUp/timetable";
 import { startsToday } from "@/core/round/dated";
+import type { NewRow } from "@/persistence/write";
 import { ofBin } from "@/session/author";
 import { sayStep, USUAL_INTERVAL_DAYS } from "@/core/startUp/words";
 import type { Timetable } from "@/records/timetable";
@@ -55,20 +56,18 @@ function Steps({ timetable }: { readonly timetable: Timetable }) {
   const [faults, setFaults] = useState<Readonly<Record<string, string>>>({});
   const open = steps.filter(({ doneOn }) => !doneOn);
   const next = open[0];
-  const revise = async (label: string, steps: Timetable["steps"]) => {
-    // The visit waits for the first meal as long as this sheet does.
+  const revise = async (label: string, steps: Timetable["steps"], more: readonly NewRow[] = []) =>
+    keep(`${timetable.name}: ${label}`, [author.revised("timetables", timetable, { steps }), ...more]);
+  /** The visit waits for the first meal as long as this sheet does. */
+  const settlingAs = async (steps: Timetable["steps"]): Promise<readonly NewRow[]> => {
     const dayOf = (key: StartStep) => steps.find((step) => step.key === key)?.day;
     const [came, meal] = [dayOf("receiveWorms"), dayOf("firstMeal")];
-    const settlesDays = came && meal ? Math.min(60, Math.max(0, daysBetween(came, meal))) : undefined;
-    const own = bin?.state.setup?.own;
-    const isNew = settlesDays !== undefined && bin !== undefined && settlesDays !== own?.settlesDays;
-    return keep(`${timetable.name}: ${label}`, [
-      author.revised("timetables", timetable, { steps }),
-      ...(isNew
-        ? await author.entries(ofBin(bin.bin.id), today, [
-            { kind: "altered", changes: { own: { ...own, settlesDays } } },
-          ])
-        : []),
+    if (!bin || !came || !meal || bin.state.firsts.fed !== undefined) return [];
+    const settlesDays = Math.min(60, Math.max(0, daysBetween(came, meal)));
+    const own = bin.state.setup?.own;
+    if (settlesDays === own?.settlesDays) return [];
+    return author.entries(ofBin(bin.bin.id), today, [
+      { kind: "altered", changes: { own: { ...own, settlesDays } } },
     ]);
   };
   const move = (key: StartStep, text: string) => {
@@ -81,7 +80,9 @@ function Steps({ timetable }: { readonly timetable: Timetable }) {
         [key]: `That is before “${sayStep(before.key, { wormsKg: 0, units }).title}” on ${dayAndMonth(before.day, today)}: move that one first.`,
       });
     setFaults({});
-    if (day.data !== steps[at]!.day) void revise("dates moved", moved(timetable.steps, key, day.data));
+    if (day.data === steps[at]!.day) return;
+    const later = moved(timetable.steps, key, day.data);
+    void settlingAs(later).then((more) => revise("dates moved", later, more));
   };
   const tick = (key: StartStep, isDone: boolean) =>
     void revise(
