@@ -9,6 +9,7 @@ import { sayStep, USUAL_INTERVAL_DAYS } from "@/core/startUp/words";
 import type { Timetable } from "@/records/timetable";
 import { nextInstant } from "@/session/clock";
 import { saveFile } from "@/ui/saveFile";
+import { useGuarded } from "@/ui/useGuarded";
 import { useErrands } from "@/session/errand";
 import { useSession } from "@/session/session";
 import room from "@/ui/room.module.css";
@@ -53,6 +54,7 @@ function Steps({ timetable }: { readonly timetable: Timetable }) {
     [timetable, bins, batchesToday],
   );
   const bin = bins?.find(({ bin: one }) => one.id === timetable.binId);
+  const { guarded } = useGuarded();
   const [faults, setFaults] = useState<Readonly<Record<string, string>>>({});
   const open = steps.filter(({ doneOn }) => !doneOn);
   const next = open[0];
@@ -82,7 +84,8 @@ function Steps({ timetable }: { readonly timetable: Timetable }) {
     setFaults({});
     if (day.data === steps[at]!.day) return;
     const later = moved(timetable.steps, key, day.data);
-    void settlingAs(later).then((more) => revise("dates moved", later, more));
+    // Enter and leaving the field are one move.
+    void guarded(async () => revise("dates moved", later, await settlingAs(later)));
   };
   const tick = (key: StartStep, isDone: boolean) =>
     void revise(
