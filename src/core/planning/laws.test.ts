@@ -114,8 +114,7 @@ test("a plan says what was lived: little in the first month, less in the cold, a
     }
   }
   const months = (meanC: number) => Array.from({ length: 12 }, () => meanC);
-  for (const system of SYSTEMS)
-    expect(steadyKgPerM2Day(system, months(8))).toBeLessThanOrEqual(
-      1.1 * steadyKgPerM2Day(system, months(18)),
-    );
+  // A monthly feast is bounded by the air of its bed, which the cold spares; all others eat less in the cold.
+  for (const system of SYSTEMS.filter((one) => one !== "bath"))
+    expect(steadyKgPerM2Day(system, months(8))).toBeLessThan(steadyKgPerM2Day(system, months(18)));
 });
