@@ -1,11 +1,10 @@
 import { readFileSync, writeFileSync } from "node:fs";
 import { schoolOf } from "@/core/catalogue/school";
 import { surfaceM2, systemOf, usualCompartments, volumeOfL } from "@/core/bin/system";
-import { HARVEST_MOISTURE } from "@/core/matter/figures";
+import { HARVEST_MOISTURE, HERD_KG_PER_M2 } from "@/core/matter/figures";
 import type { UnderAdvice } from "@/core/planning/underAdvice";
 import { TABLE_WARMTHS_C } from "@/core/planning/underAdvice";
 import { advisedYear } from "@/core/trial/advised";
-import { STOCKED_KG_PER_M2 } from "@/core/decision/herdAdvice";
 import type { System } from "@/vocabulary/setup";
 import { SYSTEMS } from "@/vocabulary/setup";
 
@@ -35,7 +34,7 @@ function lived(system: System, meanC: number) {
     name: system,
     system,
     school: facts.school,
-    wormsKg: STOCKED_KG_PER_M2.start * area,
+    wormsKg: HERD_KG_PER_M2.start * area,
     beddingL: volumeOfL(compartments[0]!) / 3,
   };
   const years = TRUTHS.map((truth) =>

@@ -1,12 +1,13 @@
 import { depthM, massKg, volumeL } from "@/vocabulary/fields";
 import { done } from "@/vocabulary/outcome";
 import { z } from "@/vocabulary/z";
+import { HERD_KG_PER_M2 } from "../matter/figures";
 import { speciesOf } from "../catalogue/species";
 import { calculator } from "./calculator";
 import { atLeastNought, positive, positiveMassKg, shortSpecies, speciesId } from "./fields";
 
-/** Live worms on a square metre of surface, kg. Source: process model 12.2. */
-const STOCKING_KG_PER_M2 = { starter: 2.5, production: 5 } as const;
+/** Stocking by what it is called here, kg to a square metre. */
+const STOCKING_KG_PER_M2 = { starter: HERD_KG_PER_M2.start, production: HERD_KG_PER_M2.running } as const;
 /** More scraps than this a day no household and few canteens make, kg. */
 const A_FARMS_KG = 100;
 /** Deep enough for a year, shallow enough to breathe. */

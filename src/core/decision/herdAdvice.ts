@@ -3,12 +3,11 @@ import type { LocalDate } from "@/vocabulary/fields";
 import { daysBetween } from "../calendar/day";
 import { speciesOf } from "../catalogue/species";
 import type { Expectation } from "../expectation/expectation";
+import { HERD_KG_PER_M2 } from "../matter/figures";
 import type { Practice } from "../practice/practice";
 import { targetMoisture } from "../practice/practice";
 import { tooColdC } from "./comfort";
 
-/** Live worms on a square metre of open bed: what one starts with, what a bed carries when it runs well. Source: stocking table. */
-export const STOCKED_KG_PER_M2 = { start: 2.5, most: 5 } as const;
 /** Below this share of a usual start a bin is understocked. */
 const FEW = 0.2;
 /** A herd that lost so much of what was stocked, though fed, is said to shrink. */
@@ -45,10 +44,10 @@ export function herdAdvice(
   const { low, middle, high } = expectation.wormsKg;
   const areaM2 = surfaceM2(setup);
   const isBreeding = practice.school.id === "breeder-tub";
-  const mostKg = (isBreeding ? STOCKED_KG_PER_M2.start : STOCKED_KG_PER_M2.most) * areaM2;
+  const mostKg = (isBreeding ? HERD_KG_PER_M2.start : HERD_KG_PER_M2.running) * areaM2;
   if (low > mostKg) return { code: "herd/over", wormsKg: middle, spareKg: middle - mostKg / 2 };
   if (daysBetween(since, today) < KNOWN_DAYS) return undefined;
-  const startKg = STOCKED_KG_PER_M2.start * areaM2;
+  const startKg = HERD_KG_PER_M2.start * areaM2;
   const fed = state.feedings.at(-1)?.day;
   const isFed = fed !== undefined && daysBetween(fed, today) <= FED_WITHIN_DAYS;
   if (isFed && stockedKg > 0 && high < stockedKg && middle < SHRUNK * stockedKg)

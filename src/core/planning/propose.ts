@@ -3,6 +3,7 @@ import type { LocalDate } from "@/vocabulary/fields";
 import { addDays } from "../calendar/day";
 import { airTemperatureC } from "../expectation/climate";
 import type { SystemFacts } from "../bin/system";
+import { HERD_KG_PER_M2 } from "../matter/figures";
 import { correctMoisture } from "../moisture/correct";
 import type { KindFacts, PlanKind } from "./kinds";
 import { KINDS, PLAN_KINDS } from "./kinds";
@@ -96,9 +97,6 @@ export interface Proposals {
 
 /** Scraps a kilogram of worms eats in a day by the usual rule, kg. Hopeful. Source: process model 5.1. */
 const HOPEFUL_INTAKE = 0.5;
-/** Live worms a square metre carries when it runs, and is started with. Source: process model 12.2. */
-const RUNNING_KG_PER_M2 = 5;
-const STARTING_KG_PER_M2 = 2.5;
 /** Wet castings and bedding, kg in a litre; a bin is seldom fuller than this. Source: caution on lifting; judgement. */
 const WET_KG_PER_L = 0.75;
 const FILLED = 0.8;
@@ -215,10 +213,10 @@ function weighed(
   // Breeding tubs are as many as are tended, whatever they eat.
   const perM2 =
     facts.kind === "breederTub"
-      ? HOPEFUL_INTAKE * RUNNING_KG_PER_M2
+      ? HOPEFUL_INTAKE * HERD_KG_PER_M2.running
       : steadyKgPerM2Day(facts.system, monthsC);
   const wantedM2 = scraps.kgPerDay / perM2;
-  const herdKg = wantedM2 * RUNNING_KG_PER_M2;
+  const herdKg = wantedM2 * HERD_KG_PER_M2.running;
   const { size, count, pieceM2 } = sized(facts, wantedM2, plan.liftKg);
   const volumeL = volumeOf(facts, size) * count;
   const wholeKg = volumeOf(facts, size) * FILLED * WET_KG_PER_L;
@@ -228,7 +226,7 @@ function weighed(
   const beddingL = surfaceM2 * size.heightM * 1000 * FIRST_BEDDING;
   const beddingDryKg = beddingL * LOOSE_CARD_KG_PER_L;
   const soaked = correctMoisture({ massKg: beddingDryKg, moisture: 0.08, targetMoisture: 0.76 });
-  const buyWormsKg = Math.min(herdKg, surfaceM2 * STARTING_KG_PER_M2);
+  const buyWormsKg = Math.min(herdKg, surfaceM2 * HERD_KG_PER_M2.start);
   const year = firstYear(facts.system, monthsC);
   const takenKgPerDay = year.takenKgPerM2Day.map((span) => capped(span, surfaceM2, scraps.kgPerDay));
   const middleOf = (spans: readonly Span[]) => spans.reduce((sum, [, middle]) => sum + middle, 0);
@@ -284,7 +282,7 @@ function weighed(
     surfaceM2,
     volumeL,
     buyWormsKg,
-    fullHerdKg: surfaceM2 * RUNNING_KG_PER_M2,
+    fullHerdKg: surfaceM2 * HERD_KG_PER_M2.running,
     wholeKg,
     pieceKg,
     hoursPerWeek,

@@ -1,7 +1,7 @@
 import type { LocalDate } from "@/vocabulary/fields";
 import { daysBetween } from "../calendar/day";
 import { binVolumeL, surfaceM2 } from "../bin/system";
-import { STOCKED_KG_PER_M2 } from "../decision/herdAdvice";
+import { HERD_KG_PER_M2 } from "../matter/figures";
 import type { BinToday } from "./round";
 
 /** What would let the bins take more, the strongest first. */
@@ -45,8 +45,7 @@ export function surplusOf(bins: readonly BinToday[], madeKg: number, today: Loca
   const levers: Lever[] = [
     ...(isMost(({ expectation }) => expectation.temperatureC.middle < COOL_C) ? (["warmth"] as const) : []),
     ...(isMost(
-      ({ state, expectation }) =>
-        expectation.wormsKg.middle < STOCKED_KG_PER_M2.start * surfaceM2(state.setup!),
+      ({ state, expectation }) => expectation.wormsKg.middle < HERD_KG_PER_M2.start * surfaceM2(state.setup!),
     )
       ? (["worms"] as const)
       : []),
