@@ -155,9 +155,10 @@ test("a step is ticked off, a day moved takes along what follows and leaves what
     today: TODAY,
     address: "/start?id=times-1",
   });
+  await wait(() => expect(screen.getByLabelText("Day of: Receive the worms")).toBeEnabled());
   await keeper.click(await screen.findByLabelText("Mix and soak the bedding: done"));
   const steps = async () => Object.fromEntries(newest(await db.timetables.toArray()).steps.map((one) => [one.key, one])); // prettier-ignore
-  await wait(async () => expect((await steps()).mixBedding?.doneOn).toBe(TODAY));
+  // Not waited for: what is moved next stands on what was ticked, however fast it follows.
   const field = screen.getByLabelText("Day of: Receive the worms");
   fireEvent.change(field, { target: { value: addDays(TODAY, 16) } });
   fireEvent.keyDown(field, { key: "Enter" });

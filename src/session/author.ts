@@ -2,6 +2,8 @@ import type { FactAbout, SubjectRef } from "@/records/entry/about";
 import type { Given } from "@/records/given";
 import type { SubjectKind } from "@/records/entry";
 import { RECORD_FORMATS } from "@/records/kinds";
+import type { Row } from "@/records/row/row";
+import { newestRows } from "@/records/row/row";
 import type { Formats, Inputs, RecordKind, Records } from "@/records/kinds";
 import type { LocalDate } from "@/vocabulary/fields";
 import type { CellarDatabase } from "@/persistence/database";
@@ -33,6 +35,8 @@ export interface Author {
     facts: Facts<K>,
     id?: string,
   ) => NewRowOf<K>;
+  /** What stands of a fact on the disk now, which a screen may not have been told yet; `row` where none is kept. */
+  readonly standing: <K extends RecordKind>(kind: K, row: Records[K]) => Promise<Records[K]>;
   /** A correction, or a deletion when `deleted` is among the changes. */
   readonly revised: <K extends RecordKind>(kind: K, row: Records[K], changes: Changes<K>) => NewRow;
 }
@@ -73,6 +77,10 @@ export function authorFor(db: CellarDatabase, deviceId: string, formats: Formats
       );
     },
     first: (kind, facts, id = newId()) => rowOf(kind, { ...head(kind), id, revision: 1, ...facts }),
+    standing: async <K extends RecordKind>(kind: K, row: Records[K]) => {
+      const told = (await db.table<Records[K]>(kind).where("id").equals(row.id).toArray()) as Row[];
+      return (newestRows(told)[0] ?? row) as Records[K];
+    },
     revised: (kind, row, changes) =>
       rowOf<RecordKind>(kind, { ...row, ...changes, ...head(kind), revision: row.revision + 1 }) as NewRow,
   };

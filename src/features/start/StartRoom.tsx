@@ -19,7 +19,7 @@ import Button from "@mui/material/Button";
 import Checkbox from "@mui/material/Checkbox";
 import Link from "next/link";
 import { useSearchParams } from "next/navigation";
-import { useMemo, useState } from "react";
+import { useMemo, useRef, useState } from "react";
 import styles from "./Start.module.css";
 
 /** The start of a bin, step by step on its days. */
@@ -58,8 +58,23 @@ function Steps({ timetable }: { readonly timetable: Timetable }) {
   const [faults, setFaults] = useState<Readonly<Record<string, string>>>({});
   const open = steps.filter(({ doneOn }) => !doneOn);
   const next = open[0];
-  const revise = async (label: string, steps: Timetable["steps"], more: readonly NewRow[] = []) =>
-    keep(`${timetable.name}: ${label}`, [author.revised("timetables", timetable, { steps }), ...more]);
+  // One after another, each from what stands: two quick presses both count.
+  const last = useRef(Promise.resolve());
+  const revise = (
+    label: string,
+    change: (steps: Timetable["steps"]) => Timetable["steps"],
+    more: (steps: Timetable["steps"]) => Promise<readonly NewRow[]> = async () => [],
+  ) => {
+    last.current = last.current.then(async () => {
+      const now = await author.standing("timetables", timetable);
+      const steps = change(now.steps);
+      await keep(`${timetable.name}: ${label}`, [
+        author.revised("timetables", now, { steps }),
+        ...(await more(steps)),
+      ]);
+    });
+    return last.current;
+  };
   /** The visit waits for the first meal as long as this sheet does. */
   const settlingAs = async (steps: Timetable["steps"]): Promise<readonly NewRow[]> => {
     const dayOf = (key: StartStep) => steps.find((step) => step.key === key)?.day;
@@ -83,14 +98,12 @@ function Steps({ timetable }: { readonly timetable: Timetable }) {
       });
     setFaults({});
     if (day.data === steps[at]!.day) return;
-    const later = moved(timetable.steps, key, day.data);
     // Enter and leaving the field are one move.
-    void guarded(async () => revise("dates moved", later, await settlingAs(later)));
+    void guarded(() => revise("dates moved", (steps) => moved(steps, key, day.data), settlingAs));
   };
   const tick = (key: StartStep, isDone: boolean) =>
-    void revise(
-      isDone ? "a step done" : "a step open again",
-      timetable.steps.map((step) => {
+    void revise(isDone ? "a step done" : "a step open again", (steps) =>
+      steps.map((step) => {
         if (step.key !== key) return step;
         const { doneOn: _before, ...rest } = step;
         return isDone ? { ...rest, doneOn: today } : rest;
@@ -166,6 +179,8 @@ function Steps({ timetable }: { readonly timetable: Timetable }) {
                   aria-label={`Day of: ${words.title}`}
                   key={step.day}
                   defaultValue={step.day}
+                  // What a move says to the bin is known once the bins are.
+                  disabled={!bins}
                   max={addDays(today, 1_500)}
                   onBlur={({ target }) => move(step.key, target.value)}
                   onKeyDown={(event) => event.key === "Enter" && move(step.key, event.currentTarget.value)}
