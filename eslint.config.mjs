@@ -78,6 +78,14 @@ const TIMER = {
 };
 const PURE = "src/{vocabulary,records,core,archive,demo}/**/*.ts";
 
+/** What has no hooks and no JSX is not asked about them: half of a long errand. */
+const OF_REACT = Object.fromEntries(
+  next
+    .flatMap(({ rules = {} }) => Object.keys(rules))
+    .filter((rule) => /^(react|react-hooks|jsx-a11y|@next\/next)\//.test(rule))
+    .map((rule) => [rule, "off"]),
+);
+
 export default defineConfig([
   globalIgnores([
     ".next/**",
@@ -90,6 +98,14 @@ export default defineConfig([
     "coverage/**",
   ]),
   ...next,
+  {
+    files: [
+      "src/{vocabulary,records,core,archive,persistence,demo,cli,server}/**/*.ts",
+      "{e2e,scripts,tests}/**/*.{ts,mjs}",
+      "src/**/*.test.ts",
+    ],
+    rules: OF_REACT,
+  },
   {
     files: ["**/*.{ts,tsx}"],
     extends: [tseslint.configs.recommendedTypeChecked],

@@ -12,6 +12,7 @@ const WITHOUT_UNIT = new Set([
   "targetMoisture",
   "humidity",
   "count",
+  "cocoonCount",
   "placeCount",
   "place",
   "position",

@@ -5,7 +5,7 @@ import { binSchema } from "@/records/bin";
 import { demoStore } from "./demoStore";
 import { cellarSchema } from "@/records/cellar";
 import { roomSchema } from "@/records/room";
-import { settingsSchema } from "@/records/settings";
+import { settingsFormat, settingsSchema } from "@/records/settings";
 import type { LocalDate } from "@/vocabulary/fields";
 import { addDays } from "@/core/calendar/day";
 import { seeded } from "@/core/chance/seeded";
@@ -52,7 +52,14 @@ export function demoRecords(lastDay: LocalDate, seed = "cellar"): ArchiveRecords
     batches: store.batches,
     plans: store.plans,
     timetables: store.timetables,
-    settings: [settingsSchema.parse({ ...row("demo-settings"), units: "metric", remindAfterDays: 14 })],
+    settings: [
+      settingsSchema.parse({
+        ...row("demo-settings"),
+        schemaVersion: settingsFormat.current,
+        units: "metric",
+        remindAfterDays: 14,
+      }),
+    ],
     entries: [...BINS.flatMap((bin) => yearOf(bin, lastDay, seed)), ...store.entries],
   };
 }

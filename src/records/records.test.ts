@@ -91,11 +91,13 @@ const RELEASED: Record<string, string> = {
   "entry/v2.fixture.json": "0b2f5f5a60fd1a9abcccaf545838f11a516d4b1690ac2307bb3c5db9e8dca9fb",
   "entry/v3.fixture.json": "95f9ca0d21e9f9c78f8a23065032899c296922c6658fb47df27b8fa300f4fbce",
   "entry/v4.fixture.json": "3374db8f7b54e277897a57aad0dc521f4f3e353bd24d1ecbfb2cf79b5919dc0d",
+  "entry/v5.fixture.json": "619323ad185db94949f71c03b1cbdbc82a3aa635da3439b9797846e33d22cf7e",
   "material/v1.fixture.json": "866d765cf4665704e662dd6af6cf685eb4a665f40bc3dddce9681caa0bd1a04b",
   "plan/v1.fixture.json": "5cc677dff0ff7d7c21e352da41764167d61edced8eccab16bebeb5f37d06a068",
   "room/v1.fixture.json": "e107c0a4a35977113324b3548d4da250143d7b97b64715145d39b16fd5e34d39",
   "room/v2.fixture.json": "1d573f9e9e0476d917517dbc902682f90a91c366a744934f2066f491dcb4e339",
   "settings/v1.fixture.json": "54b0878e6d86d3af313c3535dba0c9121add63544215f816da46a1adbaa85ab4",
+  "settings/v2.fixture.json": "5b13dc807f817a0bf8d9bc2f2fd7fa0c2d527cddb327a4b425ab03085d66340a",
   "timetable/v1.fixture.json": "0bb2fbe93cda274879f996ac11847dd8b50822321f938db7867b824e2eae2b1f",
 };
 

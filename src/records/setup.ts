@@ -10,7 +10,7 @@ import {
   temperatureC,
   volumeL,
 } from "@/vocabulary/fields";
-import { COVERS, DRAINAGES, PURPOSES, SCHOOLS, SYSTEMS, WALLS } from "@/vocabulary/setup";
+import { COVERS, DRAINAGES, PURPOSES, SCHOOLS, SHAPES, SYSTEMS, WALLS } from "@/vocabulary/setup";
 import { z } from "@/vocabulary/z";
 
 /** A compartment: inner size, and how many feeding places lie in it (numbered from 1, clockwise or in line). */
@@ -21,6 +21,8 @@ export const compartment = z.strictObject({
   lengthM,
   heightM: lengthM,
   placeCount: z.number().int().min(1).max(24),
+  /** Not said, it is a box; round, width and length are its diameter. */
+  shape: z.enum(SHAPES).optional(),
 });
 export type Compartment = z.infer<typeof compartment>;
 
@@ -41,6 +43,8 @@ export const binSetup = z.strictObject({
   tareKg: massKg.optional(),
   resting: z.boolean(),
   restingUntil: localDate.optional(),
+  /** Emptied and out of use: kept with its log, off the round. */
+  retired: z.boolean().optional(),
   /** Where the keeper wants it, if not where the school does. */
   targetMoisture: moisture.optional(),
   /** Rules of the keeper's own for this bin, each in place of the school's. */

@@ -46,6 +46,7 @@ export type SpeciesId = (typeof SPECIES)[number];
 export const PREPARATIONS = [
   "whole",
   "chopped",
+  "grated",
   "frozen",
   "choppedFrozen",
   "pureed",
@@ -56,3 +57,7 @@ export type Preparation = (typeof PREPARATIONS)[number];
 
 export const HARVEST_METHODS = ["light", "migrate", "bottom", "dump", "screen"] as const;
 export type HarvestMethod = (typeof HARVEST_METHODS)[number];
+
+/** The ground a compartment stands on: a round pot's litres are not those of its box. */
+export const SHAPES = ["box", "round"] as const;
+export type Shape = (typeof SHAPES)[number];

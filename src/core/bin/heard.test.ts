@@ -58,7 +58,7 @@ test("the last word on each part and place stands, each day of a first stays, an
         for (const said of one.readings) {
           if (said.of === "weight") continue;
           if (at > since) last.set(heardKey(said.of, said.compartment!, said.of === "foodLeft" ? said.place : undefined), said);
-          if (said.of === "squeeze" && said.compartment === parts[0]) fedEnd.push(said);
+          if (at > since && said.of === "squeeze" && said.compartment === parts[0]) fedEnd.push(said);
         }
       }); // prettier-ignore
       expect(Object.keys(state.heard).toSorted()).toEqual([...last.keys()].toSorted());

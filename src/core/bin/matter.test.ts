@@ -7,7 +7,8 @@ const kg = fc.double({ min: 0, max: 40, noNaN: true });
 const contents = fc.record({ beddingDryKg: kg, foodDryKg: kg, castingsDryKg: kg });
 const days = fc.integer({ min: 0, max: 400 });
 const close = (found: Contents, wanted: Contents) => {
-  for (const key of Object.keys(wanted) as (keyof Contents)[]) expect(found[key]).toBeCloseTo(wanted[key], 9);
+  for (const [key, value] of Object.entries(wanted) as [keyof Contents, number][])
+    expect(found[key]).toBeCloseTo(value, 9);
 };
 
 test("work takes and never makes: two stretches are one, mass only falls, all becomes castings in the end", () => {

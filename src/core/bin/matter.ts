@@ -6,6 +6,8 @@ export interface Contents {
   readonly beddingDryKg: number;
   readonly foodDryKg: number;
   readonly castingsDryKg: number;
+  /** Days since it came into this bin, by dry mass in the mean. */
+  readonly ageDays?: number;
 }
 export const NOTHING: Contents = { beddingDryKg: 0, foodDryKg: 0, castingsDryKg: 0 };
 
@@ -28,15 +30,23 @@ export function worked(contents: Contents, days: number): Contents {
       contents.castingsDryKg +
       CASTINGS_OF_BEDDING * (contents.beddingDryKg - bedding) +
       CASTINGS_OF_FOOD * (contents.foodDryKg - food),
+    ...(contents.ageDays === undefined ? {} : { ageDays: contents.ageDays + days }),
   };
 }
 
-export const added = (a: Contents, b: Contents): Contents => ({
-  beddingDryKg: a.beddingDryKg + b.beddingDryKg,
-  foodDryKg: a.foodDryKg + b.foodDryKg,
-  castingsDryKg: a.castingsDryKg + b.castingsDryKg,
-});
+export function added(a: Contents, b: Contents): Contents {
+  const [dryA, dryB] = [dryKg(a), dryKg(b)];
+  const ages = [...(a.ageDays === undefined ? [] : [[a.ageDays, dryA]]), ...(b.ageDays === undefined ? [] : [[b.ageDays, dryB]])] as [number, number][]; // prettier-ignore
+  const aged = ages.reduce((sum, [, dry]) => sum + dry, 0);
+  return {
+    beddingDryKg: a.beddingDryKg + b.beddingDryKg,
+    foodDryKg: a.foodDryKg + b.foodDryKg,
+    castingsDryKg: a.castingsDryKg + b.castingsDryKg,
+    ...(aged > 0 ? { ageDays: ages.reduce((sum, [age, dry]) => sum + age * dry, 0) / aged } : {}),
+  };
+}
 export const scaled = (contents: Contents, factor: number): Contents => ({
+  ...contents,
   beddingDryKg: contents.beddingDryKg * factor,
   foodDryKg: contents.foodDryKg * factor,
   castingsDryKg: contents.castingsDryKg * factor,
@@ -82,3 +92,9 @@ export function advancedAlong(
   });
   return moved;
 }
+
+/** Depth of what lies in a compartment, m, settled. */
+export const depthM = (contents: Contents, { widthM, lengthM, shape }: Compartment): number => {
+  const { beddingL, foodL, castingsL } = settledVolumes(contents);
+  return (beddingL + foodL + castingsL) / 1000 / (widthM * lengthM * (shape === "round" ? Math.PI / 4 : 1));
+};

@@ -20,6 +20,7 @@ export function outdated(before: BinState, entry: Entry): BinState {
       case "watered":
       case "bedded":
       case "drained":
+      case "received":
         return (
           reading.of === "squeeze" ||
           reading.of === "moisture" ||
@@ -52,6 +53,7 @@ const TAKES_OUT: ReadonlySet<Entry["kind"]> = new Set([
   "tipped",
   "emptied",
   "rotated",
+  "received",
 ]);
 
 /** What of a look the state is changed by: an entry, or readings in hand. */

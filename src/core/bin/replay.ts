@@ -1,19 +1,21 @@
 import { FOOD_KG_PER_L, HARVEST_MOISTURE, MOIST_KG_PER_L, STARTER_MOISTURE } from "../matter/figures";
 import type { Entry, EntryOf } from "@/records/entry";
-import type { CompartmentId, LocalDate } from "@/vocabulary/fields";
+import type { LocalDate } from "@/vocabulary/fields";
 import { addDays, daysBetween } from "../calendar/day";
+import { amendmentKgPerL, amendmentKind, DRY_FEED_MOISTURE, isSievedOut } from "../catalogue/amendment";
 import { schoolOf } from "../catalogue/school";
 import { speciesOf } from "../catalogue/species";
 import { amountKg, beddingPartMatter, feedPartMatter, liquidL } from "../log/amount";
 import { effectiveEntries } from "../log/effective";
-import { compartmentOf, totalDryKg } from "./held";
-import type { Contents } from "./matter";
+import { compartmentOf } from "./held";
+import { moister, taken } from "./intake";
 import { COVER_KG_PER_L, coverLeftL } from "./cover";
-import { added, advancedAlong, dryKg, NOTHING, scaled, worked } from "./matter";
+import { advancedAlong, dryKg, NOTHING, worked } from "./matter";
 import { looked, outdated } from "./readings";
 import type { BinState, Feeding, LogProblem, PlaceState } from "./state";
 import { EMPTY_BIN, placeKey } from "./state";
 import { setupAfter } from "./setupAfter";
+import { cleared, contentsOut, partCleared, received, shareOut } from "./shift";
 import { fromFedEnd, harvestCompartment } from "./system";
 
 /** The state of a bin: a fold over what counts in its log. Rows may come in any order. */
@@ -58,9 +60,13 @@ export function applyEntry(before: BinState, entry: Entry): BinState {
       };
     }
     case "dosed":
-      return { ...state, gritOn: entry.day };
-    case "looked":
-      return looked(state, entry);
+      return dosed(state, entry);
+    case "looked": {
+      const { leftOut: _asked, ...rest } = looked(state, entry);
+      // A quiet check asks for nothing and answers nothing.
+      if (entry.lid === "closed") return looked(state, entry);
+      return entry.leftOut ? { ...rest, leftOut: { day: entry.day, what: entry.leftOut } } : rest;
+    }
     case "drained": {
       const drainedL = entry.amount ? liquidL(entry.amount) : 0;
       return {
@@ -76,48 +82,19 @@ export function applyEntry(before: BinState, entry: Entry): BinState {
     case "wormsTaken":
       return wormsTaken(state, entry);
     case "split":
-    case "tipped": {
-      const share = 1 - entry.fraction;
-      return {
-        ...state,
-        worms: { ...state.worms, massKg: state.worms.massKg * share },
-        contents: mapValues(state.contents, (contents) => scaled(contents, share)),
-        ...(state.moisture
-          ? {
-              moisture: {
-                ...state.moisture,
-                dryKg: state.moisture.dryKg * share,
-                waterInL: state.moisture.waterInL * share,
-                dryInKg: state.moisture.dryInKg * share,
-              },
-            }
-          : {}),
-      };
-    }
-    case "advanced": {
-      if (!state.setup) return state;
-      const moved = advancedAlong(
-        fromFedEnd(state.setup),
-        new Map(Object.entries(state.contents)),
-        entry.fraction,
-      );
-      return { ...state, contents: Object.fromEntries(moved) };
-    }
-    case "emptied": {
-      const emptied = entry.compartment;
-      if (emptied)
-        return {
-          ...state,
-          contents: { ...state.contents, [emptied]: NOTHING },
-          places: withoutPlacesOf(state.places, emptied),
-        };
-      {
-        const { cover: _gone, ...rest } = state;
-        return { ...rest, contents: {}, places: {}, heard: {}, emptiedOn: entry.day };
-      }
-    }
-    case "added":
+    case "tipped":
+      return shareOut(state, entry);
+    case "received":
+      return received(state, entry);
+    case "advanced":
+      return alongLine(state, entry.fraction);
+    case "emptied":
+      return entry.compartment
+        ? partCleared(state, entry.compartment)
+        : cleared(state, entry.day, entry.keepsWorms !== false);
     case "covered":
+      return covered(state, entry);
+    case "added":
     case "rotated": {
       const setup = setupAfter(state.setup, entry);
       return setup ? { ...state, setup } : state;
@@ -129,12 +106,33 @@ export function applyEntry(before: BinState, entry: Entry): BinState {
   }
 }
 
+/** Everything moves on towards the harvest; a meal goes where most of its part went. */
+function alongLine(state: BinState, fraction: number): BinState {
+  if (!state.setup) return state;
+  const order = fromFedEnd(state.setup);
+  const contents = Object.fromEntries(
+    advancedAlong(order, new Map(Object.entries(state.contents)), fraction),
+  );
+  if (fraction <= 0.5) return { ...state, contents };
+  const next = new Map(order.map(({ id }, at) => [id, order[Math.min(at + 1, order.length - 1)]!.id]));
+  const places: Record<string, PlaceState> = {};
+  for (const place of Object.values(state.places)) {
+    const compartmentId = next.get(place.compartmentId) ?? place.compartmentId;
+    const key = placeKey(compartmentId, place.place);
+    // Where two come together, the later meal stands for both.
+    if (!places[key] || (places[key].fedOn ?? "") < (place.fedOn ?? ""))
+      places[key] = { ...place, compartmentId };
+  }
+  return { ...state, contents, places };
+}
+
 /** The day of each first, kept once it is there. */
 function begun(before: BinState, entry: Entry): BinState {
   const { emptiedOn: _refilled, ...refilled } = before;
-  const state = before.emptiedOn && (entry.kind === "bedded" || entry.kind === "seeded") ? refilled : before;
+  const isFilled = entry.kind === "bedded" || entry.kind === "seeded" || entry.kind === "received";
+  const state = before.emptiedOn && isFilled ? refilled : before;
   const { firsts } = state;
-  if (entry.kind === "bedded" && !firsts.bedded)
+  if ((entry.kind === "bedded" || entry.kind === "received") && !firsts.bedded)
     return { ...state, firsts: { ...firsts, bedded: entry.day } };
   if (entry.kind === "fed" && !firsts.fed) return { ...state, firsts: { ...firsts, fed: entry.day } };
   if (entry.kind !== "looked" || !state.worms.since || (firsts.squeezed && firsts.looked)) return state;
@@ -275,8 +273,63 @@ function harvested(state: BinState, entry: EntryOf<"harvested">): BinState {
 
 function removed(state: BinState, entry: EntryOf<"removed">): BinState {
   if (entry.what === "food") return foodTaken(state, entry);
-  if (entry.what !== "contents" || !entry.amount) return state;
-  return lost(state, amountKg(entry.amount, { densityKgPerL: MOIST_KG_PER_L }) * (1 - HARVEST_MOISTURE));
+  if (entry.what === "minerals") return sieved(state, entry);
+  if (entry.what !== "contents") return state;
+  return contentsOut(state, entry);
+}
+
+/** A lid changes what the bin is; what lies on the bed is remembered beside it. */
+function covered(state: BinState, entry: EntryOf<"covered">): BinState {
+  const setup = setupAfter(state.setup, entry);
+  const { over: before, ...rest } = state;
+  const over = entry.over ? { ...entry.over, day: entry.day } : before;
+  return {
+    ...rest,
+    ...(setup ? { setup } : {}),
+    ...(over && over.what !== "nothing" ? { over } : {}),
+  };
+}
+
+/** An addition is what it is: grit, food, castings, bedding, or a mineral that stays. */
+function dosed(state: BinState, entry: EntryOf<"dosed">): BinState {
+  const massKg = amountKg(entry.amount, { densityKgPerL: amendmentKgPerL(entry.materialId) });
+  switch (amendmentKind(entry.materialId)) {
+    case "feed": {
+      const dry = massKg * (1 - DRY_FEED_MOISTURE);
+      return taken(state, entry, { ...NOTHING, foodDryKg: dry }, massKg - dry);
+    }
+    case "bedding": {
+      const dry = massKg * (1 - DRY_FEED_MOISTURE);
+      return taken(state, entry, { ...NOTHING, beddingDryKg: dry }, massKg - dry);
+    }
+    case "castings": {
+      const dry = massKg * (1 - STARTER_MOISTURE);
+      return taken(state, entry, { ...NOTHING, castingsDryKg: dry }, massKg - dry);
+    }
+    case "mineral":
+      return minerals(state, entry.materialId, massKg);
+    case "grit":
+      return { ...minerals(state, entry.materialId, massKg), gritOn: entry.day };
+    case "lime":
+    case "trace":
+      return state;
+  }
+}
+const minerals = (state: BinState, materialId: string, massKg: number): BinState => ({
+  ...state,
+  minerals: { ...state.minerals, [materialId]: (state.minerals?.[materialId] ?? 0) + massKg },
+});
+
+/** What was sieved out: so much of each mineral, or all of what can be. */
+function sieved(state: BinState, entry: EntryOf<"removed">): BinState {
+  const coarse = Object.entries(state.minerals ?? {}).filter(([id]) => isSievedOut(id));
+  const there = sum(coarse.map(([, kg]) => kg));
+  const wanted = entry.amount ? amountKg(entry.amount, { densityKgPerL: 1 }) : there;
+  const share = there > 0 ? Math.min(1, wanted / there) : 0;
+  return {
+    ...state,
+    minerals: { ...state.minerals, ...Object.fromEntries(coarse.map(([id, kg]) => [id, kg * (1 - share)])) },
+  };
 }
 
 /**
@@ -323,59 +376,6 @@ function wormsTaken(state: BinState, entry: EntryOf<"wormsTaken">): BinState {
   // A herd grows: only far more than was ever stocked is a contradiction.
   return massKg > 5 * state.worms.massKg + 0.2 ? problem(after, entry, "log/worms-taken-above-stock") : after;
 }
-
-function taken(state: BinState, entry: Entry, contents: Contents, waterL: number): BinState {
-  const compartmentId = compartmentOf(state, entry) ?? ("c1" as CompartmentId);
-  const after = {
-    ...state,
-    contents: {
-      ...state.contents,
-      [compartmentId]: added(state.contents[compartmentId] ?? NOTHING, contents),
-    },
-  };
-  return moister(after, waterL, dryKg(contents));
-}
-
-/** Water and dry matter that came in since the last reading; before any reading, the bedding itself is the first word. */
-function moister(state: BinState, waterL: number, dryInKg: number): BinState {
-  if (state.moisture && state.moisture.knownBy !== "bedding") {
-    return {
-      ...state,
-      moisture: {
-        ...state.moisture,
-        waterInL: state.moisture.waterInL + waterL,
-        dryInKg: state.moisture.dryInKg + dryInKg,
-      },
-    };
-  }
-  const before = state.moisture;
-  const water = (before ? (before.dryKg * before.value) / (1 - before.value) : 0) + waterL;
-  const dry = (before?.dryKg ?? 0) + dryInKg;
-  if (dry <= 0 || !state.lastDay) return state;
-  const value = Math.min(0.95, water / (water + dry));
-  return {
-    ...state,
-    moisture: {
-      day: state.lastDay,
-      value,
-      low: Math.max(0, value - 0.08),
-      high: Math.min(0.97, value + 0.08),
-      knownBy: "bedding",
-      dryKg: dry,
-      waterInL: 0,
-      dryInKg: 0,
-    },
-  };
-}
-
-function lost(state: BinState, dry: number): BinState {
-  const all = totalDryKg(state);
-  const share = all === 0 ? 0 : Math.min(0.98, dry / all);
-  return { ...state, contents: mapValues(state.contents, (contents) => scaled(contents, 1 - share)) };
-}
-
-const withoutPlacesOf = (places: BinState["places"], compartmentId: string): BinState["places"] =>
-  Object.fromEntries(Object.entries(places).filter(([, place]) => place.compartmentId !== compartmentId));
 
 const problem = (state: BinState, entry: Entry, code: LogProblem["code"]): BinState => ({
   ...state,

@@ -22,7 +22,7 @@ export function setupAfter(before: BinSetup | undefined, entry: Entry): BinSetup
         }
       );
     case "covered":
-      return before && { ...before, cover: entry.cover };
+      return before && (entry.cover ? { ...before, cover: entry.cover } : before);
     case "rotated":
       return before && { ...before, compartments: inOrder(before, entry.order) };
     default:

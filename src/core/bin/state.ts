@@ -1,6 +1,7 @@
 import type { Reading } from "@/records/entry";
 import type { BinSetup } from "@/records/setup";
 import type { CompartmentId, LocalDate } from "@/vocabulary/fields";
+import type { OverBed } from "@/vocabulary/deeds";
 import type { FoodLeft, Smell, Squeeze } from "@/vocabulary/readings";
 import type { Preparation, SpeciesId } from "@/vocabulary/setup";
 import type { Contents } from "./matter";
@@ -85,6 +86,12 @@ export interface BinState {
   readonly weight?: { readonly day: LocalDate; readonly kg: number; readonly beforeKg?: number };
   /** What lies over the bed as a cover, as it was on a day: it rots from there. */
   readonly cover?: { readonly litres: number; readonly day: LocalDate };
+  /** What lies on the bed under the lid, besides bedding. */
+  readonly over?: { readonly what: OverBed; readonly isDamp: boolean; readonly day: LocalDate };
+  /** What does not rot and was put in, less what was sieved out, by material, kg. */
+  readonly minerals?: Readonly<Record<string, number>>;
+  /** What was proposed at the last lifting of the lid and left out, in its words. */
+  readonly leftOut?: { readonly day: LocalDate; readonly what: readonly string[] };
   /** The first of each: bedding, a meal, and after the worms came a squeeze, a lifted lid; the day two meals had been seen gone. */
   readonly firsts: Readonly<Partial<Record<"bedded" | "fed" | "squeezed" | "looked" | "twoGone", LocalDate>>>;
   /** Emptied whole, and not bedded since. */

@@ -35,7 +35,9 @@ const TABLE: Record<System, SystemFacts> = {
 export const systemOf = (id: System): SystemFacts => TABLE[id];
 export const SYSTEM_LIST: readonly SystemFacts[] = Object.values(TABLE);
 
-export const areaM2 = (compartment: Compartment): number => compartment.widthM * compartment.lengthM;
+/** Ground of a compartment, m²: round ones fill 79 % of their box. */
+export const areaM2 = ({ widthM, lengthM, shape }: Compartment): number =>
+  widthM * lengthM * (shape === "round" ? Math.PI / 4 : 1);
 export const volumeOfL = (compartment: Compartment): number =>
   areaM2(compartment) * compartment.heightM * 1000;
 

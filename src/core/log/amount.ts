@@ -14,10 +14,18 @@ export interface Matter {
   readonly dryKg: number;
 }
 
+/** Thawed and drained it has given off about a quarter of its water. Judgement. */
+const DRAINED = 0.75;
+/** Water over wet mass of what was given: as the keeper knows it, else the catalogue's, less the juice that was poured off. */
+export function feedPartMoisture({ materialId, moisture, juice }: FeedPart): number {
+  const whole = moisture ?? materialOf("food", materialId).moisture;
+  if (juice !== "without" || moisture !== undefined) return whole;
+  return (DRAINED * whole) / (DRAINED * whole + 1 - whole);
+}
+
 export function feedPartMatter(part: FeedPart): Matter {
-  const material = materialOf("food", part.materialId);
-  const wetKg = amountKg(part.amount, material);
-  return { wetKg, dryKg: wetKg * (1 - (part.moisture ?? material.moisture)) };
+  const wetKg = amountKg(part.amount, materialOf("food", part.materialId));
+  return { wetKg, dryKg: wetKg * (1 - feedPartMoisture(part)) };
 }
 
 /** Bedding given by volume holds its dry mass per litre whatever its water, so damp litres weigh more than dry ones. */

@@ -81,6 +81,7 @@ export function beddingRatio(startRatio: number, steadyRatio: number, ageDays: n
 export const CLEARING_DAYS = {
   whole: 14,
   chopped: 7,
+  grated: 5.5,
   frozen: 7,
   choppedFrozen: 6,
   pureed: 4,

@@ -1,7 +1,10 @@
 import { FOOD_LEFT_WORDS, RIPENESS_WORDS, SMELL_WORDS, SQUEEZE_WORDS } from "./readings";
-import type { Amount, Entry, Reading } from "@/records/entry";
+import type { Amount, Entry, EntryOf, Reading } from "@/records/entry";
+import type { LiquidLooks, OverBed, PutIn, WaterMeans, WentTo } from "@/vocabulary/deeds";
 import type { Preparation } from "@/vocabulary/setup";
 import { COVER_WORDS, sayOwnRules } from "./setup";
+import type { AmendmentKind } from "../catalogue/amendment";
+import { amendmentKind } from "../catalogue/amendment";
 import { materialOf, shortName } from "../catalogue/material";
 import { schoolOf } from "../catalogue/school";
 import type { UnitSystem } from "../quantity/format";
@@ -24,12 +27,67 @@ const sayAmount = (amount: Amount, units: UnitSystem): string =>
 export const PREPARATION_WORDS: Record<Preparation, string> = {
   whole: "whole",
   chopped: "chopped",
+  grated: "grated",
   frozen: "frozen, thawed",
   choppedFrozen: "chopped, frozen",
   pureed: "blended",
   soaked: "soaked",
   precomposted: "pre-composted",
 };
+
+export const WATERED_WORDS: Record<WaterMeans, string> = {
+  can: " from the can",
+  sprayer: ", sprayed",
+  trayBelow: " into the tray below",
+  ice: " as ice",
+  rain: "",
+};
+const DOSED_WORDS: Record<AmendmentKind, string> = {
+  grit: "grit",
+  lime: "lime",
+  mineral: "added",
+  feed: "dusted",
+  castings: "seeded",
+  bedding: "added",
+  trace: "added",
+};
+export const LOOKS_WORDS: Record<LiquidLooks, string> = {
+  clear: "clear",
+  teaBrown: "brown as tea",
+  dark: "dark",
+  foul: "foul",
+};
+export const WENT_WORDS: Record<WentTo, string> = {
+  bin: "into another bin",
+  store: "into the store",
+  tub: "into a tub",
+  heap: "to the heap",
+  ground: "left in the ground",
+};
+export const PUT_IN_WORDS: Record<PutIn, string> = {
+  contents: "from another bin",
+  worked: "of worked bedding",
+  overs: "of sieve overs",
+  castings: "of castings",
+};
+export const OVER_WORDS: Record<OverBed, string> = {
+  cloth: "a cloth",
+  mat: "a mat",
+  cardSheet: "a sheet of card",
+  paper: "paper",
+  nothing: "nothing",
+};
+const sayOver = ({ what, isDamp }: { readonly what: OverBed; readonly isDamp: boolean }): string =>
+  what === "nothing" ? "nothing on the bed" : `${OVER_WORDS[what]} on the bed, ${isDamp ? "damp" : "dry"}`;
+
+function howMuch(entry: EntryOf<"removed">, units: UnitSystem): string {
+  const what = entry.what === "minerals" ? "of what does not rot" : entry.what;
+  if (entry.amount) return `${sayAmount(entry.amount, units)} ${what}`;
+  if (entry.depthM !== undefined)
+    return `${formatLength(entry.depthM, units)} ${entry.from === "below" ? "from below" : "from the top"}`;
+  if (entry.fraction !== undefined) return `${formatPercent(entry.fraction)} of the ${what}`;
+  return entry.what === "minerals" ? "all that does not rot" : `all the ${what}`;
+}
 
 export interface EntryWords {
   /** One word for what was done: fed, watered, looked. */
@@ -59,10 +117,13 @@ export function sayEntry(entry: Entry, units: UnitSystem): EntryWords {
     case "fed":
       return { verb: "fed", rest: `${parts("food")}${at}` };
     case "watered":
-      return { verb: "watered", rest: sayAmount(entry.amount, units) };
+      return {
+        verb: entry.means === "rain" ? "rained on" : "watered",
+        rest: `${sayAmount(entry.amount, units)}${entry.means ? WATERED_WORDS[entry.means] : ""}`,
+      };
     case "dosed":
       return {
-        verb: "grit",
+        verb: DOSED_WORDS[amendmentKind(entry.materialId)],
         rest: `${sayAmount(entry.amount, units)} ${shortName(materialOf("amendment", entry.materialId))}`,
       };
     case "looked":
@@ -76,9 +137,21 @@ export function sayEntry(entry: Entry, units: UnitSystem): EntryWords {
     case "turned":
       return { verb: "turned", rest: "bedding loosened" };
     case "covered":
-      return { verb: "cover", rest: COVER_WORDS[entry.cover] };
+      return {
+        verb: "cover",
+        rest: [
+          ...(entry.cover ? [COVER_WORDS[entry.cover]] : []),
+          ...(entry.over ? [sayOver(entry.over)] : []),
+        ].join(", "),
+      };
     case "drained":
-      return { verb: "drained", rest: entry.amount ? sayAmount(entry.amount, units) : "" };
+      return {
+        verb: "drained",
+        rest: [
+          ...(entry.amount ? [sayAmount(entry.amount, units)] : []),
+          ...(entry.looks ? [LOOKS_WORDS[entry.looks]] : []),
+        ].join(", "),
+      };
     case "weighed":
       return { verb: "weighed", rest: `${formatMass(entry.grossKg - entry.tareKg, units, "bucket")} net` };
     case "harvested":
@@ -89,22 +162,33 @@ export function sayEntry(entry: Entry, units: UnitSystem): EntryWords {
     case "removed":
       return {
         verb: "removed",
-        rest: `${entry.amount ? sayAmount(entry.amount, units) : "all the"} ${entry.what}${entry.place === undefined ? "" : ` from place ${entry.place}`}`,
+        rest: `${howMuch(entry, units)}${entry.place === undefined ? "" : ` from place ${entry.place}`}${entry.to ? `, ${WENT_WORDS[entry.to]}` : ""}${entry.withWorms ? ", worms along" : ""}`,
       };
+    case "received":
+      return { verb: "put in", rest: `${sayAmount(entry.amount, units)} ${PUT_IN_WORDS[entry.what]}` };
     case "wormsTaken":
       return { verb: "worms taken", rest: sayAmount(entry.amount, units) };
     case "split":
-      return { verb: "split", rest: `${formatPercent(entry.fraction)} to another bin` };
+      return {
+        verb: "split",
+        rest: `${formatPercent(entry.fraction)} ${entry.compartment ? "of a part " : ""}to another bin`,
+      };
     case "tipped":
       return { verb: "tipped", rest: `${formatPercent(entry.fraction)} out` };
     case "rotated":
       return { verb: "rotated", rest: "trays changed places" };
     case "advanced":
-      return { verb: "moved on", rest: `${formatPercent(entry.fraction)} along, oldest first` };
+      return {
+        verb: "moved on",
+        rest: `${entry.byM === undefined ? formatPercent(entry.fraction) : formatLength(entry.byM, units)} along, oldest first`,
+      };
     case "added":
       return { verb: "added", rest: entry.added.name ?? "a compartment" };
     case "emptied":
-      return { verb: "emptied", rest: "" };
+      return {
+        verb: "emptied",
+        rest: `${entry.compartment ? "one part, " : ""}${entry.keepsWorms === false ? "worms and all" : "worms kept"}${entry.to ? `, ${WENT_WORDS[entry.to]}` : ""}`,
+      };
     case "altered":
       return { verb: "set-up", rest: sayChanges(entry.changes, units) };
     case "noted":
@@ -125,6 +209,7 @@ const CHANGE_WORDS: Partial<Record<keyof Altered["changes"], string>> = {
   roomId: "room",
   tareKg: "empty weight",
   sumpL: "tray",
+  compartments: "size",
   ahead: "what is planned",
 };
 type Altered = Extract<Entry, { kind: "altered" }>;
@@ -132,6 +217,7 @@ type Altered = Extract<Entry, { kind: "altered" }>;
 function sayChanges(changes: Altered["changes"], units: UnitSystem): string {
   if (changes.system)
     return `${changes.system === "tub" ? "tub" : changes.system.replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`)}, ${changes.school ? schoolOf(changes.school).name : ""}`;
+  if (changes.retired !== undefined) return changes.retired ? "out of use" : "in use again";
   if (changes.resting !== undefined)
     return changes.resting
       ? `resting${changes.restingUntil ? ` until ${changes.restingUntil}` : ""}`

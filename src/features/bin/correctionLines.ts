@@ -1,19 +1,26 @@
 import { SCHOOL_TABLE } from "@/core/catalogue/school";
 import { speciesOf } from "@/core/catalogue/species";
 import type { UnitSystem } from "@/core/quantity/format";
-import { METHOD_WORDS, PREPARATION_WORDS } from "@/core/words/entry";
+import { METHOD_WORDS, PREPARATION_WORDS, PUT_IN_WORDS } from "@/core/words/entry";
 import { COVER_WORDS, DRAINAGE_WORDS, WALL_WORDS } from "@/core/words/setup";
 import type { Amount, BeddingPart, Entry, EntryOf, FeedPart } from "@/records/entry";
 import type { BinSetup } from "@/records/setup";
 import { localDate } from "@/vocabulary/fields";
+import { PUT_IN } from "@/vocabulary/deeds";
 import { COVERS, DRAINAGES, HARVEST_METHODS, PREPARATIONS, WALLS } from "@/vocabulary/setup";
 import type { CorrectionLine, Draft, Words } from "./correctionLine";
 import { lineMakers } from "./correctionLine";
 import { missedLines, readingLine } from "./correctionReadings";
 
-const REMOVED = ["contents", "food", "liquid", "pests"] as const;
-const UNWEIGHED: (typeof REMOVED)[number][] = ["food", "pests"];
-const REMOVED_WORDS = { contents: "contents", food: "food", liquid: "liquid", pests: "pests" };
+const REMOVED = ["contents", "food", "liquid", "pests", "minerals"] as const;
+const UNWEIGHED: (typeof REMOVED)[number][] = ["food", "pests", "minerals"];
+const REMOVED_WORDS = {
+  contents: "contents",
+  food: "food",
+  liquid: "liquid",
+  pests: "pests",
+  minerals: "stones, pumice",
+};
 
 /**
  * All that can be corrected in an entry beside its day and its note, for every kind there is. A line left as it stands
@@ -73,6 +80,10 @@ const SOMEWHERE: ReadonlySet<Entry["kind"]> = new Set([
   "seeded",
   "harvested",
   "removed",
+  "received",
+  "watered",
+  "dosed",
+  "split",
   "turned",
 ]);
 
@@ -103,9 +114,17 @@ function statedLines(entry: Entry, units: UnitSystem): CorrectionLine[] {
     case "removed":
       return [
         // Only of food and pests may all have been taken out without a scale.
-        choice("what", "What", entry.what, entry.amount ? REMOVED : UNWEIGHED, REMOVED_WORDS),
+        ...(entry.amount || entry.what !== "contents"
+          ? [choice("what", "What", entry.what, entry.amount ? REMOVED : UNWEIGHED, REMOVED_WORDS)]
+          : []),
         ...(entry.amount ? [wholeAmount("Taken out", entry.amount)] : []),
+        ...(entry.depthM === undefined
+          ? []
+          : [field("depthM", "How deep", entry.depthM, "length", unit.length)]),
+        ...(entry.fraction === undefined ? [] : [share("fraction", "Share of the part", entry.fraction)]),
       ];
+    case "received":
+      return [choice("what", "What", entry.what, PUT_IN, PUT_IN_WORDS), wholeAmount("Put in", entry.amount)];
     case "wormsTaken":
       return [wholeAmount("Worms taken", entry.amount)];
     case "fed":
@@ -166,7 +185,7 @@ function statedLines(entry: Entry, units: UnitSystem): CorrectionLine[] {
     case "advanced":
       return [share("fraction", "Moved along", entry.fraction)];
     case "covered":
-      return [choice("cover", "Cover", entry.cover, COVERS, COVER_WORDS)];
+      return entry.cover ? [choice("cover", "Lid", entry.cover, COVERS, COVER_WORDS)] : [];
     case "noted":
       return [
         {

@@ -63,7 +63,7 @@ function Steps({ timetable }: { readonly timetable: Timetable }) {
   const revise = (
     label: string,
     change: (steps: Timetable["steps"]) => Timetable["steps"],
-    more: (steps: Timetable["steps"]) => Promise<readonly NewRow[]> = async () => [],
+    more: (steps: Timetable["steps"]) => Promise<readonly NewRow[]> = () => Promise.resolve([]),
   ) => {
     last.current = last.current.then(async () => {
       const now = await author.standing("timetables", timetable);

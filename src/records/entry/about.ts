@@ -20,6 +20,7 @@ export const ABOUT = {
     "weighed",
     "harvested",
     "removed",
+    "received",
     "wormsTaken",
     "split",
     "tipped",

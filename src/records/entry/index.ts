@@ -1,7 +1,7 @@
 import type { z } from "@/vocabulary/z";
 import type { RecordFormat } from "../row/migrate";
 import { readRow } from "../row/migrate";
-import type { amount, beddingPart, feedPart, reading, SUBJECTS } from "./schema";
+import type { amount, beddingPart, feedPart, holds, reading, SUBJECTS } from "./schema";
 import { ENTRY_VERSION, entrySchema } from "./schema";
 
 export { entrySchema, reading as readingSchema } from "./schema";
@@ -12,6 +12,8 @@ export type SubjectKind = (typeof SUBJECTS)[number];
 export type Amount = z.infer<typeof amount>;
 export type FeedPart = z.infer<typeof feedPart>;
 export type BeddingPart = z.infer<typeof beddingPart>;
+/** What stuff out of a bin is made of. */
+export type Holds = z.infer<typeof holds>;
 export type Reading = z.infer<typeof reading>;
 /** As it is written down, before a schema has seen it. */
 export type EntryInput = z.input<typeof entrySchema>;
@@ -19,7 +21,7 @@ export type EntryInput = z.input<typeof entrySchema>;
 export const entryFormat: RecordFormat<Entry, EntryInput> = {
   current: ENTRY_VERSION,
   // What an earlier version could say the next says in the same words.
-  steps: [(row) => row, (row) => row, (row) => row],
+  steps: [(row) => row, (row) => row, (row) => row, (row) => row],
   schema: entrySchema,
 };
 export const readEntry = (raw: unknown) => readRow(raw, entryFormat);

@@ -1,4 +1,14 @@
 import {
+  BEDDING_LAID,
+  FOOD_LAID,
+  LIQUID_LOOKS,
+  OVER_BED,
+  PUT_IN,
+  TAKEN_FROM,
+  WATER_MEANS,
+  WENT_TO,
+} from "@/vocabulary/deeds";
+import {
   actId,
   binId,
   compartmentId,
@@ -6,11 +16,13 @@ import {
   depthM,
   entryId,
   fraction,
+  lengthM,
   localDate,
   massKg,
   materialId,
   moisture,
   place,
+  recordId,
   subjectId,
   temperatureC,
   text,
@@ -38,9 +50,10 @@ import { compartment, setupChanges } from "../setup";
 /**
  * Second: amounts may be "as proposed"; food may be taken out whole, unweighed. Third: a reading may say why it surprised;
  * condensation and sprouts are signs; a set-up may have rules of its own. Fourth: a wished moisture may be taken
- * back, and a first meal has its day.
+ * back, and a first meal has its day. Fifth: deeds say how, where from and where to; what was in a bin before is put
+ * in as what it was; a look remembers which proposals were left out.
  */
-export const ENTRY_VERSION = 4;
+export const ENTRY_VERSION = 5;
 
 /** Amounts keep how they were known and how they were typed. */
 const known = {
@@ -55,6 +68,8 @@ export const feedPart = z.strictObject({
   materialId,
   amount: z.union([mass, volume]),
   preparation: z.enum(PREPARATIONS),
+  /** Of thawed food: whether the water it lost was given with it. */
+  juice: z.enum(["with", "without"]).optional(),
   /** Where the keeper knows it better than the catalogue. */
   moisture: moisture.optional(),
 });
@@ -62,6 +77,20 @@ export const beddingPart = z.strictObject({
   materialId,
   amount: z.union([mass, volume]),
   moisture: moisture.optional(),
+  /** The batch in the store it was taken from. */
+  batchId: recordId.optional(),
+});
+
+/** What stuff from a bin is made of, as the bin that gave it was known. Dry kilograms, worms live. */
+export const holds = z.strictObject({
+  beddingDryKg: massKg,
+  foodDryKg: massKg,
+  castingsDryKg: massKg,
+  moisture,
+  youngKg: massKg.optional(),
+  growingKg: massKg.optional(),
+  adultKg: massKg.optional(),
+  cocoonCount: count.optional(),
 });
 
 /** Where and with what a reading was taken. */
@@ -145,15 +174,22 @@ const kinds = [
     kind: z.literal("bedded"),
     parts: z.array(beddingPart).min(1),
     isCover: z.boolean().optional(),
+    laid: z.enum(BEDDING_LAID).optional(),
     ...common,
   }),
   z.strictObject({
     kind: z.literal("fed"),
     parts: z.array(feedPart).min(1),
     buriedM: depthM.optional(),
+    laid: z.enum(FOOD_LAID).optional(),
     ...common,
   }),
-  z.strictObject({ kind: z.literal("watered"), amount: z.union([mass, volume]), ...common }),
+  z.strictObject({
+    kind: z.literal("watered"),
+    amount: z.union([mass, volume]),
+    means: z.enum(WATER_MEANS).optional(),
+    ...common,
+  }),
   z.strictObject({ kind: z.literal("dosed"), materialId, amount: z.union([mass, volume]), ...common }),
   z.strictObject({
     kind: z.literal("looked"),
@@ -162,11 +198,25 @@ const kinds = [
     shown: shown.optional(),
     /** The day the keeper means to come back. */
     nextDay: localDate.optional(),
+    /** What was proposed and not done, in the words it was proposed in. */
+    leftOut: z.array(z.string().max(200)).max(12).optional(),
     ...common,
   }),
   z.strictObject({ kind: z.literal("turned"), ...common }),
-  z.strictObject({ kind: z.literal("covered"), cover: z.enum(COVERS), ...common }),
-  z.strictObject({ kind: z.literal("drained"), amount: z.union([mass, volume]).optional(), ...common }),
+  z.strictObject({
+    kind: z.literal("covered"),
+    /** The lid. */
+    cover: z.enum(COVERS).optional(),
+    /** What lies on the bed under it. */
+    over: z.strictObject({ what: z.enum(OVER_BED), isDamp: z.boolean() }).optional(),
+    ...common,
+  }),
+  z.strictObject({
+    kind: z.literal("drained"),
+    amount: z.union([mass, volume]).optional(),
+    looks: z.enum(LIQUID_LOOKS).optional(),
+    ...common,
+  }),
   z.strictObject({ kind: z.literal("weighed"), grossKg: massKg, tareKg: massKg, ...common }),
   z.strictObject({
     kind: z.literal("harvested"),
@@ -179,9 +229,28 @@ const kinds = [
   }),
   z.strictObject({
     kind: z.literal("removed"),
-    what: z.enum(["contents", "food", "liquid", "pests"]),
-    /** Of food and pests: without it, all there was. */
+    what: z.enum(["contents", "food", "liquid", "pests", "minerals"]),
+    /** Of food, pests and minerals: without it, all there was. */
     amount: z.union([mass, volume]).optional(),
+    /** Of contents, in place of an amount: how deep, or which share of the part. */
+    depthM: depthM.optional(),
+    fraction: fraction.optional(),
+    from: z.enum(TAKEN_FROM).optional(),
+    to: z.enum(WENT_TO).optional(),
+    toBinId: binId.optional(),
+    /** Whether the worms in it went along; else they were left or put back. */
+    withWorms: z.boolean().optional(),
+    ...common,
+  }),
+  z.strictObject({
+    kind: z.literal("received"),
+    what: z.enum(PUT_IN),
+    /** Wet, as it went in, worms apart. */
+    amount: z.union([mass, volume]),
+    fromBinId: binId.optional(),
+    speciesId: z.enum(SPECIES).optional(),
+    /** Without it, as such stuff usually is. */
+    holds: holds.optional(),
     ...common,
   }),
   z.strictObject({
@@ -192,14 +261,27 @@ const kinds = [
   z.strictObject({ kind: z.literal("split"), fraction, toBinId: binId.optional(), ...common }),
   z.strictObject({ kind: z.literal("tipped"), fraction, toBinId: binId.optional(), ...common }),
   z.strictObject({ kind: z.literal("rotated"), order: z.array(compartmentId).min(1), ...common }),
-  z.strictObject({ kind: z.literal("advanced"), fraction, ...common }),
+  z.strictObject({
+    kind: z.literal("advanced"),
+    fraction,
+    /** How far, where that is how it was said. */
+    byM: lengthM.optional(),
+    ...common,
+  }),
   z.strictObject({
     kind: z.literal("added"),
     added: compartment,
     position: z.number().int().min(0).max(19),
     ...common,
   }),
-  z.strictObject({ kind: z.literal("emptied"), ...common }),
+  z.strictObject({
+    kind: z.literal("emptied"),
+    /** Not said, the grown worms were picked out and stayed. */
+    keepsWorms: z.boolean().optional(),
+    to: z.enum(WENT_TO).optional(),
+    toBinId: binId.optional(),
+    ...common,
+  }),
   z.strictObject({ kind: z.literal("altered"), changes: setupChanges, ...common }),
   z.strictObject({ kind: z.literal("noted"), text, ...common }),
 ] as const;
@@ -215,10 +297,17 @@ export const entrySchema = z
     (entry) =>
       entry.kind !== "removed" ||
       entry.amount !== undefined ||
+      entry.depthM !== undefined ||
+      entry.fraction !== undefined ||
       entry.what === "food" ||
-      entry.what === "pests",
+      entry.what === "pests" ||
+      entry.what === "minerals",
     {
       path: ["amount"],
       message: "how much was taken out",
     },
-  );
+  )
+  .refine((entry) => entry.kind !== "covered" || entry.cover !== undefined || entry.over !== undefined, {
+    path: ["cover"],
+    message: "which lid, or what lies over the bed",
+  });

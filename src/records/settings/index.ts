@@ -1,21 +1,34 @@
-import { settingsId } from "@/vocabulary/fields";
+import { name, settingsId, volumeL } from "@/vocabulary/fields";
 import { z } from "@/vocabulary/z";
 import type { RecordFormat } from "../row/migrate";
 import { rowFields } from "../row/row";
 
 /** How one keeper likes things; travels with the archive. */
 export const settingsSchema = z.strictObject({
-  schemaVersion: z.literal(1),
+  schemaVersion: z.literal(2),
   ...rowFields,
   id: settingsId,
   units: z.enum(["metric", "us"]),
   /** Remind of an archive older than this, while there is something new in the log. */
   remindAfterDays: z.number().int().min(1).max(365),
+  /** Containers of the keeper's own, measured once: amounts may be given as so many of them. */
+  containers: z
+    .array(
+      z.strictObject({
+        name,
+        volumeL: volumeL.optional(),
+        /** Of a sprayer: litres in a minute. */
+        litresPerMin: z.number().min(0).max(100).optional(),
+      }),
+    )
+    .max(30)
+    .optional(),
 });
 export type Settings = z.infer<typeof settingsSchema>;
 
 export const settingsFormat: RecordFormat<Settings, z.input<typeof settingsSchema>> = {
-  current: 1,
-  steps: [],
+  current: 2,
+  // A keeper of the first version had measured nothing yet.
+  steps: [(row) => row],
   schema: settingsSchema,
 };

@@ -47,11 +47,31 @@ export type TwinEvent =
       readonly method: HarvestMethod;
     }
   | { readonly kind: "split"; readonly fraction: number }
-  | { readonly kind: "removed"; readonly g: number }
+  /** Contents out: so many grams, or a share of what lies there; worms stay unless they go along. */
+  | {
+      readonly kind: "removed";
+      readonly g?: number | undefined;
+      readonly fraction?: number | undefined;
+      /** Turned into a share by whoever knows the ground it lies on. */
+      readonly depthM?: number | undefined;
+      readonly withWorms?: boolean | undefined;
+    }
+  /** What was in another bin: dry grams, grams of water, live grams by stage. */
+  | {
+      readonly kind: "received";
+      readonly beddingG: number;
+      readonly foodG: number;
+      readonly castingsG: number;
+      readonly waterG: number;
+      readonly wormsG: readonly [number, number, number];
+      readonly cocoons: number;
+    }
+  /** Minerals out again; without an amount all of them. */
+  | { readonly kind: "sieved"; readonly g?: number | undefined }
   /** Food taken out again, as it lies there; without an amount all of it. */
   | { readonly kind: "foodTaken"; readonly g?: number | undefined }
-  /** Everything out but the grown worms, which are picked out and stay: matter, cocoons and young go. */
-  | { readonly kind: "emptied" }
+  /** Everything out but the grown worms, which are picked out and stay unless they went too: matter, cocoons and young go. */
+  | { readonly kind: "emptied"; readonly keepsWorms?: boolean | undefined }
   | { readonly kind: "takeWorms"; readonly g: number; readonly mix?: readonly [number, number, number] }
   | { readonly kind: "drain"; readonly g?: number | undefined };
 
@@ -122,6 +142,8 @@ export interface EventContext {
   isNewMarker: boolean;
   /** The remains markers that an event speaks of, where it names a place. */
   slots: readonly number[] | undefined;
+  /** The share a depth came to, −1 where the event says no depth. */
+  share: number;
   /** One of several compartments: what is finished lies in the last of them, and each is mixed in itself. */
   isPart: boolean;
 }
@@ -195,17 +217,36 @@ export function applyEvent(s: Float64Array, event: TwinEvent, context: EventCont
     }
     case "removed": {
       const wet = dryOf(s) + s[AT.W]!;
-      const x = wet > 0 ? Math.min(1, (grams(event.g) * error * portion) / wet) : 0;
-      bookOutShare(s, x, species, false);
+      const asked =
+        context.share >= 0
+          ? context.share
+          : event.fraction !== undefined
+            ? share(event.fraction)
+            : wet > 0
+              ? (grams(event.g) * error * portion) / wet
+              : 0;
+      const x = Math.min(1, asked);
+      bookOutShare(s, x, species, event.withWorms === true);
       scaleMass(s, 1 - x);
-      return;
+      if (!event.withWorms) return;
+      scale(s, WORMS, 1 - x);
+      return scale(s, COCOONS, 1 - x);
+    }
+    case "received":
+      return receive(s, event, species, error);
+    case "sieved": {
+      const out = event.g === undefined ? s[AT.IN]! : Math.min(s[AT.IN]!, grams(event.g) * error);
+      if (out <= 0) return;
+      add(s, AT.IN, -out);
+      return bookOut(s, out, 0);
     }
     case "emptied": {
-      const young = s[AT.BY]! + cocoonCount(s) * species.cocoonG;
-      bookOut(s, dryOf(s) + P.wd * young, s[AT.W]! + WW * young);
+      const goes = event.keepsWorms === false ? wormsG(s) : s[AT.BY]!;
+      const living = goes + cocoonCount(s) * species.cocoonG;
+      bookOut(s, dryOf(s) + P.wd * living, s[AT.W]! + WW * living);
       scaleMass(s, 0);
       scale(s, COCOONS, 0);
-      scale(s, [AT.NY, AT.BY], 0);
+      scale(s, event.keepsWorms === false ? WORMS : [AT.NY, AT.BY], 0);
       s[AT.AN] = 0;
       return;
     }
@@ -264,6 +305,43 @@ function stock(
   add(s, AT.Q4, cocoons);
   const whole = g + cocoons * species.cocoonG;
   bookIn(s, P.wd * whole, WW * whole);
+}
+
+/** Of bedding that was in a bin before so much is still easy to rot, and it feeds little; its food is soft by now. Judgement. */
+const EASY_LEFT = 0.2;
+const SOFT = [0.15, 0.4, 0.45] as const;
+function receive(
+  s: Float64Array,
+  event: Extract<TwinEvent, { kind: "received" }>,
+  species: TwinSpecies,
+  error: number,
+): void {
+  const bedding = grams(event.beddingG) * error;
+  const food = grams(event.foodG) * error;
+  const castings = grams(event.castingsG) * error;
+  const water = grams(event.waterG) * error;
+  const easy = bedding * EASY_LEFT;
+  if (easy > 0) s[AT.BF] = (s[AT.BF]! * s[AT.BE]!) / (s[AT.BE]! + easy);
+  add(s, AT.BE, easy);
+  add(s, AT.BR, bedding - easy);
+  [AT.C0, AT.C1, AT.C2].forEach((field, at) => add(s, field, food * SOFT[at]!));
+  const before = dryOf(s);
+  if (castings > 0) s[AT.MI] = 1 - (1 - s[AT.MI]!) * (1 - (0.5 * castings) / (before + castings));
+  add(s, AT.CF, 0.5 * castings);
+  add(s, AT.CM, 0.5 * castings);
+  add(s, AT.W, water);
+  const means = [0.07 * species.adultG, 0.35 * species.adultG, species.adultG];
+  let whole = 0;
+  STAGES.forEach(([count, mass], at) => {
+    const came = grams(event.wormsG[at]) * error;
+    add(s, mass, came);
+    add(s, count, came / means[at]!);
+    whole += came;
+  });
+  const cocoons = pieces(event.cocoons) * error;
+  add(s, AT.Q4, cocoons);
+  whole += cocoons * species.cocoonG;
+  bookIn(s, bedding + food + castings + P.wd * whole, water + WW * whole);
 }
 
 function feed(

@@ -101,10 +101,11 @@ export function twinFood(id: string): TwinFood {
   return { water, fast, medium, slow, nitrogen, salt, acid, pace: 1 };
 }
 
-/** Speed of conditioning, share conditioned on arrival, fast moved to medium. Source: process model 5.4; soaked as chopped. */
+/** Speed of conditioning, share conditioned on arrival, fast moved to medium. Source: process model 5.4; soaked as chopped, grated between chopped and blended. */
 export const PREPARED: Record<Preparation, { readonly k: number; readonly arrived: number; readonly toMedium: number }> = {
   whole: { k: 1, arrived: 0, toMedium: 0 },
   chopped: { k: 2.1, arrived: 0.03, toMedium: 0 },
+  grated: { k: 3.4, arrived: 0.08, toMedium: 0 },
   soaked: { k: 2.1, arrived: 0.03, toMedium: 0 },
   frozen: { k: 2.4, arrived: 0.08, toMedium: 0 },
   choppedFrozen: { k: 3.2, arrived: 0.1, toMedium: 0 },

@@ -5,6 +5,7 @@ import type { EventContext, TwinEvent } from "../engine/events";
 import { applyEvent } from "../engine/events";
 import { twinSpecies } from "../engine/library";
 import { moveMarker, moveMatter, WORMS_ALONG } from "../engine/line";
+import { litresOf } from "./measures";
 import { AMOUNT_SPREAD, chanceFor, factor, MULTIPLIERS } from "./members";
 import { AT, dryOf, emptyMember, liveOf, markerLeft, MARKERS, STRIDE } from "../engine/state";
 import type { TwinBin, TwinPlace } from "../engine/twinBin";
@@ -27,7 +28,7 @@ export interface TwinAct {
   readonly knownBy?: keyof typeof AMOUNT_SPREAD | undefined;
 }
 
-const WHOLE: ReadonlySet<string> = new Set(["turn", "split", "removed", "takeWorms", "foodTaken"]);
+const WHOLE: ReadonlySet<string> = new Set(["turn", "split", "removed", "takeWorms", "foodTaken", "sieved"]);
 
 const context: EventContext = {
   species: twinSpecies("fetida"),
@@ -38,6 +39,7 @@ const context: EventContext = {
   marker: -1,
   isNewMarker: false,
   slots: undefined,
+  share: -1,
   isPart: false,
 };
 
@@ -125,6 +127,10 @@ function onOne(
       for (const other of lines[member]!) all += herdWide ? liveOf(other) : dryOf(other) + other[AT.W]!;
       context.portion = all > 0 ? (herdWide ? liveOf(s) : dryOf(s) + s[AT.W]!) / all : 0;
     }
+    context.share =
+      event.kind === "removed" && event.depthM !== undefined
+        ? (1000 * event.depthM * bin.compartments[at]!.areaM2) / litresOf(s)
+        : -1;
     context.error = spread > 0 ? factor(spread, purpose, member) : 1;
     applyEvent(s, event, context);
   }

@@ -6,9 +6,11 @@ import type { BinSetup } from "@/records/setup";
 import type { LocalDate } from "@/vocabulary/fields";
 import type { Wall } from "@/vocabulary/setup";
 import { setupAfter } from "@/core/bin/setupAfter";
-import { areaM2, systemOf } from "@/core/bin/system";
+import { putIn } from "@/core/bin/shift";
+import { areaM2, fedCompartment, harvestCompartment, systemOf } from "@/core/bin/system";
 import { dayOfYear, daysBetween } from "@/core/calendar/day";
-import { amountKg, beddingPartMatter, feedPartMatter, liquidL } from "@/core/log/amount";
+import { amendmentKgPerL, amendmentKind, DRY_FEED_MOISTURE } from "@/core/catalogue/amendment";
+import { amountKg, beddingPartMatter, feedPartMatter, feedPartMoisture, liquidL } from "@/core/log/amount";
 import type { TwinAct } from "../ensemble/act";
 import type { TwinBin, TwinPlace } from "../engine/twinBin";
 import type { Lie } from "../engine/line";
@@ -110,7 +112,7 @@ export function scriptOf(
     const read = observationsOf(entry, setup).map((one) => ({ ...one, key: entry.id }));
     if (read.length > 0 && today.acts.length > 0) days.push((today = { day, observations: [], acts: [] }));
     today.observations.push(...read);
-    today.acts.push(...actsOf(entry, speciesId));
+    today.acts.push(...actsOf(entry, setup, speciesId));
   }
   return start ? { ...start, days } : undefined;
 }
@@ -133,13 +135,19 @@ const litresG = (amount: Amount, kgPerL: number): number =>
   1000 * amountKg(amount, { densityKgPerL: kgPerL });
 
 /** What was done, in the model's terms. Readings and notes give nothing here. */
-function actsOf(entry: Entry, speciesId: TwinBin["speciesId"]): TwinAct[] {
+function actsOf(entry: Entry, setup: BinSetup, speciesId: TwinBin["speciesId"]): TwinAct[] {
   const where = { at: entry.compartment, place: entry.place };
-  const removal = ({ what, amount }: EntryOf<"removed">): TwinAct[] => {
+  const removal = ({ what, amount, from, fraction, depthM, withWorms }: EntryOf<"removed">): TwinAct[] => {
     if (what === "food")
       return [act({ kind: "foodTaken", g: amount && litresG(amount, FOOD_KG_PER_L) }, amount)];
-    if (what === "contents" && amount)
-      return [act({ kind: "removed", g: litresG(amount, MOIST_KG_PER_L) }, amount)];
+    if (what === "minerals") return [act({ kind: "sieved", g: amount && litresG(amount, 1) }, amount)];
+    if (what === "contents") {
+      const at = from === "top" ? fedCompartment(setup).id : from === "below" ? harvestCompartment(setup).id : undefined; // prettier-ignore
+      const g = amount && litresG(amount, MOIST_KG_PER_L);
+      return [
+        { ...act({ kind: "removed", g, fraction, depthM, withWorms }, amount), at: entry.compartment ?? at },
+      ];
+    }
     return what === "liquid" && amount ? [act({ kind: "drain", g: 1000 * liquidL(amount) }, amount)] : [];
   };
   const act = (event: TwinAct["event"], amount?: Pick<Amount, "measuredBy">, nth = 0): TwinAct => ({
@@ -184,7 +192,7 @@ function actsOf(entry: Entry, speciesId: TwinBin["speciesId"]): TwinAct[] {
             id: part.materialId,
             g: 1000 * feedPartMatter(part).wetKg,
             preparation: part.preparation,
-            water: part.moisture,
+            water: part.moisture ?? (part.juice === "without" ? feedPartMoisture(part) : undefined),
           },
           part.amount,
           nth,
@@ -193,13 +201,28 @@ function actsOf(entry: Entry, speciesId: TwinBin["speciesId"]): TwinAct[] {
     case "watered":
       return [act({ kind: "water", g: 1000 * liquidL(entry.amount) }, entry.amount)];
     case "dosed":
+      return addition(entry, act);
+    case "received": {
+      const came = putIn(entry);
       return [
-        act({ kind: "amend", id: mineralOf(entry.materialId), g: litresG(entry.amount, 1.2) }, entry.amount),
+        act(
+          {
+            kind: "received",
+            beddingG: 1000 * came.beddingDryKg,
+            foodG: 1000 * came.foodDryKg,
+            castingsG: 1000 * came.castingsDryKg,
+            waterG: 1000 * came.waterL,
+            wormsG: [1000 * came.youngKg, 1000 * came.growingKg, 1000 * came.adultKg],
+            cocoons: came.cocoonCount,
+          },
+          entry.amount,
+        ),
       ];
+    }
     case "turned":
       return [act({ kind: "turn" })];
     case "covered":
-      return [act({ kind: "cover", cover: entry.cover })];
+      return entry.cover ? [act({ kind: "cover", cover: entry.cover })] : [];
     case "drained": {
       const g = entry.amount ? 1000 * liquidL(entry.amount) : undefined;
       return [act({ kind: "drain", g }, entry.amount)];
@@ -225,13 +248,35 @@ function actsOf(entry: Entry, speciesId: TwinBin["speciesId"]): TwinAct[] {
     case "advanced":
       return [act({ kind: "advanced", fraction: entry.fraction })];
     case "emptied":
-      return [act({ kind: "emptied" })];
+      return [act({ kind: "emptied", keepsWorms: entry.keepsWorms })];
     case "added":
     case "altered":
     case "looked":
     case "weighed":
     case "noted":
       return [];
+  }
+}
+
+/** An addition as what it is to the model: eaten, bedding, castings, or a mineral. */
+function addition(
+  { materialId, amount }: EntryOf<"dosed">,
+  act: (event: TwinAct["event"], amount: Pick<Amount, "measuredBy">) => TwinAct,
+): TwinAct[] {
+  const g = litresG(amount, amendmentKgPerL(materialId));
+  switch (amendmentKind(materialId)) {
+    case "feed":
+      return [act({ kind: "food", id: "bran", g, preparation: "soaked", water: DRY_FEED_MOISTURE }, amount)];
+    case "bedding":
+      return [act({ kind: "bed", id: "sawdust", g, water: DRY_FEED_MOISTURE }, amount)];
+    case "castings":
+      return [act({ kind: "castings", g }, amount)];
+    case "trace":
+      return [];
+    case "grit":
+    case "lime":
+    case "mineral":
+      return [act({ kind: "amend", id: mineralOf(materialId), g }, amount)];
   }
 }
 

@@ -15,7 +15,7 @@ import { twinExpectation } from "../ahead/expect";
  * arithmetic sees it here: raise the version, then write the new sum beside it. Under an old name a new sum may not stand.
  */
 const GOLDEN: Readonly<Record<string, string>> = {
-  "fold-5": "20b6fd63988e888c",
+  "fold-6": "48ae650e8d66a9fc",
   "twin-5": "73ca179aa6816aca",
 };
 
