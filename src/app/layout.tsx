@@ -2,6 +2,7 @@ import "@fontsource-variable/fraunces";
 import "@fontsource-variable/atkinson-hyperlegible-next";
 import "./globals.css";
 import { Shell } from "@/features/shell/Shell";
+import { Deeds } from "@/features/deed/Deeds";
 import { Slips } from "@/features/slip/Slips";
 import { NewVersion } from "@/offline/NewVersion";
 import { Providers } from "@/ui/theme/Providers";
@@ -24,7 +25,16 @@ export default function RootLayout({ children }: { readonly children: ReactNode 
       <body>
         <InitColorSchemeScript attribute="data" defaultMode="system" />
         <Providers>
-          <Shell slips={<Slips />}>{children}</Shell>
+          <Shell
+            slips={
+              <>
+                <Slips />
+                <Deeds />
+              </>
+            }
+          >
+            {children}
+          </Shell>
           <NewVersion />
         </Providers>
       </body>

@@ -1,4 +1,5 @@
 "use client";
+import type { DeedKind } from "@/core/deed/deed";
 import type { ReactNode } from "react";
 import { createContext, useContext, useMemo, useState } from "react";
 
@@ -8,6 +9,13 @@ export type SlipKind = "fed" | "watered" | "bedded" | "measured" | "turned" | "h
 /** Something asked for by key or touch that any screen can open. */
 export type Errand =
   | { readonly of: "slip"; readonly slip: SlipKind; readonly binId: string }
+  | {
+      readonly of: "deed";
+      readonly deed: DeedKind;
+      readonly binId: string;
+      /** The part it was asked for on, where it was. */
+      readonly compartment?: string;
+    }
   | { readonly of: "find" }
   | { readonly of: "keys" };
 

@@ -19,6 +19,14 @@ export interface BinFigureProps {
   readonly mostWidth: number;
   readonly mostHeight: number;
   readonly isOpen?: boolean;
+  /** Parts one can press, with what is said of each. */
+  readonly parts?: PartsToPress | undefined;
+}
+export interface PartsToPress {
+  readonly labels: Readonly<Record<string, string>>;
+  /** The one in hand. */
+  readonly chosen?: string | undefined;
+  readonly onPress: (id: string, button: HTMLElement) => void;
 }
 
 const LINE = 44;
@@ -32,6 +40,7 @@ export function BinFigure({
   mostWidth,
   mostHeight,
   isOpen = false,
+  parts,
 }: BinFigureProps) {
   const widthM =
     profile.arrangement === "line"
@@ -47,7 +56,12 @@ export function BinFigure({
   return (
     <figure className={styles.figure}>
       <Cutaway profile={profile} pxPerM={pxPerM} detail="large" label={label} isOpen={isOpen}>
-        {(anchors, size) => <Leaders anchors={anchors} notes={notes} size={size} />}
+        {(anchors, size) => (
+          <>
+            <Leaders anchors={anchors} notes={notes} size={size} />
+            {parts && <PartButtons anchors={anchors} parts={parts} />}
+          </>
+        )}
       </Cutaway>
       <figcaption className={styles.scale}>
         <span className={styles.bar} style={{ width: bar.px }} />
@@ -55,6 +69,29 @@ export function BinFigure({
       </figcaption>
     </figure>
   );
+}
+
+/** Each part of the bin is a button over its picture. */
+export function PartButtons({
+  anchors,
+  parts,
+}: {
+  readonly anchors: Anchors;
+  readonly parts: PartsToPress;
+}) {
+  return anchors.parts.map(({ id, x, y, width, height }) => (
+    <button
+      key={id}
+      type="button"
+      className={styles.part}
+      data-chosen={parts.chosen === id}
+      {...(parts.chosen === undefined ? {} : { "aria-pressed": parts.chosen === id })}
+      style={{ left: x, top: y, width, height }}
+      aria-label={parts.labels[id] ?? id}
+      title={parts.labels[id]}
+      onClick={(event) => parts.onPress(id, event.currentTarget)}
+    />
+  ));
 }
 
 function Leaders({
@@ -89,7 +126,8 @@ function Leaders({
           return (
             <path
               key={`${note.strong}${y}`}
-              d={`M${from} ${to.y}L${size.width} ${y - over}L${end} ${y - over}`}
+              // Level inside, aslant beside it: no two cross.
+              d={`M${from} ${to.y}H${size.width - 2}L${end - 6} ${y - over}H${end}`}
               fill="none"
               stroke="var(--quiet)"
               strokeWidth="1"

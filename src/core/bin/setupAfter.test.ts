@@ -49,7 +49,20 @@ test("a part is added where it is said, and a cover is changed alone", () => {
   for (let position = 0; position <= setup.compartments.length; position += 1) {
     const after = setupAfter(setup, entry({ kind: "added", added, position }))!;
     expect(after.compartments.findIndex(({ id }) => (id as string) === "new")).toBe(position);
-    expect(after.compartments.filter(({ id }) => (id as string) !== "new")).toEqual(setup.compartments);
+    const sized = ({ name: _, ...size }: (typeof after.compartments)[number]) => size;
+    expect(after.compartments.filter(({ id }) => (id as string) !== "new").map(sized)).toEqual(
+      setup.compartments.map(sized),
+    );
+    // A name that says where a part stands goes with the place, from the bottom up.
+    expect(after.compartments.map(({ name }) => name)).toEqual([
+      "bottom tray",
+      "tray 2",
+      "tray 3",
+      "top tray",
+    ]);
   }
+  const own = { ...setup, compartments: setup.compartments.map((one, at) => (at === 0 ? { ...one, name: "the blue one" as never } : one)) }; // prettier-ignore
+  const about = setupAfter(own, entry({ kind: "rotated", order: ["c3", "c2", "c1"] }))!;
+  expect(about.compartments.map(({ id, name }) => `${id} ${name}`)).toEqual(["c3 bottom tray", "c2 middle tray", "c1 the blue one"]); // prettier-ignore
   expect(setupAfter(setup, entry({ kind: "covered", cover: "open" }))).toEqual({ ...setup, cover: "open" });
 });

@@ -136,6 +136,10 @@ export const EMPTY_BIN: BinState = {
   problems: [],
 };
 
+/** Put out of use, or emptied worms and all: it stands there and asks for nothing. */
+export const isOutOfUse = ({ setup, emptiedOn, worms }: BinState): boolean =>
+  setup?.retired === true || (emptiedOn !== undefined && worms.massKg < 0.001);
+
 export const placeKey = (compartmentId: string, place: number): string => `${compartmentId}/${place}`;
 
 /** The signs that call for action the same day, whatever the school. */

@@ -85,6 +85,7 @@ export function decide(
         : edgeWater(practice, signs);
   const moisten = [...here, ...others];
 
+  if (practice.setup.retired) return leaveInPeace(practice, today);
   if (practice.state.emptiedOn !== undefined) return capped(beddingFirst(practice, today));
 
   // Rest ends on its day; until then no reading unlocks a meal.

@@ -93,6 +93,13 @@ export interface TwinAdvice {
     readonly wormShare: number;
   }[];
   readonly sumpL: Band;
+  /** Live kilograms by stage, and cocoons, in the middle of what is likely. */
+  readonly herd?: {
+    readonly youngKg: number;
+    readonly growingKg: number;
+    readonly adultKg: number;
+    readonly cocoons: number;
+  };
   readonly harvest?: {
     /** Days from now; absent beyond the horizon. */
     readonly inDays?: Band;

@@ -2,7 +2,7 @@ import type { LocalDate } from "@/vocabulary/fields";
 import { ago, shortDay, shortSpan, spokenDay } from "../calendar/day";
 import { addDays } from "../calendar/day";
 import { speciesOf } from "../catalogue/species";
-import type { Band } from "../expectation/expectation";
+import type { Band, Expectation } from "../expectation/expectation";
 import type { UnitSystem } from "../quantity/format";
 import { formatCount, formatMass, formatPercent, formatTemperatureRange } from "../quantity/format";
 import type { BinToday } from "./round";
@@ -25,23 +25,13 @@ export function figureNotes(
     .slice(0, 2);
   const adultKg = speciesOf(state.worms.speciesId).adultG / 1000;
   const { wormsKg, castingsKg, ripeness, temperatureC } = expectation;
-  const isWedge = state.setup?.system === "trough";
+  const isWedge = state.setup?.system === "trough" && state.setup.compartments.length > 1;
   return [
-    ...(isWedge
-      ? [
-          {
-            at: "bedding",
-            strong: "fed end: wet, most worms",
-            quiet: `${formatPercent(expectation.moisture.middle)} moist`,
-          } as const,
-        ]
-      : [
-          {
-            at: "bedding",
-            strong: "bedding",
-            quiet: `${formatPercent(expectation.moisture.middle)} moist`,
-          } as const,
-        ]),
+    {
+      at: "bedding" as const,
+      strong: isWedge ? `fed end${fedEndWords(expectation)}` : "bedding",
+      quiet: `${formatPercent(expectation.moisture.middle)} moist`,
+    },
     ...fed.map((place) => ({
       at: { place: place.place },
       strong: `food at ${place.place}: about ${formatPercent(Math.round(place.left.middle * 10) / 10)} left`,
@@ -63,6 +53,18 @@ export function figureNotes(
       quiet: `${ripeWords(ripeness.middle)}${state.harvestedOn ? `; last harvest ${ago(state.harvestedOn, today)}` : ""}`,
     },
   ];
+}
+
+/** What holds of the fed end today, and only that. */
+function fedEndWords({ twin }: Expectation): string {
+  const parts = twin?.compartments ?? [];
+  const [fed, ...others] = parts;
+  if (!fed || others.length === 0) return "";
+  const words = [
+    ...(others.every(({ moisture }) => moisture.middle < fed.moisture.middle - 0.02) ? ["the wettest"] : []),
+    ...(others.every(({ wormShare }) => wormShare < fed.wormShare) ? ["most worms"] : []),
+  ];
+  return words.length > 0 ? `: ${words.join(", ")}` : "";
 }
 
 /** Near days by their names, others by a span: the note has one line. */

@@ -3,6 +3,7 @@ import type { Bin } from "@/records/bin";
 import type { BinId, LocalDate } from "@/vocabulary/fields";
 import { daysBetween } from "../calendar/day";
 import type { BinState } from "../bin/state";
+import { isOutOfUse } from "../bin/state";
 import type { Decision, Step } from "../decision/decision";
 import type { Expectation } from "../expectation/expectation";
 import { HERD_AT_RISK } from "../expectation/expectation";
@@ -88,7 +89,7 @@ const isHerdAtRisk = ({ twin }: Expectation): boolean =>
 
 /** What a bin asks for today, if anything. */
 function taskOf({ bin, state, expectation, decision }: BinToday, today: LocalDate): Task | undefined {
-  if (!state.setup) return undefined;
+  if (!state.setup || isOutOfUse(state)) return undefined;
   // Never stocked: its start has a timetable of its own.
   if (state.worms.since === undefined && state.lastLook === undefined && state.nextDay === undefined)
     return undefined;

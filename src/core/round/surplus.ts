@@ -33,7 +33,11 @@ const isGrowing = ({ state, expectation }: BinToday, today: LocalDate): boolean 
 export function surplusOf(bins: readonly BinToday[], madeKg: number, today: LocalDate): Surplus | undefined {
   const fed = bins.filter(
     ({ state, expectation }) =>
-      expectation.twin && state.setup && !state.setup.resting && state.worms.massKg > 0,
+      expectation.twin &&
+      state.setup &&
+      !state.setup.resting &&
+      !state.setup.retired &&
+      state.worms.massKg > 0,
   );
   if (fed.length === 0 || fed.some((one) => isGrowing(one, today))) return undefined;
   const takenKg = fed.reduce((sum, { expectation: { twin } }) => {

@@ -1,5 +1,6 @@
 import type { LocalDate } from "@/vocabulary/fields";
 import { daysBetween, shortDay, spokenDay } from "../calendar/day";
+import { isOutOfUse } from "../bin/state";
 import { nextPlace } from "../bin/place";
 import { dueDay } from "./due";
 import { harvestNear } from "../expectation/harvestNear";
@@ -48,6 +49,8 @@ export function sayStanding(
   today: LocalDate,
 ): string {
   if (!state.setup) return "Set-up missing";
+  if (state.setup.retired) return "Out of use";
+  if (isOutOfUse(state)) return "Empty";
   if (state.problems.length > 0 && task === undefined && state.entryCount < 3) return "Entries do not fit";
   if (task?.kind === "act") return "In trouble: look first";
   if (task?.kind === "dryOut") return decision.steps[0]?.why.code === "air/at-risk" ? "Needs air" : "Too wet";

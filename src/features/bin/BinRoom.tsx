@@ -1,6 +1,9 @@
 "use client";
 import { addDays, ago, dayAndMonth, daysBetween, shortDay, span, spokenDay } from "@/core/calendar/day";
 import { binVolumeL, fedCompartment, systemOf } from "@/core/bin/system";
+import { deedsFor } from "@/core/deed/deed";
+import { partsOf } from "@/core/deed/parts";
+import { sayDeed, sayPart } from "@/core/deed/words";
 import { nextPlace } from "@/core/bin/place";
 import { placeKey } from "@/core/bin/state";
 import { profileOf, profileOn } from "@/core/picture/profile";
@@ -25,6 +28,8 @@ import styles from "./Bin.module.css";
 import { EntryList } from "./EntryList";
 import { BinInsight } from "./BinInsight";
 import { HeardTable } from "./HeardTable";
+import type { PressedPart } from "./PartMenu";
+import { PartMenu } from "./PartMenu";
 import { useBinLog } from "./useBinLog";
 import { useCourse } from "./useCourse";
 import type { Question } from "./WhatIf";
@@ -73,6 +78,7 @@ function BinPage({ one }: { readonly one: BinToday }) {
   const [shown, setShown] = useState<string>(today);
   const [asked, setAsked] = useState<Question>();
   const [opened, setOpened] = useState<string>();
+  const [part, setPart] = useState<PressedPart>();
   const inHand = useCourse(bin.id, addDays(today, -SHOWN_DAYS), asked?.change);
   const { course } = inHand;
   const due = dueDay(state, today);
@@ -84,6 +90,10 @@ function BinPage({ one }: { readonly one: BinToday }) {
           (course?.otherwise ?? course?.ahead)?.find((one) => one.day === shown));
     return day ? profileOn(bin.id, state, expectation, day) : profileOf(bin.id, state, expectation, today);
   }, [bin.id, state, expectation, today, shown, course]);
+  const parts = partsOf(state, expectation, today);
+  const labels = Object.fromEntries(
+    parts.map((one) => [one.compartment.id, `${one.compartment.name ?? bin.name}: ${sayPart(one, units)}`]),
+  );
   const opening = log?.entries.find((entry) => entry.id === opened);
   useEffect(() => choose(bin.id), [bin.id, choose]);
   const { setup } = state;
@@ -129,6 +139,11 @@ function BinPage({ one }: { readonly one: BinToday }) {
               mostWidth={room.isNarrow ? room.width - 60 : 340}
               mostHeight={room.isNarrow ? 210 : 280}
               label={`${bin.name}, cut open`}
+              parts={
+                shown === today && setup && !setup.retired
+                  ? { labels, onPress: (id, button) => setPart({ id, button }) }
+                  : undefined
+              }
             />
           )}
           {log && (
@@ -152,17 +167,6 @@ function BinPage({ one }: { readonly one: BinToday }) {
             {state.lastLook ? `Looked at ${ago(state.lastLook.day, today)}; ` : ""}
             {state.visits} {state.visits === 1 ? "visit" : "visits"}, {sureWords(expectation.sureness)}.
           </p>
-          <p className={styles.facts}>
-            In: {formatMass(state.totals.fedKg, units, "bucket")} of food,{" "}
-            {formatMass(state.totals.beddedKg, units, "bucket")} of bedding. Out:{" "}
-            {formatMass(state.totals.harvestedKg, units, "bucket")} of castings.
-          </p>
-          {ownRules.length > 0 && (
-            <p className={styles.facts}>
-              <b>Own rules:</b> {ownRules.join("; ")}.
-            </p>
-          )}
-          <BinInsight one={one} entries={log?.entries ?? []} onOpen={setOpened} />
           <div className={styles.actions}>
             <Button variant="contained" component={Link} href={`/visit?id=${bin.id}`}>
               Lift the lid
@@ -174,6 +178,34 @@ function BinPage({ one }: { readonly one: BinToday }) {
             </Button>
             <Button onClick={() => setAltering(true)}>change the set-up</Button>
           </div>
+          {setup && (
+            <section className={styles.deeds} aria-labelledby="deeds">
+              <h3 id="deeds">{setup.retired ? "Out of use" : "Something else was done"}</h3>
+              {deedsFor(state).map((of) => (
+                <Button key={of} size="small" onClick={() => ask({ of: "deed", deed: of, binId: bin.id })}>
+                  {sayDeed(of, setup).title.toLowerCase()}
+                </Button>
+              ))}
+            </section>
+          )}
+          <p className={styles.facts}>
+            In: {formatMass(state.totals.fedKg, units, "bucket")} of food,{" "}
+            {formatMass(state.totals.beddedKg, units, "bucket")} of bedding. Out:{" "}
+            {formatMass(state.totals.harvestedKg, units, "bucket")} of castings.
+          </p>
+          {ownRules.length > 0 && (
+            <p className={styles.facts}>
+              <b>Own rules:</b> {ownRules.join("; ")}.
+            </p>
+          )}
+          <BinInsight one={one} entries={log?.entries ?? []} onOpen={setOpened} />
+          <ul className={styles.bands}>
+            {parts.map((part) => (
+              <li key={part.compartment.id}>
+                {parts.length > 1 && <b>{part.compartment.name}</b>} {sayPart(part, units)}
+              </li>
+            ))}
+          </ul>
         </div>
       </div>
       {setup && <HeardTable one={one} />}
@@ -189,6 +221,7 @@ function BinPage({ one }: { readonly one: BinToday }) {
           onClose={() => setOpened(undefined)}
         />
       )}
+      <PartMenu one={one} part={part} onClose={() => setPart(undefined)} />
       {isAltering && <AlterDialog one={one} onClose={() => setAltering(false)} />}
     </main>
   );

@@ -38,6 +38,14 @@ export interface Anchors {
   readonly working?: { readonly x: number; readonly y: number };
   readonly castings?: { readonly x: number; readonly y: number };
   readonly pockets: readonly { readonly place: number; readonly x: number; readonly y: number }[];
+  /** The ground each part covers, from the bottom up or from the fed end. */
+  readonly parts: readonly {
+    readonly id: string;
+    readonly x: number;
+    readonly y: number;
+    readonly width: number;
+    readonly height: number;
+  }[];
 }
 export interface Drawing {
   readonly shape: Shape;
@@ -70,11 +78,26 @@ function draw(profile: Profile, pxPerM: number, detail: Detail, margin: number):
   const chance = seeded(profile.seed);
   if (shape.isWedge) return wedge(profile, shape, detail, chance);
   const layers = shape.vessels.map((vessel) => layered(profile, vessel, pxPerM, detail, chance));
+  const parts = shape.isColumn ? columnParts(profile, shape.vessels[0]!) : layers.flatMap(({ anchors }) => anchors.parts).toReversed(); // prettier-ignore
   return {
     shape,
     vessels: layers.map(({ outline, marks }) => ({ outline, marks })),
-    anchors: mergeAnchors(layers.map((one) => one.anchors)),
+    anchors: { ...mergeAnchors(layers.map((one) => one.anchors)), parts },
   };
+}
+
+/** The parts of one column: each lies on what fills the one below, so where they meet moves. */
+function columnParts(profile: Profile, vessel: Vessel): Anchors["parts"] {
+  const heldM = profile.compartments.map((one) => one.beddingM + one.workingM + one.castingsM);
+  const all = heldM.reduce((sum, one) => sum + one, 0);
+  let bottom = vessel.top + vessel.height;
+  return profile.compartments.map(({ id }, at) => {
+    const isTop = at === profile.compartments.length - 1;
+    const share = all > 0 ? heldM[at]! / Math.max(all, vessel.compartment.heightM) : 1 / heldM.length;
+    const height = isTop ? bottom - vessel.top : Math.max(28, share * vessel.height);
+    bottom -= height;
+    return { id, x: vessel.left, y: bottom, width: vessel.width, height };
+  });
 }
 
 function layered(
@@ -165,6 +188,7 @@ function layered(
       ...(compartment.workingM > 0.004 ? { working: { x, y: (working.top + working.bottom) / 2 } } : {}),
       ...(compartment.castingsM > 0.004 ? { castings: { x, y: (castings.top + castings.bottom) / 2 } } : {}),
       pockets: pockets.map(({ place, x: px, y }) => ({ place, x: px, y })),
+      parts: [{ id: compartment.id, x: left, y: top, width, height }],
     },
   };
 }
@@ -181,7 +205,7 @@ function wedge(profile: Profile, shape: Shape, detail: Detail, chance: () => num
   const fillOf = (one: ProfileCompartment) =>
     Math.max(2, (one.beddingM + one.workingM + one.castingsM) * pxPerM);
   const marks: Mark[] = [];
-  const anchors: { -readonly [K in keyof Anchors]: Anchors[K] } = { pockets: [] };
+  const anchors: { -readonly [K in keyof Anchors]: Anchors[K] } = { pockets: [], parts: [] };
   let x = left;
   profile.compartments.forEach((compartment, at) => {
     const right = x + compartment.widthM * pxPerM;
@@ -252,6 +276,7 @@ function wedge(profile: Profile, shape: Shape, detail: Detail, chance: () => num
       y: (field.top + bottom) / 2,
     };
     anchors.pockets = [...anchors.pockets, ...pockets.map(({ place, x: px, y }) => ({ place, x: px, y }))];
+    anchors.parts = [...anchors.parts, { id: compartment.id, x, y: top, width: right - x, height }];
     x = right;
   });
   return {
@@ -341,6 +366,7 @@ function mergeAnchors(all: readonly Anchors[]): Anchors {
     ...(working ? { working } : {}),
     ...(castings ? { castings } : {}),
     pockets: all.flatMap((one) => one.pockets),
+    parts: all.flatMap((one) => one.parts),
   };
 }
 

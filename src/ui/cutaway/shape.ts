@@ -30,6 +30,8 @@ export interface Shape {
     readonly standing: number;
   };
   readonly isWedge: boolean;
+  /** Parts that pass into each other: one vessel for all. */
+  readonly isColumn: boolean;
 }
 
 interface Build {
@@ -58,13 +60,16 @@ export function shapeOf(profile: Profile, pxPerM: number, margin: number): Shape
       ? profile.compartments.reduce((sum, one) => sum + one.widthM, 0)
       : Math.max(...profile.compartments.map((one) => one.widthM));
   const width = widthM * pxPerM;
+  const isColumn = profile.system === "flowThrough" && profile.compartments.length > 1;
   const sumpHeight = profile.sumpM === undefined ? 0 : Math.max(8, 0.09 * pxPerM);
   const gap =
     profile.arrangement === "stack" && profile.system !== "flowThrough" ? Math.max(2, 0.012 * pxPerM) : 0;
   const bodies =
     profile.arrangement === "line"
       ? [profile.compartments.reduce((tallest, one) => (one.heightM > tallest.heightM ? one : tallest))]
-      : [...profile.compartments].reverse();
+      : isColumn
+        ? [oneColumn(profile.compartments)]
+        : [...profile.compartments].reverse();
   let top = margin;
   const vessels: Vessel[] = [];
   for (const compartment of bodies) {
@@ -94,6 +99,23 @@ export function shapeOf(profile: Profile, pxPerM: number, margin: number): Shape
     lid: { x1: margin - margin * 0.45, x2: margin + width + margin * 0.45, y: margin },
     ...(sump ? { sump } : {}),
     isWedge: profile.arrangement === "line",
+    isColumn,
+  };
+}
+
+/** A flow-through as it stands: what is fed lies on what is ripe, and nothing lies between. */
+function oneColumn(parts: readonly ProfileCompartment[]): ProfileCompartment {
+  const top = parts.at(-1)!;
+  const sum = (of: (part: ProfileCompartment) => number) => parts.reduce((all, part) => all + of(part), 0);
+  const below = (of: (part: ProfileCompartment) => number) => sum(of) - of(top);
+  return {
+    ...top,
+    heightM: sum((part) => part.heightM),
+    beddingM: top.beddingM,
+    workingM: top.workingM + below((part) => part.beddingM + part.workingM),
+    castingsM: sum((part) => part.castingsM),
+    wormShare: sum((part) => part.wormShare),
+    pockets: parts.flatMap((part) => part.pockets),
   };
 }
 

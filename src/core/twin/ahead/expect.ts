@@ -114,6 +114,12 @@ export function twinExpectation(
         wormShare,
       })),
       sumpL: read.sumpL,
+      herd: {
+        youngKg: read.youngKg.middle,
+        growingKg: read.growingKg.middle,
+        adultKg: read.adultKg.middle,
+        cocoons: read.cocoons.middle,
+      },
       harvest,
       habits: habitsOf(ensemble),
       fist: ownFist(now.dawn, script),

@@ -1,0 +1,161 @@
+"use client";
+import type { DeedKind } from "@/core/deed/deed";
+import type { DeedBin, DeedLine } from "@/core/deed/facts";
+import { deedFacts } from "@/core/deed/facts";
+import { sayDeed, sayDeedProblem } from "@/core/deed/words";
+import type { BinToday } from "@/core/round/round";
+import type { CompartmentId } from "@/vocabulary/fields";
+import { newId, ofBin } from "@/session/author";
+import { useDraft } from "@/session/draft";
+import { useSession } from "@/session/session";
+import { DayField } from "@/ui/field/DayField";
+import { FormDialog } from "@/ui/FormDialog";
+import TextField from "@mui/material/TextField";
+import { useMemo, useState } from "react";
+import styles from "./Deed.module.css";
+import { DeedFields } from "./DeedFields";
+import { DeedPicture } from "./DeedPicture";
+import { deedOf, emptyDeed } from "./deedTyped";
+
+/** Where a problem of the whole deed is said: at the field it is about. */
+const FIELD_OF: Partial<Record<DeedKind, string>> = {
+  moveAlong: "length",
+  addPart: "height",
+  takeOut: "amount",
+  tip: "toBin",
+  weigh: "gross",
+};
+
+/** One deed: what is typed or dragged on one side, the bin as it will be on the other. Kept as one act. */
+export function DeedDialog({
+  one,
+  of,
+  compartment,
+  onClose,
+}: {
+  readonly one: BinToday;
+  readonly of: DeedKind;
+  readonly compartment: string | undefined;
+  readonly onClose: () => void;
+}) {
+  const { db, bins, today, units, author, keep, settings } = useSession();
+  const { bin, state } = one;
+  const draft = useDraft(
+    db,
+    `deed/${of}/${bin.id}/${compartment ?? ""}`,
+    emptyDeed(of, state, today, compartment),
+  );
+  const [addedId] = useState(() => newId());
+  const [faults, setFaults] = useState<Readonly<Record<string, string>>>({});
+  const context = useMemo(
+    () => ({
+      state,
+      firstDay: bin.firstDay,
+      today,
+      units,
+      containers: settings?.containers ?? [],
+      newId: addedId,
+    }),
+    [state, bin.firstDay, today, units, settings, addedId],
+  );
+  const here: DeedBin = useMemo(
+    () => ({ binId: bin.id, state, expectation: one.expectation }),
+    [bin.id, state, one.expectation],
+  );
+  const others = useMemo(
+    () =>
+      (bins ?? []).flatMap(({ bin: { id }, state: held, expectation }): DeedBin[] =>
+        id === bin.id || !held.setup ? [] : [{ binId: id, state: held, expectation }],
+      ),
+    [bins, bin.id],
+  );
+  const words = sayDeed(of, state.setup);
+  // What is typed so far, as far as it can be read: drawn at once, kept by the press.
+  const read = useMemo(() => deedOf(of, draft.typed, context), [of, draft.typed, context]);
+  const facts = useMemo(
+    () => (read.ok ? deedFacts(read.value.deed, here, today, [here, ...others]) : undefined),
+    [read, here, others, today],
+  );
+  const lines: readonly DeedLine[] = facts?.ok ? facts.value : [];
+
+  const save = async () => {
+    if (!read.ok) return setFaults(read.problem.fields);
+    const { day, deed } = read.value;
+    const found = deedFacts(deed, here, today, [here, ...others]);
+    if (!found.ok)
+      return setFaults({ [FIELD_OF[of] ?? "whole"]: sayDeedProblem(found.problem, units, today) });
+    setFaults({});
+    const act = found.value.length > 1 ? { actId: newId() } : {};
+    const note = draft.typed.note.trim() ? { note: draft.typed.note.trim() } : {};
+    const ids = [...new Set(found.value.map(({ binId }) => binId))];
+    const rows = await Promise.all(
+      ids.map((id) =>
+        author.entries(
+          ofBin(id),
+          day,
+          found.value
+            .filter(({ binId }) => binId === id)
+            .map(({ fact }, at) => ({ ...fact, ...act, ...(at === 0 && id === bin.id ? note : {}) })),
+        ),
+      ),
+    );
+    const kept = await keep(`${bin.name}: ${words.done}`, rows.flat());
+    if (!kept.ok) return;
+    await draft.clear();
+    onClose();
+  };
+  return (
+    <FormDialog title={words.title} of={bin.name} keep={words.keep} size="md" onSave={save} onClose={onClose}>
+      <p className={styles.how}>{words.how}</p>
+      <div className={styles.bench}>
+        <DeedPicture
+          one={one}
+          of={of}
+          typed={draft.typed}
+          set={draft.set}
+          lines={lines}
+          onPart={(id: CompartmentId) =>
+            draft.set((before) => ({
+              ...before,
+              compartment: of === "loosen" && before.compartment === id ? "" : id,
+            }))
+          }
+        />
+        <div>
+          <DeedFields
+            of={of}
+            one={one}
+            typed={draft.typed}
+            set={draft.set}
+            faults={faults}
+            others={others.map(({ binId }) => ({
+              id: binId,
+              name: bins?.find(({ bin: other }) => other.id === binId)?.bin.name ?? "",
+            }))}
+          />
+          {faults.whole && (
+            <p className={styles.fault} role="alert">
+              {faults.whole}
+            </p>
+          )}
+          <div className={styles.last}>
+            <DayField
+              day={draft.typed.day}
+              onDay={(day) => draft.set((before) => ({ ...before, day }))}
+              fault={faults.day}
+              from={bin.firstDay}
+              to={today}
+            />
+            <TextField
+              label="A note, if you like"
+              value={draft.typed.note}
+              multiline
+              onChange={({ target }) => draft.set((before) => ({ ...before, note: target.value }))}
+              slotProps={{ htmlInput: { maxLength: 2000 } }}
+            />
+          </div>
+        </div>
+      </div>
+    </FormDialog>
+  );
+}

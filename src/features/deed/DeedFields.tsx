@@ -1,0 +1,475 @@
+"use client";
+import { fedCompartment, harvestCompartment, systemOf, volumeOfL } from "@/core/bin/system";
+import { isSievedOut } from "@/core/catalogue/amendment";
+import { wholeMaterial } from "@/core/catalogue/composition";
+import { materialOf, materialsFor } from "@/core/catalogue/material";
+import type { DeedKind } from "@/core/deed/deed";
+import { MEANS_LABELS, WENT_LABELS } from "@/core/deed/words";
+import type { Container } from "@/core/quantity/containers";
+import { DEFAULT_UNIT, formatLength, formatMass, formatVolume } from "@/core/quantity/format";
+import type { BinToday } from "@/core/round/round";
+import { LOOKS_WORDS, OVER_WORDS, PREPARATION_WORDS, PUT_IN_WORDS } from "@/core/words/entry";
+import { COVER_WORDS } from "@/core/words/setup";
+import type { BinSetup } from "@/records/setup";
+import { useSession } from "@/session/session";
+import { Choice } from "@/ui/choice/Choice";
+import { QuantityField } from "@/ui/field/QuantityField";
+import { LIQUID_LOOKS, OVER_BED, PUT_IN, WATER_MEANS, WENT_TO } from "@/vocabulary/deeds";
+import { COVERS, PREPARATIONS } from "@/vocabulary/setup";
+import Autocomplete from "@mui/material/Autocomplete";
+import Button from "@mui/material/Button";
+import Checkbox from "@mui/material/Checkbox";
+import FormControlLabel from "@mui/material/FormControlLabel";
+import MenuItem from "@mui/material/MenuItem";
+import TextField from "@mui/material/TextField";
+import styles from "./Deed.module.css";
+import type { DeedTyped } from "./deedTyped";
+import { rainUnit } from "./deedTyped";
+
+interface Props {
+  readonly of: DeedKind;
+  readonly one: BinToday;
+  readonly typed: DeedTyped;
+  readonly set: (change: (before: DeedTyped) => DeedTyped) => void;
+  readonly faults: Readonly<Record<string, string>>;
+  readonly others: readonly { readonly id: string; readonly name: string }[];
+}
+
+const MEASURES = [
+  { value: "depth", label: "a depth" },
+  { value: "share", label: "a share" },
+  { value: "amount", label: "weighed or measured" },
+] as const;
+
+/** What one deed asks: as little as it can. */
+export function DeedFields(props: Props) {
+  const { of, one, typed, set, faults } = props;
+  const { units, settings } = useSession();
+  const containers = settings?.containers ?? [];
+  const unit = DEFAULT_UNIT[units];
+  const put = (changes: Partial<DeedTyped>) => set((before) => ({ ...before, ...changes }));
+  const amount = (
+    label: string,
+    field: "amount" | "bedding" | "meal" | "drained",
+    bare: string,
+    helper = " ",
+  ) => (
+    <TextField
+      label={`${label} (${bare})`}
+      value={typed[field]}
+      error={faults[field] !== undefined}
+      helperText={faults[field] ?? helper}
+      onChange={({ target }) => put({ [field]: target.value })}
+      slotProps={{ htmlInput: { maxLength: 80, autoComplete: "off" } }}
+    />
+  );
+  const length = (label: string, field: "length" | "height", bare: string = unit.length, helper = " ") => (
+    <QuantityField
+      label={label}
+      dimension="length"
+      unit={bare}
+      typed={typed[field]}
+      onTyped={(text) => put({ [field]: text })}
+      fault={faults[field]}
+      echo={(value) => formatLength(value, units)}
+      helper={helper}
+    />
+  );
+  const toBin = (
+    <TextField
+      select
+      label="Into which bin"
+      value={typed.toBin}
+      error={faults.toBin !== undefined}
+      helperText={
+        faults.toBin ?? (props.others.length === 0 ? "There is no other bin in this cellar yet." : " ")
+      }
+      onChange={({ target }) => put({ toBin: target.value })}
+    >
+      {props.others.map(({ id, name }) => (
+        <MenuItem key={id} value={id}>
+          {name}
+        </MenuItem>
+      ))}
+    </TextField>
+  );
+  const where = (places: readonly (typeof WENT_TO)[number][]) => (
+    <>
+      <Choice
+        title="Where it goes"
+        name="to"
+        options={places.map((value) => ({ value, label: WENT_LABELS[value] }))}
+        chosen={typed.to}
+        onChoose={(to) => to && put({ to })}
+      />
+      {typed.to === "bin" && toBin}
+    </>
+  );
+  const check = (label: string, field: "withWorms" | "keepsWorms" | "isBeddingDamp" | "thenRetired" | "isDamp") => (
+    <FormControlLabel
+      control={
+        <Checkbox checked={typed[field]} onChange={({ target }) => put({ [field]: target.checked })} />
+      }
+      label={label}
+    />
+  ); // prettier-ignore
+  const material = (label: string, use: "food" | "bedding" | "amendment", field: "beddingId" | "mealId" | "materialId") => (
+    <Autocomplete
+      options={materialsFor(use)}
+      disableClearable
+      value={materialOf(use, typed[field])}
+      getOptionLabel={(option) => option.name}
+      getOptionKey={(option) => option.id}
+      isOptionEqualToValue={(a, b) => a.id === b.id}
+      onChange={(_, option) => put({ [field]: option.id })}
+      renderInput={(params) => <TextField {...params} label={label} helperText=" " />}
+    />
+  ); // prettier-ignore
+  const bedding = (label: string) => (
+    <>
+      <div className={styles.two}>
+        {material(label, "bedding", "beddingId")}
+        {amount("How much of it", "bedding", unit.smallMass)}
+      </div>
+      {check("damp, wrung out", "isBeddingDamp")}
+    </>
+  );
+
+  switch (of) {
+    case "moveAlong":
+      return (
+        <div className={styles.fields}>
+          <p className={styles.said}>
+            Drag the front beneath the drawing, or write how far. A whole part fills the finished end with
+            what lay before it and leaves the fed end free.
+          </p>
+          {length(
+            "How far",
+            "length",
+            unit.length,
+            `now ${formatLength(typed.share * longestM(one.state.setup), units)}`,
+          )}
+        </div>
+      );
+    case "addPart":
+      return <div className={styles.fields}>{length("How high it is", "height", unit.length, "as the others, if you write nothing")}</div>; // prettier-ignore
+    case "rotate":
+      return <Order {...props} />;
+    case "takeOut":
+      return (
+        <div className={styles.fields}>
+          <Choice
+            title="How much"
+            name="measure"
+            options={MEASURES}
+            chosen={typed.measure}
+            onChoose={(measure) => measure && put({ measure })}
+          />
+          {typed.measure === "depth" && (
+            <div className={styles.two}>
+              {length("How deep", "length", unit.length, faults.amount ?? " ")}
+              <TextField
+                select
+                label="From"
+                value={typed.from}
+                helperText=" "
+                onChange={({ target }) => put(takenFrom(target.value as DeedTyped["from"], one.state.setup))}
+              >
+                <MenuItem value="top">the top</MenuItem>
+                <MenuItem value="below">below</MenuItem>
+              </TextField>
+            </div>
+          )}
+          {typed.measure === "share" && <Share {...props} />}
+          {typed.measure === "amount" && amount("How much", "amount", unit.smallMass)}
+          {typed.measure !== "amount" && faults.amount && (
+            <p className={styles.fault} role="alert">
+              {faults.amount}
+            </p>
+          )}
+          {where(["bin", "store", "tub", "heap"])}
+          {check("the worms in it go along", "withWorms")}
+        </div>
+      );
+    case "putIn":
+      return (
+        <div className={styles.fields}>
+          <Choice
+            title="What"
+            name="what"
+            options={PUT_IN.map((value) => ({ value, label: PUT_IN_WORDS[value].replace(/^of /, "") }))}
+            chosen={typed.what}
+            onChoose={(what) => what && put({ what })}
+          />
+          {amount("How much", "amount", unit.smallMass)}
+          {typed.what === "contents" && (
+            <p className={styles.said}>
+              From a bin of yours: open that bin and take it out there. Then its worms, food and castings come
+              over as what they are.
+            </p>
+          )}
+        </div>
+      );
+    case "emptyRefill":
+      return (
+        <div className={styles.fields}>
+          {where(["store", "tub", "heap", "bin"])}
+          {check("the worms are picked out and stay", "keepsWorms")}
+          {bedding("New bedding")}
+          <div className={styles.two}>
+            {material("First meal, if one is given", "food", "mealId")}
+            {amount("How much", "meal", unit.smallMass, "none, if you write nothing")}
+          </div>
+          <div className={styles.two}>
+            <TextField
+              select
+              label="Prepared"
+              value={typed.preparation}
+              onChange={({ target }) => put({ preparation: target.value as DeedTyped["preparation"] })}
+            >
+              {PREPARATIONS.map((value) => (
+                <MenuItem key={value} value={value}>
+                  {PREPARATION_WORDS[value]}
+                </MenuItem>
+              ))}
+            </TextField>
+            {amount("Ran off into the jug", "drained", unit.volume)}
+          </div>
+        </div>
+      );
+    case "tip":
+      return (
+        <div className={styles.fields}>
+          {toBin}
+          <Share {...props} />
+          {typed.share >= 0.999 && check("and take this bin out of use", "thenRetired")}
+        </div>
+      );
+    case "loosen":
+      return (
+        <p className={styles.said}>
+          {typed.compartment ? "This part only." : "All of it."} Bedding is lifted and falls back; layers stay
+          where they are.
+        </p>
+      );
+    case "cover":
+      return (
+        <div className={styles.fields}>
+          <TextField
+            select
+            label="Lid"
+            value={typed.cover}
+            onChange={({ target }) => put({ cover: target.value as DeedTyped["cover"] })}
+          >
+            <MenuItem value="">as it is</MenuItem>
+            {COVERS.map((cover) => (
+              <MenuItem key={cover} value={cover}>
+                {COVER_WORDS[cover]}
+              </MenuItem>
+            ))}
+          </TextField>
+          <TextField
+            select
+            label="On the bed"
+            value={typed.over}
+            onChange={({ target }) => put({ over: target.value as DeedTyped["over"] })}
+          >
+            <MenuItem value="">as it is</MenuItem>
+            {OVER_BED.map((over) => (
+              <MenuItem key={over} value={over}>
+                {over === "nothing" ? "nothing: taken off" : OVER_WORDS[over]}
+              </MenuItem>
+            ))}
+          </TextField>
+          {typed.over && typed.over !== "nothing" && check("damp", "isDamp")}
+          <p className={styles.said}>Loose bedding laid on top is noted under Bedding, as cover.</p>
+        </div>
+      );
+    case "drain":
+      return (
+        <div className={styles.fields}>
+          {amount("How much", "amount", unit.volume, "all that stood there, if you write nothing")}
+          <Choice
+            title="How it looked"
+            name="looks"
+            options={LIQUID_LOOKS.map((value) => ({ value, label: LOOKS_WORDS[value] }))}
+            chosen={typed.looks || undefined}
+            onChoose={(looks) => put({ looks: looks ?? "" })}
+          />
+        </div>
+      );
+    case "water":
+      return (
+        <div className={styles.fields}>
+          <Choice
+            title="With what"
+            name="means"
+            options={WATER_MEANS.filter((value) => value !== "rain").map((value) => ({
+              value,
+              label: MEANS_LABELS[value],
+            }))}
+            chosen={typed.means}
+            onChoose={(means) => means && put({ means })}
+          />
+          {amount("How much", "amount", unit.volume, containerHint(typed, containers))}
+        </div>
+      );
+    case "rain":
+      return (
+        <div className={styles.fields}>
+          {length("How much fell", "length", rainUnit(units), rainHint(props, units))}
+        </div>
+      );
+    case "give":
+      return (
+        <div className={styles.fields}>
+          {material("What", "amendment", "materialId")}
+          {amount("How much", "amount", unit.smallMass)}
+          <Dose {...props} />
+        </div>
+      );
+    case "sieve":
+      return (
+        <div className={styles.fields}>
+          <p className={styles.said}>
+            In it:{" "}
+            {Object.entries(one.state.minerals ?? {})
+              .filter(([id]) => isSievedOut(id))
+              .map(([id, kg]) => `${formatMass(kg, units)} ${materialOf("amendment", id).name.toLowerCase()}`)
+              .join(", ")}
+            .
+          </p>
+          {amount("How much came out", "amount", unit.smallMass, "all of it, if you write nothing")}
+        </div>
+      );
+    case "liftTower":
+      return <div className={styles.fields}>{bedding("Topped up with")}</div>;
+    case "weigh":
+      return (
+        <div className={styles.two}>
+          <QuantityField
+            label="As it stands"
+            dimension="mass"
+            unit={unit.mass}
+            typed={typed.gross}
+            onTyped={(gross) => put({ gross })}
+            fault={faults.gross}
+            echo={(value) => formatMass(value, units, "bucket")}
+          />
+          <QuantityField
+            label="Empty"
+            dimension="mass"
+            unit={unit.mass}
+            typed={typed.tare}
+            onTyped={(tare) => put({ tare })}
+            fault={faults.tare}
+            echo={(value) => formatMass(value, units, "bucket")}
+          />
+        </div>
+      );
+    case "retire":
+    case "useAgain":
+      return null;
+  }
+}
+
+/** In a stack and a column the side says which part it is; a part of a line is chosen by itself. */
+const takenFrom = (from: DeedTyped["from"], setup: BinSetup | undefined): Partial<DeedTyped> =>
+  !setup || systemOf(setup.system).arrangement === "line"
+    ? { from }
+    : { from, compartment: (from === "top" ? fedCompartment(setup) : harvestCompartment(setup)).id };
+const longestM = (setup: BinSetup | undefined): number =>
+  Math.max(0, ...(setup?.compartments ?? []).map(({ widthM }) => widthM));
+
+const containerHint = ({ means }: DeedTyped, containers: readonly Container[]): string => {
+  const sprayer = containers.find(({ litresPerMin }) => litresPerMin !== undefined);
+  if (means === "sprayer")
+    return sprayer
+      ? "so many seconds with your sprayer will do: 40 s"
+      : "measure your sprayer once in the settings, then seconds will do";
+  return containers.length > 0 ? `your own containers will do: 1 ${containers[0]!.name}` : " ";
+};
+
+function rainHint({ one }: Props, units: ReturnType<typeof useSession>["units"]): string {
+  const setup = one.state.setup;
+  if (!setup) return " ";
+  const litres = setup.compartments.reduce((sum, part) => sum + part.widthM * part.lengthM, 0) * 10;
+  return `${units === "us" ? "0.4 in" : "10 mm"} on this bin are ${formatVolume(litres, units)}`;
+}
+
+/** What is usual of an addition, the most a bed of this size bears, and what to beware of. */
+function Dose({ one, typed }: Props) {
+  const { units } = useSession();
+  const whole = wholeMaterial(typed.materialId, "amendment");
+  const setup = one.state.setup;
+  if (!whole || !setup || !("dose" in whole)) return null;
+  const litres = setup.compartments.reduce((sum, part) => sum + volumeOfL(part) * 0.6, 0);
+  const most =
+    whole.most === undefined
+      ? undefined
+      : whole.mostUnit === "g_per_l"
+        ? formatMass((whole.most * litres) / 1000, units)
+        : formatVolume((whole.most / 100) * litres, units);
+  return (
+    <>
+      <p className={styles.said}>
+        {whole.dose}.{most && ` This bed bears ${most} at most.`}
+      </p>
+      <p className={styles.caution}>{whole.hazard}.</p>
+    </>
+  );
+}
+
+function Share({ typed, set, faults }: Props) {
+  return (
+    <Choice
+      title="How much of it"
+      name="share"
+      options={[
+        { value: "0.25", label: "a quarter" },
+        { value: "0.333", label: "a third" },
+        { value: "0.5", label: "half" },
+        { value: "0.667", label: "two thirds" },
+        { value: "1", label: "all" },
+      ]}
+      chosen={["0.25", "0.333", "0.5", "0.667", "1"].find((value) => Number(value) === typed.share)}
+      onChoose={(share) => share && set((before) => ({ ...before, share: Number(share) }))}
+      note={faults.share}
+    />
+  );
+}
+
+/** Which stands where, drawn as they stand: the top one first. */
+function Order({ one, typed, set }: Props) {
+  const setup = one.state.setup!;
+  const nameOf = (id: string) => {
+    const at = setup.compartments.findIndex((part) => part.id === id);
+    return setup.compartments[at]?.name ?? `tray ${at + 1}`;
+  };
+  const move = (at: number, by: number) =>
+    set((before) => {
+      const order = [...before.order];
+      [order[at], order[at + by]] = [order[at + by]!, order[at]!];
+      return { ...before, order };
+    });
+  const last = typed.order.length - 1;
+  return (
+    <ol className={styles.order}>
+      {typed.order
+        .map((id, at) => (
+          <li key={id}>
+            <span>
+              <b>{nameOf(id)}</b> {at === last ? "stands on top" : at === 0 ? "stands lowest" : ""}
+            </span>
+            <Button onClick={() => move(at, 1)} disabled={at === last} aria-label={`${nameOf(id)} one up`}>
+              up
+            </Button>
+            <Button onClick={() => move(at, -1)} disabled={at === 0} aria-label={`${nameOf(id)} one down`}>
+              down
+            </Button>
+          </li>
+        ))
+        .toReversed()}
+    </ol>
+  );
+}
