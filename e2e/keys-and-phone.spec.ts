@@ -27,7 +27,7 @@ test("a whole visit by keys alone", inDemo, async ({ page }) => {
   await page.keyboard.press("ArrowRight");
   await page.keyboard.press("ArrowRight");
   await expect(page.getByRole("radio", { name: /1–2 drops/ })).toBeChecked();
-  await reach(/Close the lid/);
+  await reach(/close the lid/i);
   await page.keyboard.press("Enter");
   await expect(page.getByText("Quince: visit kept.")).toBeVisible();
 

@@ -72,7 +72,7 @@ test("a visit closed twice is one visit", async () => {
     address: "/visit?id=a",
   });
   fireEvent.click(await screen.findByRole("radio", { name: /earthy/ }));
-  await pressTwice(press("Close the lid"));
+  await pressTwice(press("All done: close the lid"));
   await wait(() => expect(pushed).toEqual(["/"]));
   expect((await written()).filter(({ kind }) => kind === "looked")).toHaveLength(1);
 });
@@ -122,7 +122,7 @@ test("a visit begun before midnight is kept under its day and says so, or is mad
   jest.setSystemTime(new Date(`${addDays(TODAY, 1)}T00:10:00`));
   evening.again();
   expect(await screen.findByText(/This visit was begun .* and is kept under that day/)).toBeVisible();
-  await pressTwice(press("Close the lid"));
+  await pressTwice(press("All done: close the lid"));
   await wait(() => expect(evening.pushed).toEqual(["/"]));
   expect(new Set((await evening.written()).map(({ day }) => day))).toEqual(new Set([TODAY]));
 });

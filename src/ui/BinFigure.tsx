@@ -72,13 +72,7 @@ export function BinFigure({
 }
 
 /** Each part of the bin is a button over its picture. */
-export function PartButtons({
-  anchors,
-  parts,
-}: {
-  readonly anchors: Anchors;
-  readonly parts: PartsToPress;
-}) {
+export function PartButtons({ anchors, parts }: { readonly anchors: Anchors; readonly parts: PartsToPress }) {
   return anchors.parts.map(({ id, x, y, width, height }) => (
     <button
       key={id}

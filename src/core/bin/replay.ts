@@ -204,12 +204,13 @@ function fed(state: BinState, entry: EntryOf<"fed">): BinState {
   const largest = parts.reduce((most, part) => (part.wetKg > most.wetKg ? part : most));
   const after = taken(state, entry, { ...NOTHING, foodDryKg: dry }, massKg - dry);
   const compartmentId = compartmentOf(state, entry);
+  const meal = { lastMeal: entry.parts };
   const totals = {
     ...after.totals,
     fedKg: after.totals.fedKg + massKg,
     fedDryKg: after.totals.fedDryKg + dry,
   };
-  if (!compartmentId) return { ...after, totals };
+  if (!compartmentId) return { ...after, ...meal, totals };
   const place = entry.place ?? 1;
   const key = placeKey(compartmentId, place);
   const before = state.places[key];
@@ -225,6 +226,7 @@ function fed(state: BinState, entry: EntryOf<"fed">): BinState {
   const usual = state.setup ? schoolOf(state.setup.school).usualIntervalDays : 7;
   return {
     ...after,
+    ...meal,
     totals,
     places: { ...after.places, [key]: placed },
     feedings: [...after.feedings, feeding].slice(-12),

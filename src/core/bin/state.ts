@@ -1,4 +1,4 @@
-import type { Reading } from "@/records/entry";
+import type { FeedPart, Reading } from "@/records/entry";
 import type { BinSetup } from "@/records/setup";
 import type { CompartmentId, LocalDate } from "@/vocabulary/fields";
 import type { OverBed } from "@/vocabulary/deeds";
@@ -90,6 +90,8 @@ export interface BinState {
   readonly over?: { readonly what: OverBed; readonly isDamp: boolean; readonly day: LocalDate };
   /** What does not rot and was put in, less what was sieved out, by material, kg. */
   readonly minerals?: Readonly<Record<string, number>>;
+  /** What went in at the last meal, for whoever gives the same again. */
+  readonly lastMeal?: readonly FeedPart[];
   /** What was proposed at the last lifting of the lid and left out, in its words. */
   readonly leftOut?: { readonly day: LocalDate; readonly what: readonly string[] };
   /** The first of each: bedding, a meal, and after the worms came a squeeze, a lifted lid; the day two meals had been seen gone. */

@@ -12,3 +12,27 @@ export const airTemperatureC = (climate: Climate, day: LocalDate): number =>
 /** Saturation vapour pressure in kPa. Source: process model 3.2. */
 export const saturationKpa = (temperatureC: number): number =>
   0.6108 * Math.exp((17.27 * temperatureC) / (temperatureC + 237.3));
+
+/** How warm a room is, as one would say it. */
+export type RoomWarmth = "cool" | "mild" | "warm";
+/** Room climates to start from; the keeper's own thermometer will say better. */
+export const ROOM_CLIMATES: Record<
+  RoomWarmth,
+  {
+    readonly words: string;
+    readonly climate: { meanC: number; swingK: number; hottestDay: number; humidity: number };
+  }
+> = {
+  cool: {
+    words: "a cool cellar or garage, 8 to 18 °C",
+    climate: { meanC: 13, swingK: 5, hottestDay: 205, humidity: 0.78 },
+  },
+  mild: {
+    words: "an unheated room, 13 to 22 °C",
+    climate: { meanC: 17.5, swingK: 4.5, hottestDay: 205, humidity: 0.65 },
+  },
+  warm: {
+    words: "a lived-in room, 18 to 24 °C",
+    climate: { meanC: 21, swingK: 2.5, hottestDay: 205, humidity: 0.5 },
+  },
+};

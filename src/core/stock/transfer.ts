@@ -3,7 +3,6 @@ import type { BinId } from "@/vocabulary/fields";
 import type { Outcome } from "@/vocabulary/outcome";
 import { done, refused } from "@/vocabulary/outcome";
 import type { BinState } from "../bin/state";
-import { contentsKg } from "./contents";
 
 /** What goes from one of the keeper's bins to another, or out of the house. */
 export type Transfer =
@@ -50,32 +49,7 @@ export function transferFacts(
     ]);
   }
   if (!(transfer.fraction > 0 && transfer.fraction <= 1)) return refused({ code: "transfer/nothing" });
-  const { fraction } = transfer;
-  const wetKg = contentsKg(giver.state) * fraction;
-  const wormsKg = worms.massKg * fraction;
-  const guessed = (massKg: number) => ({ massKg: Number(massKg.toFixed(3)), measuredBy: "guessed" as const });
-  return done([
-    {
-      binId: giver.binId,
-      facts: { kind: "split" as const, fraction, ...(receiver ? { toBinId: receiver.binId } : {}) },
-    },
-    ...(receiver
-      ? [
-          ...(wetKg > 0
-            ? [{ binId: receiver.binId, facts: { kind: "seeded" as const, amount: guessed(wetKg) } }]
-            : []),
-          ...(wormsKg > 0
-            ? [
-                {
-                  binId: receiver.binId,
-                  facts: {
-                    kind: "stocked" as const,
-                    worms: [{ speciesId: worms.speciesId, amount: guessed(wormsKg) }],
-                  },
-                },
-              ]
-            : []),
-        ]
-      : []),
-  ]);
+  // Within the cellar it goes over as what it is: that is a deed (`core/deed`). Out of it only the giver's log knows of it.
+  if (receiver) return refused({ code: "transfer/nothing" });
+  return done([{ binId: giver.binId, facts: { kind: "split" as const, fraction: transfer.fraction } }]);
 }

@@ -1,6 +1,6 @@
 import { FOOD_LEFT_WORDS, RIPENESS_WORDS, SMELL_WORDS, SQUEEZE_WORDS } from "./readings";
 import type { Amount, Entry, EntryOf, Reading } from "@/records/entry";
-import type { LiquidLooks, OverBed, PutIn, WaterMeans, WentTo } from "@/vocabulary/deeds";
+import type { FoodLaid, LiquidLooks, OverBed, PutIn, WaterMeans, WentTo } from "@/vocabulary/deeds";
 import type { Preparation } from "@/vocabulary/setup";
 import { COVER_WORDS, sayOwnRules } from "./setup";
 import type { AmendmentKind } from "../catalogue/amendment";
@@ -77,6 +77,13 @@ export const OVER_WORDS: Record<OverBed, string> = {
   paper: "paper",
   nothing: "nothing",
 };
+export const LAID_WORDS: Record<FoodLaid, string> = {
+  onTop: "on top",
+  underCover: "under the cover",
+  pocket: "in a pocket",
+  trench: "in a trench",
+  mixedIn: "mixed in",
+};
 const sayOver = ({ what, isDamp }: { readonly what: OverBed; readonly isDamp: boolean }): string =>
   what === "nothing" ? "nothing on the bed" : `${OVER_WORDS[what]} on the bed, ${isDamp ? "damp" : "dry"}`;
 
@@ -115,7 +122,7 @@ export function sayEntry(entry: Entry, units: UnitSystem): EntryWords {
     case "bedded":
       return { verb: entry.isCover ? "covered" : "bedded", rest: `${parts("bedding")}${at}` };
     case "fed":
-      return { verb: "fed", rest: `${parts("food")}${at}` };
+      return { verb: "fed", rest: `${parts("food")}${at}${entry.laid ? `, ${LAID_WORDS[entry.laid]}` : ""}` };
     case "watered":
       return {
         verb: entry.means === "rain" ? "rained on" : "watered",

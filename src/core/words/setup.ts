@@ -1,5 +1,5 @@
 import type { SetupChanges } from "@/records/setup";
-import type { Cover, Drainage, Wall } from "@/vocabulary/setup";
+import type { Cover, Drainage, Wall, PURPOSES } from "@/vocabulary/setup";
 import type { UnitSystem } from "../quantity/format";
 import { formatLength, formatPercent, formatTemperature } from "../quantity/format";
 
@@ -49,3 +49,9 @@ export function sayOwnRules(
   if (targetMoisture === null) rules.push("moisture as this way of keeping has it");
   return rules;
 }
+
+export const PURPOSE_WORDS: Record<(typeof PURPOSES)[number], string> = {
+  lessWaste: "less waste",
+  castings: "castings",
+  worms: "worms",
+};

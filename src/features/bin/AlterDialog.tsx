@@ -1,19 +1,26 @@
 "use client";
 import { useGuarded } from "@/ui/useGuarded";
 import { ofBin } from "@/session/author";
-import { COVER_WORDS, DRAINAGE_WORDS } from "@/core/words/setup";
+import { COVER_WORDS, DRAINAGE_WORDS, PURPOSE_WORDS } from "@/core/words/setup";
 import { SCHOOL_TABLE, schoolOf } from "@/core/catalogue/school";
 import { schoolPageOf } from "@/core/catalogue/schoolPage";
 import { addDays, daysBetween } from "@/core/calendar/day";
 import type { BinToday } from "@/core/round/round";
-import type { SetupChanges } from "@/records/setup";
+import type { RoomWarmth } from "@/core/expectation/climate";
+import { ROOM_CLIMATES } from "@/core/expectation/climate";
+import type { UnitSystem } from "@/core/quantity/format";
+import { DEFAULT_UNIT, formatLength, formatMass } from "@/core/quantity/format";
+import { parseQuantity } from "@/core/quantity/parse";
+import { sayUnreadable } from "@/core/quantity/words";
+import { QuantityField } from "@/ui/field/QuantityField";
+import type { BinSetup, SetupChanges } from "@/records/setup";
 import { useErrands } from "@/session/errand";
 import { useSession } from "@/session/session";
 import { OwnRulesFields } from "./OwnRulesFields";
 import { ownChanges, ownRules, ownTypedOf } from "./ownRules";
 import { localDate, name as nameField } from "@/vocabulary/fields";
 import type { Cover, Drainage, SchoolId } from "@/vocabulary/setup";
-import { COVERS, DRAINAGES } from "@/vocabulary/setup";
+import { COVERS, DRAINAGES, PURPOSES } from "@/vocabulary/setup";
 import Button from "@mui/material/Button";
 import Checkbox from "@mui/material/Checkbox";
 import Dialog from "@mui/material/Dialog";
@@ -43,12 +50,32 @@ export function AlterDialog({ one, onClose }: { readonly one: BinToday; readonly
     resting: setup?.resting ?? false,
     restingUntil: String(setup?.restingUntil ?? addDays(today, 60)),
     from: String(today),
+    roomName: "",
+    warmth: "mild" as RoomWarmth,
+    purpose: setup?.purpose ?? "castings",
+    tare: setup?.tareKg === undefined ? "" : formatMass(setup.tareKg, units, "bucket"),
+    ...sizesOf(setup, units),
   });
   const ownBefore = ownTypedOf(setup, units);
   const [own, setOwn] = useState(ownBefore);
   const [faults, setFaults] = useState<Readonly<Record<string, string>>>({});
   const set = (changes: Partial<typeof typed>) => setTyped((before) => ({ ...before, ...changes }));
 
+  const isRound = setup?.compartments[0]?.shape === "round";
+  const quantity = (
+    field: "tare" | "width" | "length" | "height",
+    label: string,
+    dimension: "mass" | "length",
+  ) => (
+    <QuantityField
+      label={label}
+      dimension={dimension}
+      unit={DEFAULT_UNIT[units][dimension]}
+      typed={typed[field]}
+      onTyped={(text) => set({ [field]: text })}
+      fault={faults[field]}
+    />
+  );
   const { guarded, isBusy } = useGuarded();
   const save = async () => {
     const found: Record<string, string> = {};
@@ -61,6 +88,12 @@ export function AlterDialog({ one, onClose }: { readonly one: BinToday; readonly
     else if (typed.resting && until.success && until.data <= today) found.restingUntil = "That day is past.";
     const named = nameField.safeParse(typed.name);
     if (!named.success) found.name = "A name of 1 to 80 letters.";
+    if (typed.roomId === "new" && !nameField.safeParse(typed.roomName).success)
+      found.roomName = "Give the room a name.";
+    const tare =
+      typed.tare.trim() === "" ? undefined : parseQuantity(typed.tare, "mass", DEFAULT_UNIT[units].mass);
+    if (tare && !tare.ok) found.tare = sayUnreadable(tare.problem);
+    const sizes = resized(setup, typed, units, found);
     const rules = ownChanges(
       own,
       ownBefore,
@@ -70,9 +103,19 @@ export function AlterDialog({ one, onClose }: { readonly one: BinToday; readonly
     if (!rules.ok) Object.assign(found, rules.problem.fields);
     setFaults(found);
     if (Object.keys(found).length > 0 || !from.success || !named.success || !rules.ok) return;
+    const room =
+      typed.roomId === "new"
+        ? author.first("rooms", {
+            name: typed.roomName.trim(),
+            climate: ROOM_CLIMATES[typed.warmth].climate,
+          })
+        : undefined;
     const changes = changed(setup, {
       school: typed.school,
-      roomId: typed.roomId as NonNullable<SetupChanges["roomId"]>,
+      roomId: (room ? room.row.id : typed.roomId) as NonNullable<SetupChanges["roomId"]>,
+      purpose: typed.purpose,
+      ...(tare?.ok ? { tareKg: tare.value } : {}),
+      ...(sizes ? { compartments: sizes } : {}),
       cover: typed.cover,
       drainage: typed.drainage,
       resting: typed.resting,
@@ -80,6 +123,7 @@ export function AlterDialog({ one, onClose }: { readonly one: BinToday; readonly
       ...rules.value,
     });
     const rows = [
+      ...(room ? [room] : []),
       ...(Object.keys(changes).length > 0
         ? await author.entries(ofBin(bin.id), from.data, [{ kind: "altered", changes }])
         : []),
@@ -140,10 +184,36 @@ export function AlterDialog({ one, onClose }: { readonly one: BinToday; readonly
                 {room.name}
               </MenuItem>
             ))}
+            <MenuItem value="new">another room…</MenuItem>
           </TextField>
+          {typed.roomId === "new" && (
+            <>
+              <TextField
+                label="The room’s name"
+                value={typed.roomName}
+                error={faults.roomName !== undefined}
+                helperText={faults.roomName ?? " "}
+                onChange={(event) => set({ roomName: event.target.value })}
+                slotProps={{ htmlInput: { maxLength: 80, autoComplete: "off" } }}
+              />
+              <TextField
+                select
+                label="How warm it is there"
+                value={typed.warmth}
+                helperText=" "
+                onChange={(event) => set({ warmth: event.target.value as RoomWarmth })}
+              >
+                {Object.entries(ROOM_CLIMATES).map(([key, { words }]) => (
+                  <MenuItem key={key} value={key}>
+                    {words}
+                  </MenuItem>
+                ))}
+              </TextField>
+            </>
+          )}
           <TextField
             select
-            label="Cover"
+            label="Lid"
             value={typed.cover}
             onChange={(event) => set({ cover: event.target.value as Cover })}
           >
@@ -197,6 +267,24 @@ export function AlterDialog({ one, onClose }: { readonly one: BinToday; readonly
             slotProps={{ inputLabel: { shrink: true } }}
           />
         </div>
+        <div className={styles.three}>
+          <TextField
+            select
+            label="Kept for"
+            value={typed.purpose}
+            onChange={(event) => set({ purpose: event.target.value as typeof typed.purpose })}
+          >
+            {PURPOSES.map((purpose) => (
+              <MenuItem key={purpose} value={purpose}>
+                {PURPOSE_WORDS[purpose]}
+              </MenuItem>
+            ))}
+          </TextField>
+          {quantity("tare", "Empty, it weighs", "mass")}
+          {quantity("height", "Height of each part", "length")}
+          {quantity("width", isRound ? "Across" : "Width of each part", "length")}
+          {!isRound && quantity("length", "Front to back", "length")}
+        </div>
         <OwnRulesFields
           state={state}
           school={schoolOf(typed.school)}
@@ -217,6 +305,44 @@ export function AlterDialog({ one, onClose }: { readonly one: BinToday; readonly
       </DialogActions>
     </Dialog>
   );
+}
+
+/** The measures of one part, where all are alike; empty where they differ and each is corrected in the log. */
+function sizesOf(setup: BinSetup | undefined, units: UnitSystem) {
+  const [first] = setup?.compartments ?? [];
+  const same = (of: "widthM" | "lengthM" | "heightM") =>
+    first && setup!.compartments.every((one) => one[of] === first[of]) ? formatLength(first[of], units) : "";
+  return { width: same("widthM"), length: same("lengthM"), height: same("heightM") };
+}
+
+/** All parts with the measures that were typed over theirs; undefined where nothing differs. */
+function resized(
+  setup: BinSetup | undefined,
+  typed: ReturnType<typeof sizesOf>,
+  units: UnitSystem,
+  faults: Record<string, string>,
+): BinSetup["compartments"] | undefined {
+  if (!setup) return undefined;
+  const before = sizesOf(setup, units);
+  const read = (field: "width" | "length" | "height"): number | undefined => {
+    if (typed[field].trim() === "" || typed[field] === before[field]) return undefined;
+    const value = parseQuantity(typed[field], "length", DEFAULT_UNIT[units].length);
+    if (!value.ok) faults[field] = sayUnreadable(value.problem);
+    else if (value.value < 0.05 || value.value > 6) faults[field] = "No bin is like that: is the unit right?";
+    return value.ok ? value.value : undefined;
+  };
+  const [widthM, lengthM, heightM] = [read("width"), read("length"), read("height")];
+  if (widthM === undefined && lengthM === undefined && heightM === undefined) return undefined;
+  return setup.compartments.map((one) => ({
+    ...one,
+    ...(widthM === undefined ? {} : { widthM }),
+    ...(lengthM === undefined
+      ? one.shape === "round" && widthM !== undefined
+        ? { lengthM: widthM }
+        : {}
+      : { lengthM }),
+    ...(heightM === undefined ? {} : { heightM }),
+  }));
 }
 
 /** Only what differs goes into the log. */

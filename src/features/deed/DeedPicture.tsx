@@ -54,7 +54,7 @@ export function DeedPicture({
   const isLine = profile.arrangement === "line";
   const widthM = isLine ? profile.compartments.reduce((sum, part) => sum + part.widthM, 0) : Math.max(...profile.compartments.map((part) => part.widthM)); // prettier-ignore
   const heightM = isLine ? Math.max(...profile.compartments.map((part) => part.heightM)) : profile.compartments.reduce((sum, part) => sum + part.heightM + 0.012, 0) + (profile.sumpM === undefined ? 0 : 0.09); // prettier-ignore
-  const most = isNarrow ? Math.min(width - 96, 320) : 340;
+  const most = isNarrow ? Math.min(width - 150, 320) : 340;
   const pxPerM = Math.min(most / widthM, (isNarrow ? 190 : 270) / (heightM + 0.1));
   const parts = partsOf(after.state, after.expectation, today);
   const nameOf = (id: string, at: number) => setup.compartments.find((part) => part.id === id)?.name ?? `part ${at + 1}`; // prettier-ignore

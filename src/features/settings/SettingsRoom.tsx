@@ -14,6 +14,7 @@ import Button from "@mui/material/Button";
 import { useColorScheme } from "@mui/material/styles";
 import TextField from "@mui/material/TextField";
 import { useEffect, useRef, useState } from "react";
+import { Containers } from "./Containers";
 import styles from "./Settings.module.css";
 
 export function SettingsRoom() {
@@ -76,6 +77,10 @@ export function SettingsRoom() {
         />
       </div>
       <CellarName key={cellar?.rowId ?? "none"} />
+      <Containers
+        containers={settings?.containers ?? []}
+        onChange={(label, containers) => void change(label, { containers })}
+      />
       <section className={styles.rooms}>
         <h2>Rooms</h2>
         <p className={styles.quiet}>

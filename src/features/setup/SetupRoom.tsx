@@ -1,10 +1,9 @@
 "use client";
 import { useGuarded } from "@/ui/useGuarded";
-import { SETTLED_DRY_KG_PER_L } from "@/core/matter/figures";
-import type { FactOf } from "@/records/entry/about";
 import { SCHOOL_TABLE } from "@/core/catalogue/school";
 import { schoolPageOf } from "@/core/catalogue/schoolPage";
 import { SYSTEM_LIST, systemOf, usualCompartments, volumeOfL } from "@/core/bin/system";
+import { ROOM_CLIMATES } from "@/core/expectation/climate";
 import { freshProfile } from "@/core/picture/freshProfile";
 import { DEFAULT_UNIT, formatMass, formatVolume } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
@@ -25,7 +24,8 @@ import { useRouter } from "next/navigation";
 import { useMemo, useState } from "react";
 import styles from "./Setup.module.css";
 import type { SetupTyped } from "./setupTyped";
-import { CLIMATES, emptySetup, newBin, usualSizes } from "./setupTyped";
+import { MoreFields } from "./MoreFields";
+import { emptySetup, isRoundUsually, newBin, usualSizes } from "./setupTyped";
 
 /** Set up a bin: it is drawn to scale while one tells what it is. */
 export function SetupRoom() {
@@ -36,6 +36,7 @@ export function SetupRoom() {
   const [faults, setFaults] = useState<Readonly<Record<string, string>>>({});
   const typed: SetupTyped = { ...draft.typed, room: draft.typed.room || (rooms[0]?.id ?? "new") };
   const unit = DEFAULT_UNIT[units];
+  const isRound = typed.isRound ?? isRoundUsually(typed.system);
   const set = (changes: Partial<SetupTyped>) => draft.set((before) => ({ ...before, ...changes }));
   const field = (name: "width" | "length" | "height") => ({
     typed: typed[name],
@@ -57,16 +58,16 @@ export function SetupRoom() {
       return;
     }
     setFaults({});
-    const { name, firstDay, setup, stocked } = outcome.value;
+    const { name, firstDay, setup, bedded, stocked } = outcome.value;
     const room =
       typed.room === "new"
-        ? author.first("rooms", { name: typed.roomName.trim(), climate: CLIMATES[typed.warmth].climate })
+        ? author.first("rooms", { name: typed.roomName.trim(), climate: ROOM_CLIMATES[typed.warmth].climate })
         : undefined;
     const roomId = room ? room.row.id : typed.room;
     const made = await newBinRows(author, name, firstDay, [
       { kind: "altered", changes: { ...setup, roomId } },
-      ...beddingOf(setup.compartments),
-      ...(stocked ? [{ kind: "stocked" as const, worms: [stocked] }] : []),
+      ...bedded,
+      ...(stocked.length > 0 ? [{ kind: "stocked" as const, worms: [...stocked] }] : []),
     ]);
     const kept = await keep(`${name}: set up`, [
       ...(room ? [room] : []),
@@ -92,7 +93,9 @@ export function SetupRoom() {
       >
         <SystemChoice
           typed={typed}
-          onChoose={(system) => set({ system, school: "", ...usualSizes(system, units) })}
+          onChoose={(system) =>
+            set({ system, school: "", isRound: undefined, parts: "", ...usualSizes(system, units) })
+          }
         />
         <div className={styles.fields}>
           <TextField
@@ -109,8 +112,25 @@ export function SetupRoom() {
               Inside,{" "}
               {systemOf(typed.system).arrangement === "stack" ? "each tray or tote" : "as far as you fill it"}
             </legend>
-            <QuantityField label="Width" dimension="length" unit={unit.length} {...field("width")} />
-            <QuantityField label="Front to back" dimension="length" unit={unit.length} {...field("length")} />
+            {isRound ? (
+              <QuantityField
+                label="Across"
+                dimension="length"
+                unit={unit.length}
+                {...field("width")}
+                onTyped={(text) => set({ width: text, length: text })}
+              />
+            ) : (
+              <>
+                <QuantityField label="Width" dimension="length" unit={unit.length} {...field("width")} />
+                <QuantityField
+                  label="Front to back"
+                  dimension="length"
+                  unit={unit.length}
+                  {...field("length")}
+                />
+              </>
+            )}
             <QuantityField label="Height" dimension="length" unit={unit.length} {...field("height")} />
             <TextField
               label="Feeding places"
@@ -156,7 +176,7 @@ export function SetupRoom() {
                   helperText=" "
                   onChange={(event) => set({ warmth: event.target.value as SetupTyped["warmth"] })}
                 >
-                  {Object.entries(CLIMATES).map(([key, { words }]) => (
+                  {Object.entries(ROOM_CLIMATES).map(([key, { words }]) => (
                     <MenuItem key={key} value={key}>
                       {words}
                     </MenuItem>
@@ -214,6 +234,7 @@ export function SetupRoom() {
               </MenuItem>
             ))}
           </TextField>
+          <MoreFields typed={typed} set={set} faults={faults} />
           <div className={styles.actions}>
             <Button type="submit" variant="contained" size="large" disabled={isBusy}>
               Put it on the rack
@@ -233,56 +254,12 @@ export function SetupRoom() {
   );
 }
 
-/** Bedding a third deep, damp, which is what nearly every start has; the log can be corrected at once. */
-function beddingOf(
-  compartments: readonly {
-    readonly id: string;
-    readonly widthM: number;
-    readonly lengthM: number;
-    readonly heightM: number;
-  }[],
-): FactOf<"bedded">[] {
-  return compartments.map((one) => ({
-    kind: "bedded",
-    compartment: one.id,
-    note: "As set up: a third full of damp shredded card and leaf mould.",
-    parts: [
-      {
-        materialId: "cardboard-corrugated",
-        moisture: 0.76,
-        amount: {
-          massKg: dampKg(one, 0.6, 0.76),
-          measuredBy: "guessed",
-        },
-      },
-      {
-        materialId: "leaf-mould",
-        moisture: 0.72,
-        amount: {
-          massKg: dampKg(one, 0.4, 0.72),
-          measuredBy: "guessed",
-        },
-      },
-    ],
-  }));
-}
-
-const FILLED = 0.33;
-/** Bedding that fills its share of a third of a compartment, at a moisture, as it is weighed. */
-const dampKg = (
-  one: { readonly widthM: number; readonly lengthM: number; readonly heightM: number },
-  share: number,
-  moisture: number,
-): number => {
-  const litres = 1000 * one.widthM * one.lengthM * one.heightM * FILLED * share;
-  return Number(((litres * SETTLED_DRY_KG_PER_L.bedding) / (1 - moisture)).toFixed(2));
-};
-
 function suggestedWorms(typed: SetupTyped, units: "metric" | "us"): string {
   const width = parseQuantity(typed.width, "length", DEFAULT_UNIT[units].length);
   const length = parseQuantity(typed.length, "length", DEFAULT_UNIT[units].length);
   if (!width.ok || !length.ok) return "leave it empty if there are none yet";
-  return `to start with about ${formatMass(2.5 * width.value * length.value, units)}; empty if none yet`;
+  const ground = (typed.isRound ?? isRoundUsually(typed.system)) ? Math.PI / 4 : 1;
+  return `to start with about ${formatMass(2.5 * ground * width.value * length.value, units)}; empty if none yet`;
 }
 
 function SystemChoice({
@@ -327,9 +304,15 @@ function Drawn({ typed }: { readonly typed: SetupTyped }) {
   if (widthM === undefined || lengthM === undefined || heightM === undefined || heightM > 1.5)
     return <div className={styles.drawn} />;
   const size = { widthM, lengthM, heightM };
-  const profile = freshProfile(typed.system, size);
+  const parts = Number(typed.parts);
+  const count = Number.isInteger(parts) && parts >= 1 && parts <= 8 ? parts : undefined;
+  const isRound = typed.isRound ?? isRoundUsually(typed.system);
+  const profile = freshProfile(typed.system, size, count);
   const tall = profile.arrangement === "line" ? heightM : heightM * profile.compartments.length;
-  const litres = usualCompartments(typed.system, size).reduce((sum, one) => sum + volumeOfL(one), 0);
+  const litres = usualCompartments(typed.system, size, count).reduce(
+    (sum, one) => sum + volumeOfL(isRound ? { ...one, shape: "round" } : one),
+    0,
+  );
   const most = room.isNarrow ? room.width - 80 : 300;
   return (
     <div className={styles.drawn}>

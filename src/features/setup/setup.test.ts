@@ -1,3 +1,4 @@
+import { volumeOfL } from "@/core/bin/system";
 import { binSetup } from "@/records/setup";
 import { localDate } from "@/vocabulary/fields";
 import { SYSTEMS } from "@/vocabulary/setup";
@@ -46,11 +47,43 @@ test("impossible bins are told the nearest thing that works", () => {
 test("worms by weight or by number; a bare figure is grams or ounces", () => {
   const stocked = (worms: string, units: "metric" | "us" = "metric") => {
     const outcome = newBin({ ...typed, worms }, TODAY, units, []);
-    return outcome.ok ? outcome.value.stocked?.amount : outcome.problem.fields.worms;
+    return outcome.ok ? outcome.value.stocked[0]?.amount : outcome.problem.fields.worms;
   };
   expect(stocked("450")).toMatchObject({ massKg: 0.45 });
   expect(stocked("1 lb", "us")).toMatchObject({ massKg: 0.45359237 });
   expect(stocked("1000 worms")).toMatchObject({ count: 1000, measuredBy: "guessed" });
   expect(stocked("")).toBeUndefined();
   expect(stocked("2 L")).toMatch(/By weight/);
+});
+
+test("told fully: a round pot has its own litres, parts, drain, lid, purpose, empty weight, first bedding and a second kind", () => {
+  const told = (changes: Partial<typeof typed>) => {
+    const outcome = newBin({ ...typed, ...changes }, TODAY, "metric", []);
+    if (!outcome.ok) throw new Error(JSON.stringify(outcome.problem.fields));
+    return outcome.value;
+  };
+  const pot = {
+    system: "fabricPot" as const,
+    width: "40 cm",
+    length: "40 cm",
+    height: "40 cm",
+    worms: "100 g",
+  };
+  const litres = (one: ReturnType<typeof told>) => one.setup.compartments.reduce((sum, part) => sum + volumeOfL(part), 0); // prettier-ignore
+  expect(litres(told(pot))).toBeCloseTo(50.3, 1);
+  expect(litres(told({ ...pot, isRound: false }))).toBeCloseTo(64, 6);
+  const stack = told({
+    system: "trayStack", ...usualSizes("trayStack", "metric"), parts: "4", drainage: "none", cover: "tightLid", purpose: "lessWaste", tare: "2.4 kg",
+    bedding: "coir", beddingDepth: "6 cm", worms: "200 g", worms2: "300 worms", species2: "hortensis",
+  }); // prettier-ignore
+  expect(stack.setup).toMatchObject({ drainage: "none", cover: "tightLid", purpose: "lessWaste", tareKg: 2.4, compartments: { length: 4 } }); // prettier-ignore
+  expect(stack.stocked.map(({ speciesId }) => speciesId)).toEqual(["fetida", "hortensis"]);
+  expect(stack.bedded).toHaveLength(4);
+  expect(stack.bedded[0]).toMatchObject({ note: expect.stringMatching(/6 cm deep of damp coir/i) as unknown, parts: [{ materialId: "coir" }] }); // prettier-ignore
+  expect(faults({ parts: "9", tare: "heavy", beddingDepth: "2 m", worms2: "x" })).toMatchObject({
+    parts: expect.anything() as unknown,
+    tare: expect.anything() as unknown,
+    beddingDepth: expect.stringMatching(/at most/) as unknown,
+    worms2: expect.anything() as unknown,
+  });
 });

@@ -1,18 +1,22 @@
 import { addDays } from "@/core/calendar/day";
 import { daysBetween } from "@/core/calendar/day";
+import type { RoomWarmth } from "@/core/expectation/climate";
 import type { UnitSystem } from "@/core/quantity/format";
 import { DEFAULT_UNIT, formatLength, formatMass } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
 import { sayUnreadable } from "@/core/quantity/words";
+import { SETTLED_DRY_KG_PER_L } from "@/core/matter/figures";
+import type { FactOf } from "@/records/entry/about";
 import { MOST_KG_PER_M2 } from "@/core/stock/delivery";
-import { systemOf, usualCompartments } from "@/core/bin/system";
+import { systemOf, usualCompartments, volumeOfL } from "@/core/bin/system";
+import { materialOf, shortName } from "@/core/catalogue/material";
 import { speciesOf } from "@/core/catalogue/species";
 import type { BinSetup, Compartment } from "@/records/setup";
 import type { LocalDate } from "@/vocabulary/fields";
 import { localDate, name } from "@/vocabulary/fields";
 import type { Outcome } from "@/vocabulary/outcome";
 import { done, refused } from "@/vocabulary/outcome";
-import type { SchoolId, SpeciesId, System } from "@/vocabulary/setup";
+import type { Cover, Drainage, SchoolId, SpeciesId, System } from "@/vocabulary/setup";
 
 /** The short form of a bin: what it is, where, since when, and who lives in it. */
 export interface SetupTyped {
@@ -26,10 +30,22 @@ export interface SetupTyped {
   /** An existing room's id, or `new`. */
   readonly room: string;
   readonly roomName: string;
-  readonly warmth: "cool" | "mild" | "warm";
+  readonly warmth: RoomWarmth;
   readonly worms: string;
   readonly species: SpeciesId;
+  /** A second kind living among them. */
+  readonly worms2: string;
+  readonly species2: SpeciesId;
   readonly started: string;
+  /** What is asked for only on asking; empty is as usual for such a bin. */
+  readonly parts: string;
+  readonly isRound: boolean | undefined;
+  readonly drainage: Drainage | "";
+  readonly cover: Cover | "";
+  readonly purpose: BinSetup["purpose"] | "";
+  readonly tare: string;
+  readonly bedding: string;
+  readonly beddingDepth: string;
 }
 
 export const emptySetup = (today: LocalDate, units: UnitSystem): SetupTyped => ({
@@ -42,8 +58,21 @@ export const emptySetup = (today: LocalDate, units: UnitSystem): SetupTyped => (
   warmth: "mild",
   worms: "",
   species: "fetida",
+  worms2: "",
+  species2: "excavatus",
   started: today,
+  parts: "",
+  isRound: undefined,
+  drainage: "",
+  cover: "",
+  purpose: "",
+  tare: "",
+  bedding: "",
+  beddingDepth: "",
 });
+
+/** Pots and towers are round unless the keeper says else. */
+export const isRoundUsually = (system: System): boolean => system === "fabricPot" || system === "tower";
 
 /** The usual measures of a system in the keeper's units, to be typed over. */
 export function usualSizes(
@@ -59,28 +88,6 @@ export function usualSizes(
   };
 }
 
-/** Room climates to start from; the keeper's own thermometer will say better. */
-export const CLIMATES: Record<
-  SetupTyped["warmth"],
-  {
-    readonly words: string;
-    readonly climate: { meanC: number; swingK: number; hottestDay: number; humidity: number };
-  }
-> = {
-  cool: {
-    words: "a cool cellar or garage, 8 to 18 °C",
-    climate: { meanC: 13, swingK: 5, hottestDay: 205, humidity: 0.78 },
-  },
-  mild: {
-    words: "an unheated room, 13 to 22 °C",
-    climate: { meanC: 17.5, swingK: 4.5, hottestDay: 205, humidity: 0.65 },
-  },
-  warm: {
-    words: "a lived-in room, 18 to 24 °C",
-    climate: { meanC: 21, swingK: 2.5, hottestDay: 205, humidity: 0.5 },
-  },
-};
-
 export interface SetupFaults {
   readonly code: "setup/faults";
   readonly fields: Readonly<Record<string, string>>;
@@ -89,12 +96,16 @@ export interface NewBin {
   readonly name: string;
   readonly firstDay: LocalDate;
   readonly setup: Omit<BinSetup, "roomId">;
-  readonly stocked?: {
-    readonly speciesId: SpeciesId;
-    readonly amount:
-      | { readonly massKg: number; readonly measuredBy: "weighed"; readonly typed: string }
-      | { readonly count: number; readonly measuredBy: "guessed"; readonly typed: string };
-  };
+  /** First bedding, part by part, as it is weighed damp. */
+  readonly bedded: readonly FactOf<"bedded">[];
+  readonly stocked: readonly Lot[];
+}
+/** Worms that are in it, of one kind. */
+interface Lot {
+  readonly speciesId: SpeciesId;
+  readonly amount:
+    | { readonly massKg: number; readonly measuredBy: "weighed"; readonly typed: string }
+    | { readonly count: number; readonly measuredBy: "guessed"; readonly typed: string };
 }
 
 /** What the form states, or a sentence for each field that cannot be; where something is impossible, the nearest that works. */
@@ -141,42 +152,94 @@ export function newBin(
     faults.started = "That is more than thirty years ago: is the year right?";
   if (typed.room === "" || (typed.room === "new" && !name.safeParse(typed.roomName).success))
     faults.room = "Say where it stands.";
-  const surfaceM2 = widthM * lengthM;
-  const stocked = typed.worms.trim() === "" ? undefined : wormsIn(typed, units, surfaceM2, faults);
+  const isRound = typed.isRound ?? isRoundUsually(typed.system);
+  const surfaceM2 = widthM * lengthM * (isRound ? Math.PI / 4 : 1);
+  const stocked = [
+    wormsIn(typed.worms, typed.species, "worms", units, surfaceM2, faults),
+    wormsIn(typed.worms2, typed.species2, "worms2", units, surfaceM2, faults),
+  ].filter((lot) => lot !== undefined);
   const facts = systemOf(typed.system);
+  const optional = (field: "tare" | "beddingDepth", dimension: "mass" | "length", bare: string) => {
+    if (typed[field].trim() === "") return undefined;
+    const value = parseQuantity(typed[field], dimension, bare);
+    if (!value.ok) faults[field] = sayUnreadable(value.problem);
+    return value.ok ? value.value : undefined;
+  };
+  const tareKg = optional("tare", "mass", DEFAULT_UNIT[units].mass);
+  const deepM = optional("beddingDepth", "length", DEFAULT_UNIT[units].length);
+  if (deepM !== undefined && deepM > heightM)
+    faults.beddingDepth = `It holds ${formatLength(heightM, units)} at most.`;
+  const parts = typed.parts.trim() === "" ? undefined : Number(typed.parts);
+  if (parts !== undefined && (!Number.isInteger(parts) || parts < 1 || parts > 8))
+    faults.parts = "Between 1 and 8.";
   if (Object.keys(faults).length > 0 || !named.success || !firstDay.success)
     return refused({ code: "setup/faults", fields: faults });
-  const compartments: Compartment[] = usualCompartments(typed.system, { widthM, lengthM, heightM }).map(
-    (one) => ({ ...one, placeCount: places }),
-  );
+  const compartments: Compartment[] = usualCompartments(
+    typed.system,
+    { widthM, lengthM, heightM },
+    parts,
+  ).map((one) => ({ ...one, placeCount: places, ...(isRound ? { shape: "round" as const } : {}) }));
   return done({
     name: named.data,
     firstDay: firstDay.data,
     setup: {
       system: typed.system,
       school: typed.school === "" ? facts.school : typed.school,
-      cover: facts.cover,
-      drainage: facts.drainage,
+      cover: typed.cover === "" ? facts.cover : typed.cover,
+      drainage: typed.drainage === "" ? facts.drainage : typed.drainage,
       wall: facts.wall,
-      purpose: typed.system === "breederTub" ? "worms" : "castings",
+      purpose: typed.purpose === "" ? (typed.system === "breederTub" ? "worms" : "castings") : typed.purpose,
       compartments,
       resting: false,
+      ...(tareKg === undefined ? {} : { tareKg }),
     },
-    ...(stocked ? { stocked } : {}),
+    bedded: compartments.map((one) => beddingOf(one, typed, deepM, units)),
+    stocked,
   });
 }
 
-function wormsIn(
+/** Bedding a third deep where nothing is said, damp, which is what nearly every start has; the log can be corrected at once. */
+function beddingOf(
+  one: Compartment,
   typed: SetupTyped,
+  deepM: number | undefined,
+  units: UnitSystem,
+): FactOf<"bedded"> {
+  const filled = deepM === undefined ? 0.33 : deepM / one.heightM;
+  const part = (materialId: string, share: number, moisture: number) => {
+    const dryKg = volumeOfL(one) * filled * share * SETTLED_DRY_KG_PER_L.bedding;
+    const massKg = Number((dryKg / (1 - moisture)).toFixed(2));
+    return { materialId, moisture, amount: { massKg, measuredBy: "guessed" as const } };
+  };
+  const isUsual = typed.bedding === "";
+  const deep = deepM === undefined ? "a third full" : `${formatLength(deepM, units)} deep`;
+  const what = isUsual
+    ? "damp shredded card and leaf mould"
+    : `damp ${shortName(materialOf("bedding", typed.bedding))}`;
+  return {
+    kind: "bedded",
+    compartment: one.id,
+    note: `As set up: ${deep} of ${what}.`,
+    parts: isUsual
+      ? [part("cardboard-corrugated", 0.6, 0.76), part("leaf-mould", 0.4, 0.72)]
+      : [part(typed.bedding, 1, materialOf("bedding", typed.bedding).dampMoisture ?? 0.74)],
+  };
+}
+
+function wormsIn(
+  typed: string,
+  speciesId: SpeciesId,
+  field: "worms" | "worms2",
   units: UnitSystem,
   surfaceM2: number,
   faults: Record<string, string>,
-): NewBin["stocked"] {
-  const text = typed.worms.trim();
+): Lot | undefined {
+  const text = typed.trim();
+  if (text === "") return undefined;
   const weighed = parseQuantity(text, "mass", DEFAULT_UNIT[units].smallMass);
   const counted = weighed.ok ? undefined : parseQuantity(text, "count", "none");
   if (!weighed.ok && !counted?.ok) {
-    faults.worms =
+    faults[field] =
       weighed.problem.code === "quantity/wrong-dimension" || weighed.problem.code === "quantity/unknown-unit"
         ? "By weight (500 g) or by number (1000 worms)."
         : sayUnreadable(weighed.problem);
@@ -185,15 +248,16 @@ function wormsIn(
   const massKg = weighed.ok
     ? weighed.value
     : counted?.ok
-      ? (counted.value * speciesOf(typed.species).adultG * 0.75) / 1000
+      ? (counted.value * speciesOf(speciesId).adultG * 0.75) / 1000
       : 0;
-  if (massKg === 0) faults.worms = "Leave it empty if there are none yet.";
+  if (massKg === 0) faults[field] = "Leave it empty if there are none yet.";
   else if (surfaceM2 > 0 && massKg > MOST_KG_PER_M2 * surfaceM2)
-    faults.worms = `Too many for this surface: it carries about ${formatMass(2.5 * surfaceM2, units, "bucket")} to start with and ${formatMass(5 * surfaceM2, units, "bucket")} when it runs well.`;
-  if (weighed.ok) return { speciesId: typed.species, amount: { massKg, measuredBy: "weighed", typed: text } };
+    faults[field] =
+      `Too many for this surface: it carries about ${formatMass(2.5 * surfaceM2, units, "bucket")} to start with and ${formatMass(5 * surfaceM2, units, "bucket")} when it runs well.`;
+  if (weighed.ok) return { speciesId, amount: { massKg, measuredBy: "weighed", typed: text } };
   return counted?.ok
     ? {
-        speciesId: typed.species,
+        speciesId,
         amount: { count: Math.round(counted.value), measuredBy: "guessed", typed: text },
       }
     : undefined;

@@ -51,9 +51,16 @@ export function SlipDialog({
   readonly slip: SlipKind;
   readonly onClose: () => void;
 }) {
-  const { db, today, units, author, keep, materials } = useSession();
+  const { db, today, units, author, keep, materials, settings } = useSession();
   const { bin, state } = one;
-  const context: SlipContext = { state, firstDay: bin.firstDay, today, units, own: materials };
+  const context: SlipContext = {
+    state,
+    firstDay: bin.firstDay,
+    today,
+    units,
+    own: materials,
+    containers: settings?.containers ?? [],
+  };
   const draft = useDraft(db, `slip/${slip}/${bin.id}`, emptySlip(slip, context));
   const [faults, setFaults] = useState<Readonly<Record<string, string>>>({});
 

@@ -1,7 +1,6 @@
 "use client";
-import type { Material } from "@/core/catalogue/material";
-import { materialOf, materialsFor } from "@/core/catalogue/material";
-import { METHOD_WORDS, PREPARATION_WORDS } from "@/core/words/entry";
+import { materialsFor } from "@/core/catalogue/material";
+import { METHOD_WORDS } from "@/core/words/entry";
 import {
   DEFAULT_UNIT,
   formatLength,
@@ -12,11 +11,11 @@ import {
 import type { BinSetup } from "@/records/setup";
 import type { SlipKind } from "@/session/errand";
 import { useSession } from "@/session/session";
+import type { PartOption } from "@/ui/field/PartFields";
+import { PartFields } from "@/ui/field/PartFields";
 import { QuantityField } from "@/ui/field/QuantityField";
 import { SPOTS } from "@/vocabulary/readings";
-import type { Preparation } from "@/vocabulary/setup";
-import { HARVEST_METHODS, PREPARATIONS } from "@/vocabulary/setup";
-import Autocomplete from "@mui/material/Autocomplete";
+import { HARVEST_METHODS } from "@/vocabulary/setup";
 import Button from "@mui/material/Button";
 import Checkbox from "@mui/material/Checkbox";
 import FormControlLabel from "@mui/material/FormControlLabel";
@@ -24,18 +23,6 @@ import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import styles from "./Slip.module.css";
 import type { SlipTyped } from "./slipTyped";
-
-const STANCE_WORDS: Record<Material["stance"], string> = {
-  favoured: "",
-  fine: "",
-  sparingly: "Sparingly: only a small share of a meal.",
-  contested:
-    "Keepers differ on this one: a little in a large, mature bin; leave it out of a small or young one.",
-  avoid: "Better not: it makes trouble in nearly every bin.",
-};
-
-/** What can be given, the keeper's own first. */
-type Option = Pick<Material, "id" | "name" | "stance">;
 
 interface Props {
   readonly slip: SlipKind;
@@ -181,7 +168,7 @@ export function SlipFields(props: Props) {
 function Parts({ slip, typed, set, faults, setup, use }: Props & { readonly use: "food" | "bedding" }) {
   const { units, materials } = useSession();
   const own = materials.filter((row) => row.use === use);
-  const options: readonly Option[] = [
+  const options: readonly PartOption[] = [
     ...own.map(({ materialId, name }) => ({ id: materialId, name, stance: "fine" as const })),
     ...materialsFor(use).filter(({ id }) => !own.some(({ materialId }) => materialId === id)),
   ];
@@ -194,46 +181,17 @@ function Parts({ slip, typed, set, faults, setup, use }: Props & { readonly use:
   return (
     <div>
       {typed.parts.map((part, at) => {
-        const material: Option =
-          options.find(({ id }) => id === part.materialId) ?? materialOf(use, part.materialId);
         return (
-          <div key={at} className={styles.part} data-use={use}>
-            <Autocomplete
-              options={options}
-              disableClearable
-              value={material}
-              getOptionLabel={(one) => one.name}
-              getOptionKey={(one) => one.id}
-              isOptionEqualToValue={(a, b) => a.id === b.id}
-              onChange={(_, one) => change(at, { materialId: one.id })}
-              renderInput={(params) => (
-                <TextField {...params} label="What" helperText={STANCE_WORDS[material.stance] || " "} />
-              )}
-            />
-            <TextField
-              label={`How much (${DEFAULT_UNIT[units].smallMass}, or write the unit)`}
-              value={part.amount}
-              {...(at === 0 ? { inputRef: focused } : {})}
-              error={faults[`part${at}`] !== undefined}
-              helperText={faults[`part${at}`] ?? " "}
-              onChange={(event) => change(at, { amount: event.target.value })}
-              slotProps={{ htmlInput: { maxLength: 80, autoComplete: "off" } }}
-            />
-            {use === "food" && (
-              <TextField
-                select
-                label="Prepared"
-                value={part.preparation}
-                onChange={(event) => change(at, { preparation: event.target.value as Preparation })}
-              >
-                {PREPARATIONS.map((one) => (
-                  <MenuItem key={one} value={one}>
-                    {PREPARATION_WORDS[one]}
-                  </MenuItem>
-                ))}
-              </TextField>
-            )}
-          </div>
+          <PartFields
+            key={at}
+            use={use}
+            part={part}
+            options={options}
+            units={units}
+            fault={faults[`part${at}`]}
+            {...(at === 0 ? { amountRef: focused } : {})}
+            onChange={(changes) => change(at, changes)}
+          />
         );
       })}
       <div className={styles.more}>

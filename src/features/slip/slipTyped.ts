@@ -4,6 +4,8 @@ import { binVolumeL, fedCompartment, harvestCompartment } from "@/core/bin/syste
 import { nextPlace } from "@/core/bin/place";
 import { daysBetween } from "@/core/calendar/day";
 import { materialOf } from "@/core/catalogue/material";
+import type { Container } from "@/core/quantity/containers";
+import { inContainers } from "@/core/quantity/containers";
 import type { UnitSystem } from "@/core/quantity/format";
 import { DEFAULT_UNIT, formatVolume } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
@@ -26,6 +28,7 @@ export interface PartTyped {
   readonly materialId: string;
   readonly amount: string;
   readonly preparation: Preparation;
+  readonly juice?: "with" | "without";
 }
 /** A slip as it stands on the screen; all that is typed stays as typed. */
 export interface SlipTyped {
@@ -67,6 +70,8 @@ export interface SlipContext {
   readonly units: UnitSystem;
   /** The keeper's own materials and values; they are written into the entry, so that the log stands by itself. */
   readonly own?: readonly OwnMaterial[];
+  /** Buckets, jars and a sprayer that were measured once. */
+  readonly containers?: readonly Container[];
 }
 
 export function emptySlip(slip: SlipKind, { state, today }: SlipContext): SlipTyped {
@@ -129,6 +134,8 @@ export function slipFacts(
   const at = { ...(typed.compartment ? { compartment: typed.compartment } : {}) };
   const note = typed.note.trim() ? { note: typed.note.trim() } : {};
   const amountOf = (field: string, text: string, massFirst: boolean): SlipAmount => {
+    const held = inContainers(text, context.containers ?? []);
+    if (held !== undefined) return { volumeL: held, measuredBy: "volume", typed: text.trim() };
     const asMass = parseQuantity(text, "mass", massFirst ? unit.smallMass : "none");
     if (asMass.ok) return { massKg: asMass.value, measuredBy: "weighed", typed: text.trim() };
     const asVolume = parseQuantity(text, "volume", massFirst ? "none" : unit.volume);
@@ -161,6 +168,7 @@ export function slipFacts(
         parts: typed.parts.map((part, n) => ({
           materialId: part.materialId,
           preparation: part.preparation,
+          ...(part.juice === "without" && /frozen/i.test(part.preparation) ? { juice: part.juice } : {}),
           ...byOwnValues("food", part.materialId, somethingOf(`part${n}`, part.amount, true)),
         })),
       };

@@ -2,6 +2,9 @@
 import { useGuarded } from "@/ui/useGuarded";
 import { ofBin } from "@/session/author";
 import { DEFAULT_UNIT, formatMass } from "@/core/quantity/format";
+import type { DeedProblem } from "@/core/deed/facts";
+import { deedFacts } from "@/core/deed/facts";
+import { sayDeedProblem } from "@/core/deed/words";
 import { parseQuantity } from "@/core/quantity/parse";
 import { sayUnreadable } from "@/core/quantity/words";
 import type { BinToday } from "@/core/round/round";
@@ -13,6 +16,7 @@ import { useDraft } from "@/session/draft";
 import { useSession } from "@/session/session";
 import { DayField } from "@/ui/field/DayField";
 import { Choice } from "@/ui/choice/Choice";
+import { done } from "@/vocabulary/outcome";
 import { localDate } from "@/vocabulary/fields";
 import Button from "@mui/material/Button";
 import MenuItem from "@mui/material/MenuItem";
@@ -20,6 +24,24 @@ import TextField from "@mui/material/TextField";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import styles from "./Stock.module.css";
+
+/** Everything goes over as what it is: bedding, food, castings, worms and water. */
+function overLines(giver: BinToday, receiver: BinToday, fraction: number) {
+  const bins = [giver, receiver].map(({ bin, state, expectation }) => ({
+    binId: bin.id,
+    state,
+    expectation,
+  }));
+  const facts = deedFacts(
+    { of: "tip", fraction, toBinId: receiver.bin.id, thenRetired: false },
+    bins[0]!,
+    giver.expectation.day,
+    bins,
+  );
+  return facts.ok ? done(facts.value.map(({ binId, fact }) => ({ binId, facts: fact }))) : facts;
+}
+const isDeedProblem = (problem: { readonly code: string }): problem is DeedProblem =>
+  problem.code.startsWith("deed/");
 
 /** Worms, or a share of everything, from one bin to another or out of the house. */
 export function TransferForm({
@@ -64,20 +86,26 @@ export function TransferForm({
       found.amount = "A share from 1 to 100 %.";
     setFaults(found);
     if (Object.keys(found).length > 0 || !day.success || !giver) return;
-    const facts = transferFacts(
-      { binId: giver.bin.id, state: giver.state },
-      receiver && { binId: receiver.bin.id },
-      typed.of === "worms"
-        ? { of: "worms", massKg: mass.ok ? mass.value : 0, typed: typed.amount.trim() }
-        : { of: "contents", fraction: percent / 100 },
-    );
-    if (!facts.ok)
+    const amount = typed.amount.trim();
+    const lines = receiver && typed.of === "contents" ? overLines(giver, receiver, percent / 100) : undefined;
+    const facts =
+      lines ??
+      transferFacts(
+        { binId: giver.bin.id, state: giver.state },
+        receiver && { binId: receiver.bin.id },
+        typed.of === "worms"
+          ? { of: "worms", massKg: mass.ok ? mass.value : 0, typed: amount }
+          : { of: "contents", fraction: percent / 100 },
+      );
+    if (!facts.ok) {
+      const { problem } = facts;
+      const isSame = problem.code === "transfer/same-bin" || problem.code === "deed/same-bin";
       return setFaults({
-        [facts.problem.code === "transfer/same-bin" ? "to" : "amount"]: sayStockProblem(facts.problem, {
-          units,
-          nameOf: () => giver.bin.name,
-        }),
+        [isSame ? "to" : "amount"]: isDeedProblem(problem)
+          ? sayDeedProblem(problem, units, today)
+          : sayStockProblem(problem, { units, nameOf: () => giver.bin.name }),
       });
+    }
     const act = receiver ? { actId: newId() } : {};
     const ids = [...new Set(facts.value.map(({ binId }) => binId))];
     const rows = await Promise.all(

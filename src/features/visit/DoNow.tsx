@@ -4,6 +4,7 @@ import Link from "next/link";
 import { sayReason } from "@/core/decision/words";
 import { sayCaution } from "@/core/decision/evidenceWords";
 import type { Verdict } from "@/core/decision/decision";
+import { bringsWaterLate } from "@/core/decision/withMeal";
 import { useSession } from "@/session/session";
 import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
@@ -11,7 +12,7 @@ import { useState } from "react";
 import { Outlook } from "./Outlook";
 import { StepLine } from "./StepLine";
 import { SurpriseQuestion } from "./SurpriseQuestion";
-import { nextDayOf } from "./visitEntries";
+import { doable, nextDayOf, stepKey } from "./visitEntries";
 import type { VisitInHand } from "./useVisit";
 import styles from "./Visit.module.css";
 
@@ -37,6 +38,10 @@ export function DoNow({ visit, lid }: { readonly visit: VisitInHand; readonly li
   const day = nextDayOf(decision, typed, today);
   const cannotWait = lid === "closed" && CANNOT_WAIT.has(decision.verdict);
   const steps = lid === "lifted" ? decision.steps : [];
+  // Nothing is ticked beforehand: one press says all was done as proposed, or each is ticked for itself.
+  const toDo = doable(steps);
+  const ticked = toDo.filter((step) => typed.done.includes(stepKey(step))).length;
+  const isAllAtOnce = toDo.length > 0 && ticked === 0;
   return (
     <section
       className={styles.doNow}
@@ -70,6 +75,12 @@ export function DoNow({ visit, lid }: { readonly visit: VisitInHand; readonly li
           <p>
             {sayReason(decision.steps[0].why, { units, today })} Keep what you saw, then{" "}
             <Link href={`/visit?id=${visit.binId}`}>lift the lid</Link>.
+          </p>
+        )}
+        {lid === "lifted" && visit.leftOut && (
+          <p className={styles.leftOut}>
+            Left out {spokenDay(visit.leftOut.day, today)}: {visit.leftOut.what.join("; ")}. If it was done
+            since, note it on <Link href={`/bin?id=${visit.binId}`}>the bin’s page</Link>.
           </p>
         )}
         <ol className={styles.steps} data-refining={visit.isRefining}>
@@ -106,6 +117,11 @@ export function DoNow({ visit, lid }: { readonly visit: VisitInHand; readonly li
             slotProps={{ htmlInput: { min: today, max: addDays(today, 800) }, inputLabel: { shrink: true } }}
           />
         )}
+        {lid === "lifted" && visit.meal && bringsWaterLate(visit.meal) && (
+          <p className={styles.leftOut}>
+            Melon, juice and purée bring their water later: look in about four days, and have bedding at hand.
+          </p>
+        )}
         {lid === "lifted" && <Outlook visit={visit} />}
         {decision.cautions.length > 0 && lid === "lifted" && (
           <ul className={styles.cautions}>
@@ -125,29 +141,27 @@ export function DoNow({ visit, lid }: { readonly visit: VisitInHand; readonly li
         )}
       </div>
       <div className={styles.close}>
-        <Button variant="contained" size="large" disabled={isSaving} onClick={() => void visit.close()}>
-          {lid === "lifted" ? "Close the lid" : "Keep what I saw"}
+        <Button
+          variant="contained"
+          size="large"
+          disabled={isSaving}
+          onClick={() => void visit.close(isAllAtOnce ? "asProposed" : "asTicked")}
+        >
+          {lid === "closed" ? "Keep what I saw" : isAllAtOnce ? "All done: close the lid" : "Close the lid"}
         </Button>
         {fault && (
           <p role="alert" className={styles.fault}>
             {fault.sentence} Nothing was saved yet; what you typed is still here.
           </p>
         )}
-        {decision.steps.some((step) => step.amount) && lid === "lifted" && (
-          <Button
-            onClick={() =>
-              set((before) => ({
-                ...before,
-                skipped:
-                  before.skipped.length > 0
-                    ? []
-                    : decision.steps.map(
-                        (step) => `${step.kind}/${step.compartmentId ?? ""}/${step.place ?? ""}`,
-                      ),
-              }))
-            }
-          >
-            {typed.skipped.length > 0 ? "I did them after all" : "only note what I saw"}
+        {toDo.length > 0 && isAllAtOnce && (
+          <Button disabled={isSaving} onClick={() => void visit.close("asTicked")}>
+            only note what I saw
+          </Button>
+        )}
+        {toDo.length > 0 && !isAllAtOnce && ticked < toDo.length && (
+          <Button onClick={() => set((before) => ({ ...before, done: toDo.map(stepKey) }))}>
+            all done as proposed
           </Button>
         )}
       </div>

@@ -5,6 +5,8 @@ import { fedCompartment } from "@/core/bin/system";
 import { materialOf } from "@/core/catalogue/material";
 import { addDays, shortDay, shortSpan, spokenDay } from "@/core/calendar/day";
 import type { Band } from "@/core/expectation/expectation";
+import type { Step } from "@/core/decision/decision";
+import { feedPartMatter } from "@/core/log/amount";
 import { outlook } from "@/core/decision/outlook";
 import type { Practice } from "@/core/practice/practice";
 import { seenIn } from "@/core/practice/practice";
@@ -25,14 +27,21 @@ const SCRAPS = materialOf("food", "mixed-kitchen-scraps");
 
 /** What will go in when the lid is closed now. */
 function givenNow(
-  { decision, typed }: VisitInHand,
+  { decision, typed, meal, containers }: VisitInHand,
   practice: Practice,
   units: ReturnType<typeof useSession>["units"],
 ): Given {
   const given = { foodKg: 0, place: nextPlace(practice.state)?.place ?? 1, dryBeddingKg: 0, waterL: 0 };
-  for (const step of decision.steps) {
-    const amount = amountOf(step, typed, units);
-    if (!amount.ok || !amount.value || typed.skipped.includes(stepKey(step))) continue;
+  // Nothing ticked yet: what is proposed is what would be done.
+  const isMeant = (step: Step) => typed.done.length === 0 || typed.done.includes(stepKey(step));
+  for (const step of decision.steps.filter(isMeant)) {
+    if (step.kind === "feed" && meal) {
+      given.foodKg += meal.reduce((sum, part) => sum + feedPartMatter(part).wetKg, 0);
+      given.place = step.place ?? given.place;
+      continue;
+    }
+    const amount = amountOf(step, typed, units, containers);
+    if (!amount.ok || !amount.value) continue;
     const isMass = "massKg" in amount.value.amount;
     const value = "massKg" in amount.value.amount ? amount.value.amount.massKg : amount.value.amount.volumeL;
     if (step.kind === "feed") {

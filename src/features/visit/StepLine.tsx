@@ -1,15 +1,19 @@
 "use client";
-import { materialsFor } from "@/core/catalogue/material";
+import { materialOf, materialsFor, shortName } from "@/core/catalogue/material";
 import type { Step } from "@/core/decision/decision";
 import { sayEvidence } from "@/core/decision/evidenceWords";
 import { sayReason, sayStep } from "@/core/decision/words";
+import type { UnitSystem } from "@/core/quantity/format";
+import { formatMass, formatVolume } from "@/core/quantity/format";
+import type { FeedPart } from "@/records/entry";
 import { useSession } from "@/session/session";
 import Autocomplete from "@mui/material/Autocomplete";
 import Button from "@mui/material/Button";
 import Checkbox from "@mui/material/Checkbox";
 import TextField from "@mui/material/TextField";
 import { useMemo, useState } from "react";
-import { amountOf, stepKey } from "./visitEntries";
+import { MealEditor } from "./MealEditor";
+import { amountOf, doable, stepKey } from "./visitEntries";
 import type { VisitInHand } from "./useVisit";
 import styles from "./Visit.module.css";
 
@@ -20,17 +24,19 @@ export function StepLine({ step, visit }: { readonly step: Step; readonly visit:
   const { typed, set, fault } = visit;
   const key = stepKey(step);
   const words = sayStep(step, { units });
-  const isSkipped = typed.skipped.includes(key);
+  const isDone = typed.done.includes(key);
   const over = typed.amounts[key];
-  const amount = amountOf(step, typed, units);
+  const amount = amountOf(step, typed, units, visit.containers);
   const sentence = fault?.field === key ? fault.sentence : amount.ok ? undefined : amount.problem.sentence;
   const isOpen = isChanging || sentence !== undefined;
   const material = typed.materials[key];
   const after = material
     ? words.after.replace(/^[^.,]*?(?= at place|,|\.)/, materialName(step, material))
     : words.after;
+  const meal = step.kind === "feed" && typed.meal !== undefined;
+  const said = meal && visit.meal ? sayMeal(visit.meal, units) : undefined;
   return (
-    <li className={styles.step} data-skipped={isSkipped}>
+    <li className={styles.step} data-done={isDone}>
       <div className={styles.stepLine}>
         <span>
           {words.before}{" "}
@@ -40,21 +46,21 @@ export function StepLine({ step, visit }: { readonly step: Step; readonly visit:
               className={styles.amount}
               onClick={() => setChanging((is) => !is)}
               aria-expanded={isOpen}
-              aria-label={`${over ?? words.amount}: change the amount`}
+              aria-label={`${said ?? over ?? words.amount}: change the amount`}
             >
-              {over !== undefined && over.trim() !== "" ? over : words.amount}
+              {said ?? (over !== undefined && over.trim() !== "" ? over : words.amount)}
             </button>
           )}{" "}
-          {after}
+          {said ? after.replace(/^[^.,]*?(?= at place|,|\.|$)/, "").trim() : after}
         </span>
-        {step.kind !== "closeAgain" && step.kind !== "leaveInPeace" && (
+        {doable([step]).length > 0 && (
           <Checkbox
             size="small"
-            checked={!isSkipped}
+            checked={isDone}
             onChange={() =>
               set((before) => ({
                 ...before,
-                skipped: isSkipped ? before.skipped.filter((one) => one !== key) : [...before.skipped, key],
+                done: isDone ? before.done.filter((one) => one !== key) : [...before.done, key],
               }))
             }
             slotProps={{
@@ -63,7 +69,7 @@ export function StepLine({ step, visit }: { readonly step: Step; readonly visit:
           />
         )}
       </div>
-      {isOpen && (
+      {isOpen && !meal && (
         <div className={styles.change}>
           <TextField
             label="Amount, as you like to write it"
@@ -88,6 +94,7 @@ export function StepLine({ step, visit }: { readonly step: Step; readonly visit:
           <Button onClick={() => setChanging(false)}>done</Button>
         </div>
       )}
+      {(isOpen || meal) && step.kind === "feed" && <MealEditor step={step} visit={visit} />}
       <details className={styles.why}>
         <summary>{sayReason(step.why, { units, today })}</summary>
         <ul>
@@ -99,6 +106,14 @@ export function StepLine({ step, visit }: { readonly step: Step; readonly visit:
     </li>
   );
 }
+
+const sayMeal = (parts: readonly FeedPart[], units: UnitSystem): string =>
+  parts
+    .map(
+      ({ materialId, amount }) =>
+        `${amount.typed ?? ("massKg" in amount ? formatMass(amount.massKg, units) : formatVolume(amount.volumeL, units))} ${shortName(materialOf("food", materialId))}`,
+    )
+    .join(", ");
 
 const materialName = (step: Step, id: string): string => {
   const name =

@@ -1,14 +1,18 @@
 "use client";
 import { spokenDay } from "@/core/calendar/day";
+import { deedsFor } from "@/core/deed/deed";
+import { sayDeed } from "@/core/deed/words";
 import { profileOf } from "@/core/picture/profile";
 import { formatPercentRange, formatTemperatureRange } from "@/core/quantity/format";
 import type { BinToday } from "@/core/round/round";
 import { HELPFUL_WORDS } from "@/core/twin/ahead/words";
+import { useErrands } from "@/session/errand";
 import { useSession } from "@/session/session";
 import { Cutaway } from "@/ui/cutaway/Cutaway";
 import { useRoom } from "@/ui/useRoom";
 import type { FoodLeft } from "@/vocabulary/readings";
 import { foodLeftAt } from "@/vocabulary/readings";
+import Button from "@mui/material/Button";
 import Link from "next/link";
 import { useMemo } from "react";
 import { DoNow } from "./DoNow";
@@ -28,6 +32,7 @@ const EXPECTED_FOOD: Record<FoodLeft, (place: number) => string> = {
 export function VisitBench({ one, lid }: { readonly one: BinToday; readonly lid: "lifted" | "closed" }) {
   const { units, today } = useSession();
   const visit = useVisit(one, lid);
+  const { ask } = useErrands();
   const room = useRoom();
   const { bin, state, expectation } = one;
   const profile = useMemo(
@@ -91,6 +96,16 @@ export function VisitBench({ one, lid }: { readonly one: BinToday; readonly lid:
             <Senses visit={visit} expectation={expectation} />
           ) : (
             <QuietSenses visit={visit} school={one.state.setup?.school} />
+          )}
+          {lid === "lifted" && state.setup && (
+            <details className={styles.deeds}>
+              <summary>Something else was done</summary>
+              {deedsFor(state).map((of) => (
+                <Button key={of} size="small" onClick={() => ask({ of: "deed", deed: of, binId: bin.id })}>
+                  {sayDeed(of, state.setup).title.toLowerCase()}
+                </Button>
+              ))}
+            </details>
           )}
         </div>
         <DoNow visit={visit} lid={lid} />

@@ -1,5 +1,5 @@
 import { binRows, inCellar, leaveCellar, press, roomRow } from "../../../tests/inCellar";
-import { look, meal, newTub, START } from "../../../tests/log";
+import { entry, kilograms, look, meal, newTub, START } from "../../../tests/log";
 import type { Entry } from "@/records/entry";
 import { addDays } from "@/core/calendar/day";
 import { screen, waitFor, within } from "@testing-library/react";
@@ -13,7 +13,7 @@ const atLid = async (address = "/visit?id=bin-1", entries = log()) => {
     today: TODAY,
     address,
   });
-  await screen.findByRole("button", { name: /Close the lid|Keep what I saw/ });
+  await screen.findByRole("button", { name: /close the lid|Keep what I saw/i });
   const steps = () =>
     within(screen.getByRole("region"))
       .queryAllByRole("listitem")
@@ -34,7 +34,7 @@ test("what is felt decides at once; closing the lid keeps readings and deeds as 
   await keeper.click(feel(/a stream/));
   expect(steps().join()).toMatch(/dry corrugated cardboard/);
   expect(steps().join()).not.toMatch(/kitchen scraps/);
-  await keeper.click(press("Close the lid"));
+  await keeper.click(press("All done: close the lid"));
   await waitFor(() => expect(pushed).toEqual(["/"]));
   expect(await kept("looked")).toMatchObject([
     { day: TODAY, readings: [{ of: "squeeze", squeeze: "stream" }] },
@@ -52,9 +52,11 @@ test("an amount of one's own is kept beside the proposed one; a step not done is
   await keeper.click(feel(/1–2 drops/));
   await keeper.click(screen.getAllByRole("button", { name: /change the amount/ })[0]!);
   await keeper.type(screen.getByLabelText("Amount, as you like to write it"), "1 lb 6 oz");
-  const [, balancing] = screen.getAllByRole("checkbox", { name: /^Done:/ });
+  const [feeding, balancing] = screen.getAllByRole("checkbox", { name: /^Done:/ });
   expect(balancing).toHaveAccessibleName(/corrugated cardboard|leaf mould/);
-  await keeper.click(balancing!);
+  // Nothing is ticked beforehand.
+  expect(balancing).not.toBeChecked();
+  await keeper.click(feeding!);
   await keeper.click(press("Close the lid"));
   await waitFor(() => expect(pushed).toEqual(["/"]));
   const [fed] = await kept("fed");
@@ -69,7 +71,7 @@ test("what cannot be read is told where it was typed, nothing is written, and wh
   const { keeper, written, pushed, again } = await atLid();
   await keeper.type(screen.getByLabelText(/^Probe/), "lukewarm");
   await keeper.type(screen.getByLabelText("A note"), "smells of rain");
-  await keeper.click(press("Close the lid"));
+  await keeper.click(press("All done: close the lid"));
   expect(await screen.findByRole("alert")).toHaveTextContent(/Nothing was saved yet/);
   expect(screen.getByLabelText(/^Probe/)).toBeInvalid();
   expect([await written(), pushed]).toEqual([[], []]);
@@ -78,7 +80,7 @@ test("what cannot be read is told where it was typed, nothing is written, and wh
   expect(screen.getByLabelText("A note")).toHaveValue("smells of rain");
   await keeper.clear(screen.getByLabelText(/^Probe/));
   await keeper.type(screen.getByLabelText(/^Probe/), "66 F");
-  await keeper.click(press("Close the lid"));
+  await keeper.click(press("All done: close the lid"));
   await waitFor(() => expect(pushed).toEqual(["/"]));
   const readings = (await written()).flatMap((one) => (one.kind === "looked" ? one.readings : []));
   expect(readings).toMatchObject([{ of: "temperature", temperatureC: expect.closeTo(18.9, 1) as number }]);
@@ -97,18 +99,49 @@ test("an emergency puts everything else aside: no food whatever else was answere
   expect(steps()[0]).toMatch(/kitchen scraps/);
 });
 
-test("only what was seen is written where nothing was done, and it can be thought better of", async () => {
-  const { keeper, kept, written, pushed } = await atLid();
+test("only what was seen is written where nothing was done, and what was left out is asked for next time", async () => {
+  const { keeper, kept, written, pushed, again } = await atLid();
   await keeper.click(feel(/1–2 drops/));
-  await keeper.click(press("only note what I saw"));
-  for (const step of screen.getAllByRole("checkbox", { name: /^Done:/ })) expect(step).not.toBeChecked();
-  await keeper.click(press("I did them after all"));
+  const [first] = screen.getAllByRole("checkbox", { name: /^Done:/ });
+  await keeper.click(first!);
+  await keeper.click(press("all done as proposed"));
   for (const step of screen.getAllByRole("checkbox", { name: /^Done:/ })) expect(step).toBeChecked();
+  for (const step of screen.getAllByRole("checkbox", { name: /^Done:/ })) await keeper.click(step);
   await keeper.click(press("only note what I saw"));
-  await keeper.click(press("Close the lid"));
   await waitFor(() => expect(pushed).toEqual(["/"]));
-  expect(await kept("looked")).toHaveLength(1);
+  const looks = await kept("looked");
+  expect(looks).toMatchObject([
+    { leftOut: expect.arrayContaining([expect.stringMatching(/kitchen scraps/)]) as unknown },
+  ]);
   expect(await written()).toHaveLength(1);
+  again();
+  expect(await screen.findByText(/Left out today: .*kitchen scraps/)).toBeVisible();
+});
+
+test("a meal of four foods is said in one go, and one given before is said again by one press", async () => {
+  const before = entry({ kind: "fed", place: 2, parts: [
+    { materialId: "melon-rind", amount: { massKg: 0.15, measuredBy: "weighed", typed: "150 g" }, preparation: "frozen", juice: "without" },
+    { materialId: "tea-leaves", amount: kilograms(0.05), preparation: "whole" },
+  ] }, 41); // prettier-ignore
+  const { keeper, kept, pushed } = await atLid(undefined, [...log(), before]);
+  await keeper.click(screen.getAllByRole("button", { name: /change the amount/ })[0]!);
+  const amounts = () => screen.getAllByLabelText(/^How much/);
+  await keeper.click(press("as last time"));
+  expect(amounts().map((field) => (field as HTMLInputElement).value)).toEqual(["150 g", "50 g"]);
+  await keeper.click(press("and something else"));
+  await keeper.click(press("and something else"));
+  for (const [at, text] of [[2, "80 g"], [3, "1/2 cup"]] as const) await keeper.type(amounts()[at]!, text); // prettier-ignore
+  expect(screen.getByText(/Melon, juice and purée/)).toBeVisible();
+  await keeper.click(press("All done: close the lid"));
+  await waitFor(() => expect(pushed).toEqual(["/"]));
+  expect((await kept("fed")).at(-1)).toMatchObject({
+    parts: [
+      { materialId: "melon-rind", amount: { massKg: 0.15 }, juice: "without" },
+      { materialId: "tea-leaves", amount: { massKg: 0.05 } },
+      { amount: { massKg: 0.08 } },
+      { amount: { typed: "1/2 cup" } },
+    ],
+  });
 });
 
 test("a quiet check lifts no lid: it weighs and measures, and proposes nothing inside", async () => {

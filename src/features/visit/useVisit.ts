@@ -5,6 +5,7 @@ import { heardNotes } from "@/core/round/heardNotes";
 import { placesToAsk } from "@/core/bin/place";
 import { placeKey } from "@/core/bin/state";
 import { decide } from "@/core/decision/decide";
+import { withMeal } from "@/core/decision/withMeal";
 import { practiceOf } from "@/core/practice/practice";
 import { planRound } from "@/core/round/round";
 import type { BinToday } from "@/core/round/round";
@@ -19,11 +20,13 @@ import { localDate } from "@/vocabulary/fields";
 import type { FieldFault, VisitTyped } from "./visitTyped";
 import { NOTHING_TYPED, readingsIn } from "./visitTyped";
 import { useRefined } from "./useRefined";
-import { visitFacts } from "./visitEntries";
+import type { DoneHow } from "./visitEntries";
+import { mealOf, visitFacts } from "./visitEntries";
 
 /** A visit from lid to close: what is typed, what follows from it at once, and the one press that keeps it. */
 export function useVisit(one: BinToday, lid: "lifted" | "closed") {
-  const { db, units, today, author, keep, bins } = useSession();
+  const { db, units, today, author, keep, bins, settings } = useSession();
+  const containers = useMemo(() => settings?.containers ?? [], [settings]);
   const { choose } = useErrands();
   const router = useRouter();
   const { bin, state, expectation } = one;
@@ -46,10 +49,14 @@ export function useVisit(one: BinToday, lid: "lifted" | "closed") {
   const read = useMemo(() => readingsIn(typed, units), [typed, units]);
   const readings = useMemo(() => (read.ok ? read.value : []), [read]);
   const { expectation: refined, isRefining } = useRefined(bin.id, expectation, readings);
-  const decision = useMemo(
+  /** The meal as the keeper gives it, where it is another than the one proposed. */
+  const typedMeal = useMemo(() => mealOf(typed, units, containers), [typed, units, containers]);
+  const meal = typedMeal.ok ? typedMeal.value : undefined;
+  const proposed = useMemo(
     () => (practice ? decide(refined, practice, readings, today) : one.decision),
     [practice, refined, readings, today, one.decision],
   );
+  const decision = useMemo(() => withMeal(proposed, meal, today), [proposed, meal, today]);
 
   /** Places one can see something at, the most telling first: never more than two, or looking would be digging. */
   const places = useMemo(
@@ -75,11 +82,22 @@ export function useVisit(one: BinToday, lid: "lifted" | "closed") {
     );
   }, [state, readings, refined, units, today, lid]);
 
-  const close = () => guarded(keepVisit);
-  const keepVisit = async () => {
+  const close = (how: DoneHow) => guarded(() => keepVisit(how));
+  const keepVisit = async (how: DoneHow) => {
     setFault(undefined);
     if (!read.ok) return setFault(read.problem);
-    const facts = visitFacts({ lid, readings, decision, expectation, typed, units, today, visitId: newId() });
+    const facts = visitFacts({
+      how,
+      containers,
+      lid,
+      readings,
+      decision,
+      expectation,
+      typed,
+      units,
+      today,
+      visitId: newId(),
+    });
     if (!facts.ok) return setFault(facts.problem);
     const rows = await author.entries(ofBin(bin.id), day, facts.value);
     const kept = await keep(
@@ -103,6 +121,10 @@ export function useVisit(one: BinToday, lid: "lifted" | "closed") {
     makeToday: () => setDraft((before) => ({ ...before, day: today })),
     isLoaded: draft.isLoaded,
     clear: draft.clear,
+    containers,
+    meal,
+    lastMeal: state.lastMeal,
+    leftOut: state.leftOut,
     decision,
     /** After what was read; `one.expectation` is what was expected before. */
     refined,

@@ -1,28 +1,42 @@
 import { CLIMATE, look, meal, newTub, START } from "../../../tests/log";
+import type { Entry } from "@/records/entry";
 import type { Fact } from "@/records/entry/about";
 import { entryFormat, entrySchema } from "@/records/entry";
 import { addDays } from "@/core/calendar/day";
 import { replay } from "@/core/bin/replay";
 import { parseQuantity } from "@/core/quantity/parse";
+import type { Preparation } from "@/vocabulary/setup";
 import type { CompartmentId } from "@/vocabulary/fields";
 import { decide } from "@/core/decision/decide";
 import type { Step } from "@/core/decision/decision";
 import { practiceOf } from "@/core/practice/practice";
 import { simpleExpectation } from "@/core/expectation/simpleEngine";
-import { stepKey, visitFacts } from "./visitEntries";
+import { withMeal } from "@/core/decision/withMeal";
+import type { DoneHow } from "./visitEntries";
+import { doable, mealOf, stepKey, visitFacts } from "./visitEntries";
 import type { VisitTyped } from "./visitTyped";
 import { NOTHING_TYPED, readingsIn } from "./visitTyped";
 
 const TODAY = addDays(START, 60);
+const CONTAINERS = [{ name: "jar", volumeL: 0.7 }];
 const log = [...newTub(), meal(0.4, 1, 40), look([{ of: "squeeze", squeeze: "fewDrops" }], 40)];
 
-function visit(typed: VisitTyped, lid: "lifted" | "closed" = "lifted", units: "metric" | "us" = "metric") {
+function visit(
+  typed: VisitTyped,
+  lid: "lifted" | "closed" = "lifted",
+  units: "metric" | "us" = "metric",
+  how: DoneHow = typed.done.length > 0 ? "asTicked" : "asProposed",
+) {
   const state = replay(log);
   const expectation = simpleExpectation(state, CLIMATE, TODAY);
   const readings = readingsIn(typed, units);
   if (!readings.ok) return { problem: readings.problem, facts: [] };
-  const decision = decide(expectation, practiceOf(state)!, readings.value, TODAY);
+  const meal = mealOf(typed, units, CONTAINERS);
+  const proposed = decide(expectation, practiceOf(state)!, readings.value, TODAY);
+  const decision = withMeal(proposed, meal.ok ? meal.value : undefined, TODAY);
   const outcome = visitFacts({
+    how,
+    containers: CONTAINERS,
     lid,
     readings: readings.value,
     decision,
@@ -34,6 +48,7 @@ function visit(typed: VisitTyped, lid: "lifted" | "closed" = "lifted", units: "m
   });
   return {
     decision,
+    proposed,
     facts: outcome.ok ? outcome.value : [],
     problem: outcome.ok ? undefined : outcome.problem,
   };
@@ -148,17 +163,55 @@ test("what cannot be read is named at its field and nothing is written", () => {
     expect(visit({ ...seen, nextDay })).toMatchObject({ problem: { field: "nextDay" } });
 });
 
-test("a step that was not done leaves no entry, and nought is not an amount", () => {
+test("nothing is done that was not said: what is not ticked leaves no entry and is remembered; nought is not an amount", () => {
   const { decision } = visit(seen);
-  const feed = decision!.steps.find((step) => step.kind === "feed")!;
-  expect(
-    stored(visit({ ...seen, skipped: [stepKey(feed)] }).facts).some((entry) => entry.kind === "fed"),
-  ).toBe(false);
+  const steps = doable(decision!.steps);
+  const feed = steps.find((step) => step.kind === "feed")!;
+  const others = steps.filter((step) => step !== feed).map(stepKey);
+  const without = stored(visit({ ...seen, done: others }).facts);
+  expect(without.some((entry) => entry.kind === "fed")).toBe(false);
+  expect(without[0]).toMatchObject({
+    leftOut: [expect.stringMatching(/kitchen scraps at place/) as unknown],
+  });
+  const [only, ...rest] = stored(visit(seen, "lifted", "metric", "asTicked").facts);
+  expect([only!.kind, rest]).toEqual(["looked", []]);
+  expect(only).toMatchObject({ leftOut: { length: steps.length } });
+  // Asked for once: the next lifting of the lid answers it.
+  const after = [...log, { ...only!, id: "x", subject: log[0]!.subject } as Entry];
+  expect(replay(after).leftOut).toMatchObject({ day: TODAY, what: { length: steps.length } });
+  expect(replay([...after, look([], 61)]).leftOut).toBeUndefined();
+  const all = stored(visit(seen).facts);
+  expect(all[0]).not.toHaveProperty("leftOut");
   expect(
     stored(visit({ ...seen, amounts: { [stepKey(feed)]: "0 g" } }).facts).some(
       (entry) => entry.kind === "fed",
     ),
   ).toBe(false);
+});
+
+test("a meal of several foods is one entry; its bedding goes with it, and melon brings the next look nearer", () => {
+  const part = (materialId: string, amount: string, preparation: Preparation = "chopped") => ({ materialId, amount, preparation }); // prettier-ignore
+  const small = { ...seen, meal: [part("coffee-grounds", "60 g", "whole"), part("carrot-parsnip", "1 jar", "grated"), { ...part("melon-rind", "40 g", "frozen"), juice: "without" as const }], laid: "pocket" as const }; // prettier-ignore
+  const { facts, proposed } = visit(small);
+  const fed = stored(facts).filter((entry) => entry.kind === "fed");
+  expect(fed).toMatchObject([
+    {
+      laid: "pocket",
+      parts: [
+        { materialId: "coffee-grounds", amount: { massKg: 0.06, typed: "60 g" } },
+        { materialId: "carrot-parsnip", amount: { volumeL: 0.7 }, preparation: "grated" },
+        { materialId: "melon-rind", juice: "without" },
+      ],
+    },
+  ]);
+  const beddingKg = (one: ReturnType<typeof visit>) =>
+    one.decision!.steps.reduce((sum, { kind, amount }) => sum + (kind === "addDryBedding" && amount && "massKg" in amount ? amount.massKg : 0), 0); // prettier-ignore
+  const mealKg = proposed!.steps.find(({ kind }) => kind === "feed")!.amount as { massKg: number };
+  const double = visit({ ...seen, meal: [part("mixed-kitchen-scraps", `${2 * mealKg.massKg} kg`)] });
+  expect(beddingKg(double)).toBeCloseTo(2 * beddingKg(visit(seen)), 6);
+  const melon = visit({ ...seen, meal: [part("melon-rind", "300 g")] });
+  expect(melon.decision!.nextDay <= addDays(TODAY, 4)).toBe(true);
+  expect(visit({ ...seen, meal: [part("coffee-grounds", "some")] })).toMatchObject({ facts: [], problem: { field: "meal0" } }); // prettier-ignore
 });
 
 test("a quiet check writes what was seen from outside and does nothing to the bin", () => {
@@ -199,7 +252,7 @@ test("a stack set round and a wedge moved along leave what was done in the log, 
       units: "metric",
       today: TODAY,
     } as const;
-    const outcome = visitFacts({ lid: "lifted", decision, visitId: "v1", ...common });
+    const outcome = visitFacts({ how: "asProposed", lid: "lifted", decision, visitId: "v1", ...common });
     return stored(outcome.ok ? outcome.value : []).slice(1);
   };
   const why = { code: "room/ripe", ripeness: 0.6 } as const;

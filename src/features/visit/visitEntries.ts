@@ -1,13 +1,15 @@
 import type { FactAbout, FactOf } from "@/records/entry/about";
-import type { Reading } from "@/records/entry";
+import type { FeedPart, Reading } from "@/records/entry";
 import type { LocalDate } from "@/vocabulary/fields";
 import { localDate } from "@/vocabulary/fields";
 import type { Outcome } from "@/vocabulary/outcome";
 import { done, refused } from "@/vocabulary/outcome";
 import { daysBetween } from "@/core/calendar/day";
 import type { Decision, Step } from "@/core/decision/decision";
-import { sayAmount } from "@/core/decision/words";
+import { sayAmount, sayStep } from "@/core/decision/words";
 import type { Expectation } from "@/core/expectation/expectation";
+import type { Container } from "@/core/quantity/containers";
+import { inContainers } from "@/core/quantity/containers";
 import type { UnitSystem } from "@/core/quantity/format";
 import { DEFAULT_UNIT } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
@@ -30,6 +32,7 @@ export function amountOf(
   step: Step,
   typed: VisitTyped,
   units: UnitSystem,
+  containers: readonly Container[] = [],
 ): Outcome<StepAmount | undefined, FieldFault> {
   if (!step.amount) return done(undefined);
   const text = typed.amounts[stepKey(step)];
@@ -45,6 +48,8 @@ export function amountOf(
       measuredBy: "proposed",
     });
   }
+  const held = inContainers(text, containers);
+  if (held !== undefined) return done({ amount: { volumeL: held }, typed: text, measuredBy: "volume" });
   // Either will do: scraps by the scale or by the bucket, bedding likewise.
   const first = parseQuantity(
     text,
@@ -93,7 +98,53 @@ export function nextDayOf(
     : done(day.data);
 }
 
+/** Foods that were typed in place of the proposed one, by weight, volume or a container of one's own. */
+export function mealOf(
+  typed: VisitTyped,
+  units: UnitSystem,
+  containers: readonly Container[] = [],
+): Outcome<FeedPart[] | undefined, FieldFault> {
+  if (!typed.meal) return done(undefined);
+  const parts: FeedPart[] = [];
+  for (const [at, { materialId, amount: text, preparation, juice }] of typed.meal.entries()) {
+    const field = `meal${at}`;
+    const isThawed = preparation === "frozen" || preparation === "choppedFrozen";
+    const food = { materialId, preparation, ...(isThawed && juice ? { juice } : {}) };
+    const held = inContainers(text, containers);
+    const asMass = parseQuantity(text, "mass", DEFAULT_UNIT[units].smallMass);
+    const asVolume = parseQuantity(text, "volume", "none");
+    const amount =
+      held !== undefined
+        ? { volumeL: held, measuredBy: "volume" as const }
+        : asMass.ok
+          ? { massKg: asMass.value, measuredBy: "weighed" as const }
+          : asVolume.ok
+            ? { volumeL: asVolume.value, measuredBy: "volume" as const }
+            : undefined;
+    if (!amount)
+      return refused({
+        code: "visit/field",
+        field,
+        sentence:
+          text.trim() === "" ? "Write how much of it." : asMass.ok ? "" : sayUnreadable(asMass.problem),
+      });
+    if (("massKg" in amount ? amount.massKg : amount.volumeL) > 0)
+      parts.push({ ...food, amount: { ...amount, typed: text.trim() } });
+  }
+  return done(parts);
+}
+
+/** Steps one does with one's hands, and can therefore leave out. */
+const LOOKED_ON: ReadonlySet<Step["kind"]> = new Set(["closeAgain", "leaveInPeace", "keepAsIs"]);
+export const doable = (steps: readonly Step[]): readonly Step[] =>
+  steps.filter(({ kind }) => !LOOKED_ON.has(kind));
+
+/** As all was proposed, or only what was ticked. */
+export type DoneHow = "asProposed" | "asTicked";
+
 export interface Visit {
+  readonly how: DoneHow;
+  readonly containers?: readonly Container[];
   readonly lid: "lifted" | "closed";
   readonly readings: readonly Reading[];
   readonly decision: Decision;
@@ -106,7 +157,7 @@ export interface Visit {
 
 /** The facts one visit leaves in the log, in the order they were done. */
 export function visitFacts(visit: Visit): Outcome<FactAbout<"bin">[], FieldFault> {
-  const { decision, expectation, typed, units, today, visitId, lid } = visit;
+  const { decision, expectation, typed, units, today, visitId, lid, how, containers = [] } = visit;
   const nextDay = nextDayOf(decision, typed, today);
   if (!nextDay.ok) return nextDay;
   const looked: FactOf<"looked"> = {
@@ -124,19 +175,48 @@ export function visitFacts(visit: Visit): Outcome<FactAbout<"bin">[], FieldFault
     },
     ...(typed.note.trim() ? { note: typed.note.trim() } : {}),
   };
-  const facts: FactAbout<"bin">[] = [looked];
-  if (lid === "closed") return done(facts);
-  for (const step of decision.steps) {
-    if (typed.skipped.includes(stepKey(step))) continue;
-    const amount = amountOf(step, typed, units);
+  if (lid === "closed") return done([looked]);
+  const steps = doable(decision.steps);
+  const isDone = (step: Step): boolean => how === "asProposed" || typed.done.includes(stepKey(step));
+  const leftOut = steps.filter((step) => !isDone(step)).map((step) => wordsOf(step, units));
+  const meal = mealOf(typed, units, containers);
+  if (!meal.ok) return meal;
+  const facts: FactAbout<"bin">[] = [
+    leftOut.length > 0 ? { ...looked, leftOut: leftOut.slice(0, 12) } : looked,
+  ];
+  for (const step of steps.filter(isDone)) {
+    const amount = amountOf(step, typed, units, containers);
     if (!amount.ok) return amount;
-    for (const fact of factsOf(step, amount.value, typed)) facts.push({ ...fact, visitId });
+    for (const fact of factsOf(step, amount.value, typed, meal.value)) facts.push({ ...fact, visitId });
   }
   return done(facts);
 }
 
+function wordsOf(step: Step, units: UnitSystem): string {
+  const { before, amount, after } = sayStep(step, { units });
+  return [before, amount, after].filter(Boolean).join(" ").replace(/\s+/g, " ").slice(0, 200);
+}
+
 /** The entries a step leaves when it is done; some (open the door, close it again) leave none. */
-function factsOf(step: Step, given: StepAmount | undefined, typed: VisitTyped): FactAbout<"bin">[] {
+function factsOf(
+  step: Step,
+  given: StepAmount | undefined,
+  typed: VisitTyped,
+  meal: readonly FeedPart[] | undefined,
+): FactAbout<"bin">[] {
+  if (step.kind === "feed" && meal) {
+    if (meal.length === 0) return [];
+    return [
+      {
+        kind: "fed",
+        ...(step.compartmentId ? { compartment: step.compartmentId } : {}),
+        ...(step.place === undefined ? {} : { place: step.place }),
+        parts: [...meal],
+        ...(typed.laid ? { laid: typed.laid } : {}),
+        ...(step.depthM === undefined ? {} : { buriedM: step.depthM }),
+      },
+    ];
+  }
   if (step.kind === "restack" && step.compartmentId && step.order)
     return [
       { kind: "emptied", compartment: step.compartmentId },

@@ -10,6 +10,8 @@ import type {
   Squeeze,
   Warmth,
 } from "@/vocabulary/readings";
+import type { FoodLaid } from "@/vocabulary/deeds";
+import type { Preparation } from "@/vocabulary/setup";
 import { HANDFUL_L } from "@/vocabulary/readings";
 import { subjectOf } from "@/core/twin/ahead/surprise";
 import { isHandful, NO_HANDFUL } from "@/core/log/handful";
@@ -19,6 +21,14 @@ import { parseQuantity } from "@/core/quantity/parse";
 import { sayUnreadable } from "@/core/quantity/words";
 import type { UnitSystem } from "@/core/quantity/format";
 import { DEFAULT_UNIT } from "@/core/quantity/format";
+
+/** One food of a meal as it is typed. */
+export interface MealPartTyped {
+  readonly materialId: string;
+  readonly amount: string;
+  readonly preparation: Preparation;
+  readonly juice?: "with" | "without";
+}
 
 /** What the keeper has told so far, as typed; kept as a draft until the lid is closed. */
 export interface VisitTyped {
@@ -43,10 +53,13 @@ export interface VisitTyped {
   readonly handful: string;
   readonly fillMark?: FillMark;
   readonly note: string;
-  /** Amounts typed over the proposed ones, and steps not done, by step key. */
+  /** Amounts typed over the proposed ones, and steps that were done, by step key. Nothing is done until it is said. */
   readonly amounts: Readonly<Record<string, string>>;
   readonly materials: Readonly<Record<string, string>>;
-  readonly skipped: readonly string[];
+  readonly done: readonly string[];
+  /** The meal as it was given, where it was another than the one proposed. */
+  readonly meal?: readonly MealPartTyped[];
+  readonly laid?: FoodLaid | "";
   readonly nextDay: string;
 }
 export const NOTHING_TYPED: VisitTyped = {
@@ -60,7 +73,7 @@ export const NOTHING_TYPED: VisitTyped = {
   note: "",
   amounts: {},
   materials: {},
-  skipped: [],
+  done: [],
   nextDay: "",
 };
 

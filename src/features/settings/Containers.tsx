@@ -1,0 +1,103 @@
+"use client";
+import { DEFAULT_UNIT, formatVolume } from "@/core/quantity/format";
+import { parseQuantity } from "@/core/quantity/parse";
+import { sayUnreadable } from "@/core/quantity/words";
+import type { Settings } from "@/records/settings";
+import { useSession } from "@/session/session";
+import { QuantityField } from "@/ui/field/QuantityField";
+import { name as nameField } from "@/vocabulary/fields";
+import Button from "@mui/material/Button";
+import TextField from "@mui/material/TextField";
+import { useState } from "react";
+import styles from "./Settings.module.css";
+
+type Containers = NonNullable<Settings["containers"]>;
+
+/** The keeper's own bucket, jar, scoop and can, measured once: amounts may be given as so many of them. */
+export function Containers({
+  containers,
+  onChange,
+}: {
+  readonly containers: Containers;
+  readonly onChange: (label: string, containers: Containers) => void;
+}) {
+  const { units } = useSession();
+  const [typed, setTyped] = useState({ name: "", holds: "", sprays: "" });
+  const [faults, setFaults] = useState<Readonly<Record<string, string>>>({});
+  const add = () => {
+    const found: Record<string, string> = {};
+    const named = nameField.safeParse(typed.name);
+    if (!named.success) found.name = "A name of 1 to 80 letters.";
+    else if (containers.some(({ name }) => name.toLowerCase() === named.data.toLowerCase()))
+      found.name = "There is one of that name.";
+    const isSprayer = typed.sprays.trim() !== "";
+    const field = isSprayer ? "sprays" : "holds";
+    const volume = parseQuantity(typed[field], "volume", DEFAULT_UNIT[units].volume);
+    if (!volume.ok)
+      found[field] = volume.problem.code === "quantity/empty" ? "Measure it once and write how much." : sayUnreadable(volume.problem); // prettier-ignore
+    else if (!(volume.value > 0)) found[field] = "Nothing is no measure.";
+    setFaults(found);
+    if (Object.keys(found).length > 0 || !named.success || !volume.ok) return;
+    onChange(`${named.data} measured`, [
+      ...containers,
+      { name: named.data, ...(isSprayer ? { litresPerMin: volume.value } : { volumeL: volume.value }) },
+    ]);
+    setTyped({ name: "", holds: "", sprays: "" });
+  };
+  return (
+    <section className={styles.rooms} aria-labelledby="containers">
+      <h2 id="containers">Your own measures</h2>
+      <p className={styles.quiet}>
+        Measure a bucket, a jar, a scoop or the sprayer once; then “2 grey buckets”, “half a jar” or “40 s”
+        will do wherever an amount is asked for.
+      </p>
+      <ul className={styles.containers}>
+        {containers.map(({ name, volumeL, litresPerMin }) => (
+          <li key={name}>
+            <b>{name}</b>{" "}
+            {volumeL === undefined
+              ? `${formatVolume(litresPerMin ?? 0, units)} a minute`
+              : formatVolume(volumeL, units)}
+            <Button
+              onClick={() =>
+                onChange(
+                  `${name} taken off the measures`,
+                  containers.filter((one) => one.name !== name),
+                )
+              }
+              aria-label={`Take ${name} off the measures`}
+            >
+              take off
+            </Button>
+          </li>
+        ))}
+      </ul>
+      <div className={styles.measure}>
+        <TextField
+          label="What you call it"
+          value={typed.name}
+          error={faults.name !== undefined}
+          helperText={faults.name ?? " "}
+          onChange={({ target }) => setTyped((before) => ({ ...before, name: target.value }))}
+        />
+        <QuantityField
+          label="It holds"
+          dimension="volume"
+          unit={DEFAULT_UNIT[units].volume}
+          typed={typed.holds}
+          onTyped={(holds) => setTyped((before) => ({ ...before, holds }))}
+          fault={faults.holds}
+        />
+        <QuantityField
+          label="or a sprayer gives in a minute"
+          dimension="volume"
+          unit={DEFAULT_UNIT[units].volume}
+          typed={typed.sprays}
+          onTyped={(sprays) => setTyped((before) => ({ ...before, sprays }))}
+          fault={faults.sprays}
+        />
+        <Button onClick={add}>keep the measure</Button>
+      </div>
+    </section>
+  );
+}
