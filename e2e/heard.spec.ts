@@ -52,6 +52,7 @@ test("an escape at a resting pot ends the rest; a weight that fell by a fifth as
   await expect(doNow(page).getByRole("heading", { name: "This cannot wait: lift the lid" })).toBeVisible();
   await expect(doNow(page)).toContainText("20 kg");
   await doNow(page).getByRole("link", { name: "lift the lid" }).click();
+  await expect(page.getByRole("heading", { name: "Bay, lid up" })).toBeVisible();
   await page.getByRole("checkbox", { name: "mass escape" }).check();
   await expect(doNow(page).getByRole("heading", { name: "Act now" })).toBeVisible();
   await expect(doNow(page)).not.toContainText("Leave it in peace");

@@ -43,6 +43,7 @@ export function applyEntry(before: BinState, entry: Entry): BinState {
       return {
         ...after,
         ...(entry.isCover ? { cover: coveredAfter(state, entry) } : {}),
+        beddings: [...(state.beddings ?? []), { day: entry.day, dryKg: dry }].slice(-12),
         totals: {
           ...after.totals,
           beddedKg: after.totals.beddedKg + wetKg,

@@ -74,6 +74,8 @@ export interface BinState {
   readonly places: Readonly<Record<string, PlaceState>>;
   /** The newest twelve, newest last. */
   readonly feedings: readonly Feeding[];
+  /** The newest twelve times it was bedded, newest last. */
+  readonly beddings?: readonly { readonly day: LocalDate; readonly dryKg: number }[];
   readonly visits: number;
   readonly readings: number;
   readonly lastLook?: { readonly day: LocalDate; readonly lid: "lifted" | "closed" };

@@ -87,6 +87,7 @@ export function asBedding(
   readonly materialId: string;
   readonly amount: { readonly massKg: number; readonly measuredBy: "weighed" };
   readonly moisture: number;
+  readonly batchId: string;
 }[] {
   const dryOf = ({ massKg, moisture }: Batch["parts"][number]) => massKg * (1 - moisture);
   const dryKg = batch.parts.reduce((sum, part) => sum + dryOf(part), 0);
@@ -99,5 +100,6 @@ export function asBedding(
         measuredBy: "weighed" as const,
       },
       moisture: batch.moisture,
+      batchId: batch.id,
     }));
 }

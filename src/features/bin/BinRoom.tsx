@@ -27,6 +27,7 @@ import { useEffect, useMemo, useState } from "react";
 import styles from "./Bin.module.css";
 import { EntryList } from "./EntryList";
 import { BinInsight } from "./BinInsight";
+import { DaysToGone } from "./DaysToGone";
 import { HeardTable } from "./HeardTable";
 import type { PressedPart } from "./PartMenu";
 import { PartMenu } from "./PartMenu";
@@ -209,6 +210,7 @@ function BinPage({ one }: { readonly one: BinToday }) {
         </div>
       </div>
       {setup && <HeardTable one={one} />}
+      {log && <DaysToGone entries={log.entries} setup={setup} />}
       {log && <EntryList one={one} entries={log.entries} broken={log.broken.length} />}
       {opening && (
         <CorrectDialog

@@ -1,8 +1,10 @@
 "use client";
 import type { FactAbout } from "@/records/entry/about";
 import { ofBin } from "@/session/author";
+import { fedCompartment } from "@/core/bin/system";
 import { asBedding } from "@/core/mixing/fromStore";
 import { DEFAULT_UNIT, formatMass, formatTemperature, formatVolume } from "@/core/quantity/format";
+import { inContainers } from "@/core/quantity/containers";
 import { parseQuantity } from "@/core/quantity/parse";
 import { sayUnreadable } from "@/core/quantity/words";
 import type { BatchToday } from "@/session/batches";
@@ -12,6 +14,7 @@ import { useSession } from "@/session/session";
 import { DayField } from "@/ui/field/DayField";
 import { FormDialog } from "@/ui/FormDialog";
 import { QuantityField } from "@/ui/field/QuantityField";
+import { done } from "@/vocabulary/outcome";
 import { localDate } from "@/vocabulary/fields";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
@@ -22,7 +25,7 @@ const WORDS: Record<BatchSlip, { readonly title: string; readonly keep: string; 
   measured: { title: "Measure its middle", keep: "Keep the reading", label: "Temperature, probe" },
   turned: { title: "Turned it", keep: "Keep: it was turned", label: "" },
   watered: { title: "Water", keep: "Keep the water", label: "Water" },
-  removed: { title: "Take some", keep: "Keep what was taken", label: "Taken" },
+  removed: { title: "Take some", keep: "Keep what was taken", label: "Taken, by weight or litres" },
 };
 
 /** One thing done to a batch, on a day. */
@@ -35,26 +38,43 @@ export function BatchSlipDialog({
   readonly slip: BatchSlip;
   readonly onClose: () => void;
 }) {
-  const { db, units, today, author, keep, bins } = useSession();
+  const { db, units, today, author, keep, bins, settings } = useSession();
   const { batch, state } = one;
   const draft = useDraft(db, `batch/${slip}/${batch.id}`, {
     amount: "",
     day: String(today),
     into: "",
+    part: "",
   });
   const into = bins?.find(({ bin }) => bin.id === draft.typed.into);
+  const parts = into?.state.setup?.compartments ?? [];
+  const part = parts.length > 1 ? (parts.find(({ id }) => id === draft.typed.part) ?? fedCompartment(into!.state.setup!)) : undefined; // prettier-ignore
   const [faults, setFaults] = useState<Readonly<Record<string, string>>>({});
   const dimension = slip === "measured" ? "temperature" : slip === "watered" ? "volume" : "mass";
   const unit =
     DEFAULT_UNIT[units][slip === "measured" ? "temperature" : slip === "watered" ? "volume" : "mass"];
 
+  /** By the scale, by the bucket, or by a container of one's own: litres of a batch weigh what the batch does. */
+  const read = () => {
+    const text = draft.typed.amount;
+    const kgPerL = batch.volumeL > 0 ? batch.massKg / batch.volumeL : 0.5;
+    const litres = (volumeL: number) => done(slip === "removed" ? volumeL * kgPerL : volumeL);
+    if (slip !== "measured") {
+      const held = inContainers(text, settings?.containers ?? []);
+      if (held !== undefined) return litres(held);
+    }
+    const asAsked = parseQuantity(text, dimension, unit);
+    if (asAsked.ok || slip !== "removed") return asAsked;
+    const asVolume = parseQuantity(text, "volume", "none");
+    return asVolume.ok ? litres(asVolume.value) : asAsked;
+  };
   const save = async () => {
     const found: Record<string, string> = {};
     const day = localDate.safeParse(draft.typed.day);
     if (!day.success) found.day = "This is not a day of the calendar.";
     else if (day.data > today) found.day = "That day has not come yet.";
     else if (day.data < batch.mixedOn) found.day = "It was not mixed yet on that day.";
-    const amount = slip === "turned" ? undefined : parseQuantity(draft.typed.amount, dimension, unit);
+    const amount = slip === "turned" ? undefined : read();
     if (amount && !amount.ok) found.amount = sayUnreadable(amount.problem);
     if (amount?.ok && slip === "removed" && amount.value > state.leftKg * 1.001 + 0.005)
       found.amount = `Only ${formatMass(state.leftKg, units, "bucket")} are left: take that, or correct the batch.`;
@@ -87,7 +107,13 @@ export function BatchSlipDialog({
       ])),
       ...(isInto
         ? await author.entries(ofBin(into.bin.id), day.data, [
-            { kind: "bedded", parts: asBedding(batch, value), note: `From the store: ${batch.name}.`, actId },
+            {
+              kind: "bedded",
+              ...(part ? { compartment: part.id } : {}),
+              parts: asBedding(batch, value),
+              note: `From the store: ${batch.name}.`,
+              actId,
+            },
           ])
         : []),
     ]);
@@ -134,6 +160,21 @@ export function BatchSlipDialog({
           {bins.map(({ bin }) => (
             <MenuItem key={bin.id} value={bin.id}>
               {bin.name}
+            </MenuItem>
+          ))}
+        </TextField>
+      )}
+      {slip === "removed" && part && (
+        <TextField
+          select
+          label="Into which part"
+          value={part.id}
+          helperText=" "
+          onChange={({ target }) => draft.set((before) => ({ ...before, part: target.value }))}
+        >
+          {parts.map(({ id, name }, at) => (
+            <MenuItem key={id} value={id}>
+              {name ?? `part ${at + 1}`}
             </MenuItem>
           ))}
         </TextField>

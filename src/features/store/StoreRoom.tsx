@@ -11,6 +11,7 @@ import Link from "next/link";
 import { useState } from "react";
 import type { BatchSlip } from "./BatchSlipDialog";
 import { BatchSlipDialog } from "./BatchSlipDialog";
+import { BeddingAheadView } from "./BeddingAheadView";
 import styles from "./Store.module.css";
 
 /** What ripens and what is ready: each batch a bucket with its label, warmth and days. */
@@ -43,6 +44,7 @@ export function StoreRoom() {
           </Button>
         </p>
       )}
+      <BeddingAheadView />
       {slip && <BatchSlipDialog one={slip.one} slip={slip.slip} onClose={() => setSlip(undefined)} />}
     </main>
   );

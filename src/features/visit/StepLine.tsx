@@ -1,11 +1,13 @@
 "use client";
 import { materialOf, materialsFor, shortName } from "@/core/catalogue/material";
+import type { DeedKind } from "@/core/deed/deed";
 import type { Step } from "@/core/decision/decision";
 import { sayEvidence } from "@/core/decision/evidenceWords";
 import { sayReason, sayStep } from "@/core/decision/words";
 import type { UnitSystem } from "@/core/quantity/format";
 import { formatMass, formatVolume } from "@/core/quantity/format";
 import type { FeedPart } from "@/records/entry";
+import { useErrands } from "@/session/errand";
 import { useSession } from "@/session/session";
 import Autocomplete from "@mui/material/Autocomplete";
 import Button from "@mui/material/Button";
@@ -17,10 +19,18 @@ import { amountOf, doable, stepKey } from "./visitEntries";
 import type { VisitInHand } from "./useVisit";
 import styles from "./Visit.module.css";
 
+/** Steps that are more than an amount: how far, which part, into which bin is shown before it is kept. */
+const ON_THE_DRAWING: Partial<Record<Step["kind"], DeedKind>> = {
+  moveAlong: "moveAlong",
+  takeOutUnripe: "takeOut",
+  restack: "rotate",
+};
+
 /** One step: what, how much, where; why in one line, opening to what it rests on; an amount that can be overruled. */
 export function StepLine({ step, visit }: { readonly step: Step; readonly visit: VisitInHand }) {
   const { units, today } = useSession();
   const [isChanging, setChanging] = useState(false);
+  const { ask } = useErrands();
   const { typed, set, fault } = visit;
   const key = stepKey(step);
   const words = sayStep(step, { units });
@@ -95,6 +105,21 @@ export function StepLine({ step, visit }: { readonly step: Step; readonly visit:
         </div>
       )}
       {(isOpen || meal) && step.kind === "feed" && <MealEditor step={step} visit={visit} />}
+      {ON_THE_DRAWING[step.kind] && (
+        <Button
+          size="small"
+          onClick={() =>
+            ask({
+              of: "deed",
+              deed: ON_THE_DRAWING[step.kind]!,
+              binId: visit.binId,
+              ...(step.compartmentId ? { compartment: step.compartmentId } : {}),
+            })
+          }
+        >
+          do it on the drawing
+        </Button>
+      )}
       <details className={styles.why}>
         <summary>{sayReason(step.why, { units, today })}</summary>
         <ul>
