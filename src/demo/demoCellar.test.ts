@@ -12,10 +12,10 @@ const records = (text: string) => {
   return decoded.value.records;
 };
 
-test("the demo is an archive like any other: eight bins of five systems and more, a year that ends on the day", () => {
+test("the demo is an archive like any other: nine bins of five systems and more, a year that ends on the day", () => {
   const { bins, entries, cellars } = records(FILE);
-  expect(bins).toHaveLength(8);
-  expect(cellars[0]!.walkingOrder).toHaveLength(8);
+  expect(bins).toHaveLength(9);
+  expect(cellars[0]!.walkingOrder).toHaveLength(9);
   const states = bins.map((bin) =>
     replay(entries.filter((entry) => entry.subject.id === (bin.id as string))),
   );
@@ -26,6 +26,15 @@ test("the demo is an archive like any other: eight bins of five systems and more
   expect(states.filter((state) => state.totals.harvestedKg > 0).length).toBeGreaterThanOrEqual(4);
   expect(entries.some((entry) => entry.kind === "noted" && /dripped/.test(entry.text))).toBe(true);
   expect(states.some((state) => state.setup?.resting)).toBe(true);
+  // And every deed: the wedge moved, trays added and changed about, the bath skimmed, the pot begun anew, overs put back,
+  // a small bin tipped into another and out of use.
+  const told = entries.map((entry) =>
+    entry.kind === "removed" ? `removed ${entry.from ?? ""}` : entry.kind === "received" ? `received ${entry.what}` : entry.kind,
+  ); // prettier-ignore
+  for (const deed of ["advanced", "added", "rotated", "removed top", "emptied", "received overs", "received contents", "tipped"]) expect(told).toContain(deed); // prettier-ignore
+  expect(states.filter((state) => state.setup?.retired).map(({ worms }) => worms.massKg)).toEqual([0]);
+  const trough = states.find((state) => state.setup?.system === "trough")!;
+  expect(trough.totals.harvestedKg).toBeGreaterThan(0.4 * trough.totals.fedKg);
   expect(states.filter((state) => state.nextDay === LAST).length).toBeGreaterThanOrEqual(3);
 });
 

@@ -8,8 +8,8 @@ import { roomSchema } from "@/records/room";
 import { settingsFormat, settingsSchema } from "@/records/settings";
 import type { LocalDate } from "@/vocabulary/fields";
 import { addDays } from "@/core/calendar/day";
+import { deedFacts } from "@/core/deed/facts";
 import { seeded } from "@/core/chance/seeded";
-import type { DemoBin } from "./scenario";
 import { BINS, CELLAR_NAME, ROOMS } from "./scenario";
 import { DEVICE, Keeper } from "./keeper";
 
@@ -60,14 +60,33 @@ export function demoRecords(lastDay: LocalDate, seed = "cellar"): ArchiveRecords
         remindAfterDays: 14,
       }),
     ],
-    entries: [...BINS.flatMap((bin) => yearOf(bin, lastDay, seed)), ...store.entries],
+    entries: [...yearOf(lastDay, seed), ...store.entries],
   };
 }
 
-/** The life of one bin, day by day. */
-function yearOf(bin: DemoBin, lastDay: LocalDate, seed: string): Entry[] {
-  const keeper = new Keeper(bin, lastDay, seeded(`${seed}/${bin.id}`));
-  keeper.setUp();
-  for (let ago = bin.beganAgo - 1; ago > 0; ago -= 1) keeper.live(addDays(lastDay, -ago), ago);
-  return keeper.entries;
+/** The life of the cellar, day by day: what one bin gives another that day is there for its night. */
+function yearOf(lastDay: LocalDate, seed: string): Entry[] {
+  const keepers = new Map(BINS.map((bin) => [bin.id, new Keeper(bin, lastDay, seeded(`${seed}/${bin.id}`))]));
+  const longest = Math.max(...BINS.map(({ beganAgo }) => beganAgo));
+  for (let ago = longest; ago > 0; ago -= 1) {
+    const day = addDays(lastDay, -ago);
+    for (const { id, beganAgo } of BINS) {
+      if (beganAgo === ago) keepers.get(id)!.setUp();
+      else if (beganAgo > ago) keepers.get(id)!.live(day, ago);
+    }
+    for (const { id, tipped } of BINS)
+      if (tipped?.ago === ago) tip(keepers.get(id)!, keepers.get(tipped.into)!, day);
+    for (const { id, beganAgo } of BINS) if (beganAgo > ago) keepers.get(id)!.sleepOver(day);
+  }
+  return [...keepers.values()].flatMap(({ entries }) => entries);
+}
+
+/** All of one bin goes into another as what it is, and the emptied one is put out of use. */
+function tip(giver: Keeper, receiver: Keeper, day: LocalDate): void {
+  const [from, into] = [giver.known(day), receiver.known(day)];
+  if (!from || !into) return;
+  const facts = deedFacts({ of: "tip", fraction: 1, toBinId: into.binId, thenRetired: true }, from, day, [
+    into,
+  ]);
+  if (facts.ok) for (const one of [giver, receiver]) one.done(day, facts.value, `${from.binId}-tipped`);
 }

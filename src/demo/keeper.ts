@@ -5,9 +5,12 @@ import type { LocalDate } from "@/vocabulary/fields";
 import { addDays, daysBetween } from "@/core/calendar/day";
 import { applyEntry } from "@/core/bin/replay";
 import type { BinState } from "@/core/bin/state";
-import { EMPTY_BIN } from "@/core/bin/state";
+import { EMPTY_BIN, isOutOfUse } from "@/core/bin/state";
 import { harvestCompartment, systemOf, usualCompartments } from "@/core/bin/system";
 import { schoolOf } from "@/core/catalogue/school";
+import { deedFacts } from "@/core/deed/facts";
+import type { DeedBin, DeedLine } from "@/core/deed/facts";
+import { holdsOf, partsOf } from "@/core/deed/parts";
 import { decide } from "@/core/decision/decide";
 import type { Practice } from "@/core/practice/practice";
 import { practiceOf } from "@/core/practice/practice";
@@ -105,8 +108,25 @@ export class Keeper {
       flood(this.truth!, bin.flooded.waterL);
       this.tell(day, { kind: "noted", text: "The pipe above dripped onto the lid all night." });
     }
-    if (this.isVisited(day, ago)) this.visit(day, ago);
+    if (bin.refilledAgo === ago) this.refill(day);
+    else if (this.isVisited(day, ago)) this.visit(day, ago);
+  }
+
+  /** The night after whatever was done that day. */
+  sleepOver(day: LocalDate): void {
     this.sleep(day);
+  }
+
+  /** As it is known to whoever keeps it well: what an act rests on. */
+  known(day: LocalDate): DeedBin | undefined {
+    const practice = practiceOf(this.state);
+    return practice && { binId: this.bin.id as DeedBin["binId"], state: this.state, expectation: this.expects(practice, day) }; // prettier-ignore
+  }
+
+  /** One act, as its facts are told to this log. */
+  done(day: LocalDate, lines: readonly DeedLine[], actId: string): void {
+    for (const { binId, fact } of lines)
+      if ((binId as string) === this.bin.id) this.tell(day, { ...fact, actId });
   }
 
   private sleep(day: LocalDate): void {
@@ -115,6 +135,7 @@ export class Keeper {
 
   private isVisited(day: LocalDate, ago: number): boolean {
     const { bin } = this;
+    if (isOutOfUse(this.state)) return false;
     if (bin.neglected && ago <= bin.neglected[0] && ago >= bin.neglected[1]) return false;
     if (daysBetween(this.first, day) < 4) return false;
     const due = this.state.nextDay ?? day;
@@ -206,14 +227,17 @@ export class Keeper {
     if (setup.system === "breederTub" || setup.system === "fabricPot") return;
     const age = daysBetween(this.first, day);
     const sinceLast = state.harvestedOn ? daysBetween(state.harvestedOn, day) : Infinity;
-    if (age < school.firstHarvestMonths * 30 || sinceLast < (isFull ? 25 : school.harvestIntervalDays))
-      return;
+    const isLine = systemOf(setup.system).arrangement === "line";
+    const interval = isLine ? Math.min(45, school.harvestIntervalDays) : school.harvestIntervalDays;
+    if (age < school.firstHarvestMonths * 30 || sinceLast < (isFull ? 25 : interval)) return;
     const from = harvestCompartment(state.setup ?? setup);
     const { ensemble } = this.truth!;
     const s = ensemble.lines[0]![harvestedAt(ensemble.bin)]!;
     if (ripenessOf(s) < 0.4) return;
-    const netKg = (0.7 * castingsOf(s)) / 1000 / (1 - moistureOf(s));
+    // A finished end is dug out whole; from a bed that goes on a good part stays as a start.
+    const netKg = ((isLine ? 0.92 : 0.7) * castingsOf(s)) / 1000 / (1 - moistureOf(s));
     if (netKg < 0.5) return;
+    const skimmed = setup.system === "bath" ? this.skim(day) : undefined;
     const method = setup.system === "tub" ? "migrate" : setup.system === "bath" ? "light" : "bottom";
     this.tell(day, {
       kind: "harvested",
@@ -222,7 +246,12 @@ export class Keeper {
       tareKg: 0.65,
       method,
     });
-    if (this.advances) this.advance(day);
+    if (skimmed) this.tell(day, skimmed);
+    if (this.advances) {
+      const overs = { massKg: round(0.06 * netKg), measuredBy: "weighed" as const };
+      this.tell(day, { kind: "received", what: "overs", amount: overs, note: "What stayed on the sieve." });
+      this.advance(day, isLine ? 0.8 : 0.3);
+    }
     if (setup.system === "trayStack") this.rotate(day, from.id);
   }
 
@@ -231,9 +260,37 @@ export class Keeper {
   }
 
   /** The wedge is moved on, oldest first; a column sinks as its base is loosened. */
-  private advance(day: LocalDate): void {
+  private advance(day: LocalDate, fraction = 0.3): void {
     this.movedOn = day;
-    this.tell(day, { kind: "advanced", fraction: this.bin.system === "trough" ? 0.2 : 0.3 });
+    this.tell(day, { kind: "advanced", fraction });
+  }
+
+  /** The top of the bath, with its worms, stands in a tub while one digs beneath; then it goes back. */
+  private skim(day: LocalDate): Facts | undefined {
+    const here = this.known(day);
+    if (!here) return undefined;
+    const depthM = 0.06;
+    const parts = partsOf(here.state, here.expectation, day);
+    const share = Math.min(1, depthM / Math.max(0.01, parts[0]!.depthM));
+    const { wetKg, holds } = holdsOf(parts, () => share, here.expectation, true);
+    this.tell(day, { kind: "removed", what: "contents", from: "top", depthM, to: "tub", withWorms: true });
+    const amount = { massKg: wetKg, measuredBy: "guessed" as const };
+    return { kind: "received", what: "contents", speciesId: "fetida", amount, holds, note: "The top laid back." }; // prettier-ignore
+  }
+
+  /** The pot is emptied whole, its worms begin anew on fresh bedding. */
+  private refill(day: LocalDate): void {
+    const here = this.known(day);
+    if (!here) return;
+    const part = (materialId: string, massKg: number, moisture: number) => ({ materialId, amount: { massKg: round(massKg), measuredBy: "weighed" as const }, moisture }); // prettier-ignore
+    const { beddingKg } = this.bin;
+    const bedding = [part("cardboard-corrugated", 0.55 * beddingKg, 0.76), part("leaf-mould", 0.45 * beddingKg, 0.74)]; // prettier-ignore
+    const facts = deedFacts(
+      { of: "emptyRefill", keepsWorms: true, to: "store", bedding, meal: [] },
+      here,
+      day,
+    );
+    if (facts.ok) this.done(day, facts.value, `${this.bin.id}-refill`);
   }
 
   /** The next tray on top, while there is one. */

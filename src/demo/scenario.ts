@@ -41,6 +41,10 @@ export interface DemoBin {
   /** Day before the last day on which water got in, and how much. */
   readonly flooded?: { readonly ago: number; readonly waterL: number };
   readonly changes?: Partial<BinSetup>;
+  /** Day before the last day on which it was emptied and begun anew. */
+  readonly refilledAgo?: number;
+  /** Day before the last day on which all of it went into another bin. */
+  readonly tipped?: { readonly ago: number; readonly into: string };
   /** Days from the last day to the keeper's own date for it; nought is today. */
   readonly dueIn: number;
 }
@@ -52,7 +56,8 @@ export const BINS: readonly DemoBin[] = [
   { id: "demo-medlar", name: "Medlar", system: "flowThrough", room: "demo-north", beganAgo: 360, wormsKg: 0.9, beddingKg: 16, dries: 0.9, eats: 1, neglected: [118, 92], dueIn: 1 },
   { id: "demo-bath", name: "Old bath", system: "bath", room: "demo-north", size: { widthM: 1.3, lengthM: 0.55, heightM: 0.38 }, beganAgo: 340, wormsKg: 1.2, beddingKg: 36, dries: 0.8, eats: 1.1, dueIn: 11 },
   { id: "demo-lovage", name: "Lovage", system: "tub", school: "halves-alternating", room: "demo-north", size: { widthM: 0.6, lengthM: 0.4, heightM: 0.32 }, beganAgo: 290, wormsKg: 0.6, beddingKg: 10, dries: 0.7, eats: 0.9, flooded: { ago: 9, waterL: 45 }, dueIn: 0, changes: { drainage: "poor", compartments: [{ id: "c1" as BinSetup["compartments"][number]["id"], widthM: 0.6, lengthM: 0.4, heightM: 0.32, placeCount: 2 }] } },
-  { id: "demo-bay", name: "Bay", system: "fabricPot", room: "demo-north", beganAgo: 150, wormsKg: 0.5, beddingKg: 16, dries: 1, eats: 1, dueIn: 34, changes: { resting: true } },
+  { id: "demo-bay", name: "Bay", system: "fabricPot", room: "demo-north", beganAgo: 345, refilledAgo: 150, wormsKg: 0.5, beddingKg: 16, dries: 1, eats: 1, dueIn: 34, changes: { resting: true } },
+  { id: "demo-cress", name: "Cress", system: "tub", room: "demo-boiler", size: { widthM: 0.36, lengthM: 0.26, heightM: 0.22 }, beganAgo: 310, wormsKg: 0.15, beddingKg: 3, dries: 1.2, eats: 1, tipped: { ago: 96, into: "demo-quince" }, dueIn: 0 },
   { id: "demo-nursery", name: "Nursery", system: "breederTub", room: "demo-boiler", beganAgo: 120, wormsKg: 0.12, beddingKg: 5, dries: 0.6, eats: 1, dueIn: 0 },
 ]; // prettier-ignore
 

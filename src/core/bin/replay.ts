@@ -314,6 +314,7 @@ function dosed(state: BinState, entry: EntryOf<"dosed">): BinState {
     case "grit":
       return { ...minerals(state, entry.materialId, massKg), gritOn: entry.day };
     case "lime":
+      return { ...state, gritOn: entry.day };
     case "trace":
       return state;
   }

@@ -1,6 +1,6 @@
 "use client";
 import { beddingAhead } from "@/core/round/beddingAhead";
-import { dayAndMonth, spokenDay } from "@/core/calendar/day";
+import { dayAndMonth, shortDay, spokenDay } from "@/core/calendar/day";
 import { formatMass } from "@/core/quantity/format";
 import { useSession } from "@/session/session";
 import { useMemo } from "react";
@@ -40,8 +40,8 @@ export function BeddingAheadView() {
               <i style={{ height: `${(100 * refillsKg) / most}%` }} />
               <b style={{ height: `${(100 * usualKg) / most}%` }} />
             </span>
-            <span>{dayAndMonth(from, today)}</span>
-            <span>{formatMass(usualKg + refillsKg, units)}</span>
+            <span>{shortDay(from)}</span>
+            <span>{usualKg + refillsKg > 0.005 ? formatMass(usualKg + refillsKg, units) : "none"}</span>
           </li>
         ))}
       </ol>
