@@ -93,7 +93,7 @@ for (const colorScheme of LIGHTS) {
         },
       );
 
-    test("no slip shuts anybody out", inDemo, async ({ page }) => {
+    testLong("no slip shuts anybody out", inDemo, async ({ page }) => {
       await openDemo(page);
       await usable(page);
       for (const key of ["f", "b", "m", "h"]) {

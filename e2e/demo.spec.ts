@@ -107,7 +107,7 @@ testLong(
   },
 );
 
-test(
+testLong(
   "a quiet check lifts no lid; a bin that rests is not on the slate and wakes by its set-up",
   inDemo,
   async ({ page }) => {

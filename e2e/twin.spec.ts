@@ -109,7 +109,7 @@ test(
   },
 );
 
-test(
+testLong(
   "two futures side by side, one is kept as the plan, and undo takes it back; the work is a worker's",
   inDemo,
   async ({ page }) => {
@@ -140,19 +140,23 @@ test(
   },
 );
 
-test("entries that do not fit together are named and opened to be put right", inDemo, async ({ page }) => {
-  await openDemo(page);
-  await toBin(page, "Quince");
-  await forecast(page);
-  await page.keyboard.press("h");
-  const slip = page.getByRole("dialog");
-  await slip.getByLabel("Full container").fill("80 kg");
-  await slip.getByRole("button", { name: "Keep the harvest" }).click();
-  await expect(slip).toBeHidden();
-  const says = page.getByRole("list", { name: "What the forecast says" });
-  await expect(says.getByText(/more castings were lifted than the log says/)).toBeVisible({
-    timeout: 90_000,
-  });
-  await says.getByRole("button", { name: "open the entry" }).click();
-  await expect(page.getByRole("dialog")).toContainText("Correct: harvested");
-});
+testLong(
+  "entries that do not fit together are named and opened to be put right",
+  inDemo,
+  async ({ page }) => {
+    await openDemo(page);
+    await toBin(page, "Quince");
+    await forecast(page);
+    await page.keyboard.press("h");
+    const slip = page.getByRole("dialog");
+    await slip.getByLabel("Full container").fill("80 kg");
+    await slip.getByRole("button", { name: "Keep the harvest" }).click();
+    await expect(slip).toBeHidden();
+    const says = page.getByRole("list", { name: "What the forecast says" });
+    await expect(says.getByText(/more castings were lifted than the log says/)).toBeVisible({
+      timeout: 90_000,
+    });
+    await says.getByRole("button", { name: "open the entry" }).click();
+    await expect(page.getByRole("dialog")).toContainText("Correct: harvested");
+  },
+);

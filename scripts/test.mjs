@@ -55,7 +55,7 @@ async function unit(name, zone, args) {
   }, status);
 }
 /** Five bins live a year under advice, nine hidden ones are learned from, the demo is made three times over: for the long run. */
-const YEARS = "core/trial/year|demo/demoMoved|learning/skill";
+const YEARS = "core/trial/year|demo/demoMoved|learning/skill|ahead/usualPlan";
 const longSums = () =>
   unit("long sums", "UTC", ["--testPathPatterns", LONG_SUMS, "--testPathIgnorePatterns", YEARS]);
 const years = () => unit("years lived", "UTC", ["--testPathPatterns", YEARS]);
@@ -64,17 +64,19 @@ const longHistories = () => {
   process.env.LONG_SEEDS = "1000";
   return unit("a thousand histories", "UTC", ["--testPathPatterns", "archive/histories"]);
 };
-/** Each bin of the laws, where the quick run hears the youngest and one of several parts. */
+/** Each bin of the laws, where the quick run has the youngest and one of several parts. */
 const everyHearing = () => {
   process.env.LONG_SEEDS = "1000";
-  return unit("the laws of hearing, every bin", "UTC", ["--testPathPatterns", "learning/hearing"]);
+  return unit("the laws of hearing and deciding, every bin", "UTC", [
+    "--testPathPatterns",
+    "learning/hearing|decision/decideByTwin",
+  ]);
 };
 const shortSums = () =>
   unit("the rest", "UTC", ["--selectProjects", "core", "--testPathIgnorePatterns", `${LONG_SUMS}|${YEARS}`]);
 const rooms = () => unit("rooms", "UTC", ["--selectProjects", "ui"]);
 /** Days are days in every zone: what computes with them runs in three. */
-const DAYS =
-  "core/calendar|core/round|core/batch|core/startUp|core/bin/|calendarSums|features/slip|features/visit|features/setup|features/bin";
+const DAYS = "core/calendar|core/round|core/batch|core/startUp|calendarSums|features/slip|features/visit";
 const inZone = (zone) => () => unit(zone, zone, ["--selectProjects", "core", "--testPathPatterns", DAYS]);
 
 /** Of everything, tests and scripts as well; the addresses of the rooms are types that Next writes. */
