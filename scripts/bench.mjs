@@ -113,10 +113,40 @@ async function visit(page) {
         });
         watch.observe(document.body, { childList: true, subtree: true, characterData: true });
         [...document.querySelectorAll("button")]
-          .find((button) => button.textContent === "Close the lid")
+          .find((button) => /close the lid/i.test(button.textContent))
           .click();
       }),
   );
+}
+
+/** Takes a share out of the bin in hand: ms until it is drawn as it will be, and until it is kept and drawn as it is. */
+async function deed(page, share) {
+  await page.getByRole("button", { name: "take some out" }).click();
+  await page.getByRole("radio", { name: "a share" }).check();
+  await page.getByRole("dialog").getByRole("figure").waitFor();
+  const until = (press, isThere) =>
+    page.evaluate(
+      ([press, isThere]) =>
+        new Promise((done) => {
+          const held = () => document.querySelector("[role=dialog] figure ul")?.textContent ?? "";
+          const before = held();
+          const started = performance.now();
+          const look = () => {
+            const now = isThere === "preview" ? held() !== before : !document.querySelector("[role=dialog]");
+            if (now) done(performance.now() - started);
+            else requestAnimationFrame(look);
+          };
+          const pressed = [...document.querySelectorAll("[role=dialog] label, [role=dialog] button")].find(
+            (one) => one.textContent.trim() === press,
+          );
+          pressed.click();
+          requestAnimationFrame(look);
+        }),
+      [press, isThere],
+    );
+  const previewMs = await until(share, "preview");
+  const keptMs = await until("Keep: taken out", "kept");
+  return { previewMs, keptMs };
 }
 
 const forgetNotice = (page) => page.keyboard.press("Escape");
@@ -225,6 +255,15 @@ for (const name of ["earthy", "1–2 drops", "3–4 drops", "no drop", "1–2 dr
   decisions.push(Date.now() - started);
   await page.waitForTimeout(1500);
 }
+// An act: drawn as it will be, kept, and drawn as it is.
+await page.goto(`${address}/bin?id=crowd-1`);
+await page.locator("[data-usable=true]").waitFor();
+await page.waitForTimeout(3000);
+const deeds = [];
+for (const share of ["half", "a quarter", "a third"]) {
+  deeds.push(await deed(page, share));
+  await page.waitForTimeout(3000);
+}
 await page.goto(address);
 await page.locator("[data-usable=true]").waitFor();
 const crowdRound = await roundReady(page);
@@ -275,6 +314,18 @@ note("the same, of holds in which the host took nothing, ms", "", forecasting.un
 note("share of the machine its host gave to others meanwhile, %", "", forecasting.stolen, "");
 note("forecasts of 100 bins the next day, from kept standings, ms", "", nextDay.result, "");
 note("decision of a visit after the last answer, median ms", "", median(decisions), "≤ 400");
+note(
+  "an act drawn as it will be, median ms",
+  "",
+  Math.round(median(deeds.map(({ previewMs }) => previewMs))),
+  "≤ 100",
+);
+note(
+  "an act kept and its dialog gone, median ms",
+  "",
+  Math.round(median(deeds.map(({ keptMs }) => keptMs))),
+  "≤ 200",
+);
 note(
   "inner loop against the same in C (gcc -O2), times",
   "",

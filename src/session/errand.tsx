@@ -8,7 +8,13 @@ export type SlipKind = "fed" | "watered" | "bedded" | "measured" | "turned" | "h
 
 /** Something asked for by key or touch that any screen can open. */
 export type Errand =
-  | { readonly of: "slip"; readonly slip: SlipKind; readonly binId: string }
+  | {
+      readonly of: "slip";
+      readonly slip: SlipKind;
+      readonly binId: string;
+      /** The feeding place it was asked for at, where it was. */
+      readonly place?: number;
+    }
   | {
       readonly of: "deed";
       readonly deed: DeedKind;

@@ -10,7 +10,16 @@ export interface LidPlace {
 }
 
 /** The lid seen from above: its places, walked clockwise, with what was put there and what is left of it. */
-export function LidMap({ places, label }: { readonly places: readonly LidPlace[]; readonly label: string }) {
+export function LidMap({
+  places,
+  label,
+  onPress,
+}: {
+  readonly places: readonly LidPlace[];
+  readonly label: string;
+  /** A place one presses to feed there. */
+  readonly onPress?: (place: number) => void;
+}) {
   const count = places.length;
   const columns = count <= 3 ? count : Math.ceil(count / 2);
   // The back row runs left to right, the front row comes back.
@@ -31,6 +40,14 @@ export function LidMap({ places, label }: { readonly places: readonly LidPlace[]
           <b>{one.place}</b>
           <span>{one.fed}</span>
           <span>{one.isNext ? "next" : one.left}</span>
+          {onPress && (
+            <button
+              type="button"
+              className={styles.press}
+              aria-label={`Feed at place ${one.place}`}
+              onClick={() => onPress(one.place)}
+            />
+          )}
         </li>
       ))}
     </ol>

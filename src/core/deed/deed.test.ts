@@ -80,7 +80,7 @@ function randomDeed(bin: DeedBin, other: BinId, chance: () => number): Deed {
     case "putIn":
       return { of: kind, ...compartment, what: pick(["overs", "worked", "castings"] as const), amount: { massKg: 2 * share, measuredBy: "weighed" } }; // prettier-ignore
     case "emptyRefill":
-      return { of: kind, keepsWorms: chance() < 0.5, to: pick(["bin", "heap"] as const), toBinId: other, bedding: [{ materialId: "leaf-mould" as never, amount: { massKg: 3, measuredBy: "weighed" }, moisture: 0.7 }], meal: [] }; // prettier-ignore
+      return { of: kind, keepsWorms: chance() < 0.5, to: pick(["bin", "heap"] as const), toBinId: other, bedding: [{ materialId: "leaf-mould", amount: { massKg: 3, measuredBy: "weighed" }, moisture: 0.7 }], meal: [] }; // prettier-ignore
     case "tip":
       return { of: kind, fraction: chance() < 0.4 ? 1 : share, toBinId: other, thenRetired: false };
     case "cover":
@@ -94,7 +94,7 @@ function randomDeed(bin: DeedBin, other: BinId, chance: () => number): Deed {
     case "weigh":
       return { of: kind, grossKg: 9, tareKg: 2 };
     default:
-      return { of: kind, topUp: [] } as Deed;
+      return { of: kind, topUp: [] };
   }
 }
 

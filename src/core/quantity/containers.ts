@@ -21,14 +21,17 @@ export function inContainers(text: string, containers: readonly Container[]): nu
   const what = match[2]!.trim().replace(/^of\s+(the\s+)?/i, "");
   if (!(many > 0) || what === "") return undefined;
   const sprayer = containers.find(({ litresPerMin }) => litresPerMin !== undefined && litresPerMin > 0);
-  if (sprayer && SECONDS.test(what)) return (many / 60) * sprayer.litresPerMin!;
-  if (sprayer && MINUTES.test(what)) return many * sprayer.litresPerMin!;
+  if (sprayer && SECONDS.test(what)) return exact((many / 60) * sprayer.litresPerMin!);
+  if (sprayer && MINUTES.test(what)) return exact(many * sprayer.litresPerMin!);
   const meant = plain(what);
   const named =
     containers.find(({ name }) => plain(name) === meant) ??
     only(containers.filter(({ name }) => plain(name).split(" ").at(-1) === meant));
-  return named?.volumeL === undefined ? undefined : many * named.volumeL;
+  return named?.volumeL === undefined ? undefined : exact(many * named.volumeL);
 }
+
+/** To the microlitre: no tail of binary fractions in the log. */
+const exact = (litres: number): number => Number(litres.toFixed(6));
 
 function numberOf(text: string): number {
   if (/^half/i.test(text)) return 0.5;

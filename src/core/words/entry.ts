@@ -1,6 +1,14 @@
 import { FOOD_LEFT_WORDS, RIPENESS_WORDS, SMELL_WORDS, SQUEEZE_WORDS } from "./readings";
 import type { Amount, Entry, EntryOf, Reading } from "@/records/entry";
-import type { FoodLaid, LiquidLooks, OverBed, PutIn, WaterMeans, WentTo } from "@/vocabulary/deeds";
+import type {
+  BeddingLaid,
+  FoodLaid,
+  LiquidLooks,
+  OverBed,
+  PutIn,
+  WaterMeans,
+  WentTo,
+} from "@/vocabulary/deeds";
 import type { Preparation } from "@/vocabulary/setup";
 import { COVER_WORDS, sayOwnRules } from "./setup";
 import type { AmendmentKind } from "../catalogue/amendment";
@@ -84,6 +92,11 @@ export const LAID_WORDS: Record<FoodLaid, string> = {
   trench: "in a trench",
   mixedIn: "mixed in",
 };
+export const BEDDING_LAID_WORDS: Record<BeddingLaid, string> = {
+  under: "under the food",
+  over: "over the food",
+  mixedIn: "mixed in",
+};
 const sayOver = ({ what, isDamp }: { readonly what: OverBed; readonly isDamp: boolean }): string =>
   what === "nothing" ? "nothing on the bed" : `${OVER_WORDS[what]} on the bed, ${isDamp ? "damp" : "dry"}`;
 
@@ -120,7 +133,10 @@ export function sayEntry(entry: Entry, units: UnitSystem): EntryWords {
     case "seeded":
       return { verb: "seeded", rest: `${sayAmount(entry.amount, units)} living castings` };
     case "bedded":
-      return { verb: entry.isCover ? "covered" : "bedded", rest: `${parts("bedding")}${at}` };
+      return {
+        verb: entry.isCover ? "covered" : "bedded",
+        rest: `${parts("bedding")}${at}${entry.laid ? `, ${BEDDING_LAID_WORDS[entry.laid]}` : ""}`,
+      };
     case "fed":
       return { verb: "fed", rest: `${parts("food")}${at}${entry.laid ? `, ${LAID_WORDS[entry.laid]}` : ""}` };
     case "watered":

@@ -154,7 +154,13 @@ function BinPage({ one }: { readonly one: BinToday }) {
         </div>
         <div className={styles.side}>
           <h2>The lid</h2>
-          <LidMap places={lidPlaces(one, today)} label={`The feeding places of ${bin.name}`} />
+          <LidMap
+            places={lidPlaces(one, today)}
+            label={`The feeding places of ${bin.name}`}
+            {...(setup?.retired
+              ? {}
+              : { onPress: (place: number) => ask({ of: "slip", slip: "fed", binId: bin.id, place }) })}
+          />
           <p className={styles.facts}>
             {due && (
               <>

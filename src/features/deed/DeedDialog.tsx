@@ -101,8 +101,10 @@ export function DeedDialog({
     );
     const kept = await keep(`${bin.name}: ${words.done}`, rows.flat());
     if (!kept.ok) return;
-    await draft.clear();
+    // It is on the disk: the drawing behind need not wait for the draft to be forgotten.
+    const forgotten = draft.clear();
     onClose();
+    await forgotten;
   };
   return (
     <FormDialog title={words.title} of={bin.name} keep={words.keep} size="md" onSave={save} onClose={onClose}>

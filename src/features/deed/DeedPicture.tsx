@@ -96,9 +96,7 @@ export function DeedPicture({
             value={Math.round(typed.share * 100)}
             valueLabelDisplay="off"
             getAriaValueText={(percent) => formatLength((percent / 100) * longest, units)}
-            onChange={(_, percent) =>
-              set((before) => ({ ...before, share: (percent as number) / 100, length: "" }))
-            }
+            onChange={(_, percent) => set((before) => ({ ...before, share: percent / 100, length: "" }))}
           />
         </div>
       )}

@@ -45,10 +45,12 @@ const DONE: Record<SlipKind, string> = {
 export function SlipDialog({
   one,
   slip,
+  place,
   onClose,
 }: {
   readonly one: BinToday;
   readonly slip: SlipKind;
+  readonly place: number | undefined;
   readonly onClose: () => void;
 }) {
   const { db, today, units, author, keep, materials, settings } = useSession();
@@ -61,7 +63,12 @@ export function SlipDialog({
     own: materials,
     containers: settings?.containers ?? [],
   };
-  const draft = useDraft(db, `slip/${slip}/${bin.id}`, emptySlip(slip, context));
+  const usual = emptySlip(slip, context);
+  const draft = useDraft(
+    db,
+    `slip/${slip}/${bin.id}${place === undefined ? "" : `/${place}`}`,
+    place === undefined ? usual : { ...usual, place: String(place) },
+  );
   const [faults, setFaults] = useState<Readonly<Record<string, string>>>({});
 
   const save = async () => {

@@ -1,6 +1,6 @@
 "use client";
 import { materialsFor } from "@/core/catalogue/material";
-import { METHOD_WORDS } from "@/core/words/entry";
+import { BEDDING_LAID_WORDS, METHOD_WORDS } from "@/core/words/entry";
 import {
   DEFAULT_UNIT,
   formatLength,
@@ -14,6 +14,7 @@ import { useSession } from "@/session/session";
 import type { PartOption } from "@/ui/field/PartFields";
 import { PartFields } from "@/ui/field/PartFields";
 import { QuantityField } from "@/ui/field/QuantityField";
+import { BEDDING_LAID } from "@/vocabulary/deeds";
 import { SPOTS } from "@/vocabulary/readings";
 import { HARVEST_METHODS } from "@/vocabulary/setup";
 import Button from "@mui/material/Button";
@@ -244,6 +245,24 @@ function Parts({ slip, typed, set, faults, setup, use }: Props & { readonly use:
       </div>
       <div className={styles.grid}>
         {setup && setup.compartments.length > 1 && <CompartmentField typed={typed} set={set} setup={setup} />}
+        {slip === "bedded" && !typed.isCover && (
+          <TextField
+            select
+            label="Laid"
+            value={typed.laid}
+            onChange={(event) =>
+              set((before) => ({ ...before, laid: event.target.value as SlipTyped["laid"] }))
+            }
+            slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+          >
+            <MenuItem value="">not said</MenuItem>
+            {BEDDING_LAID.map((laid) => (
+              <MenuItem key={laid} value={laid}>
+                {BEDDING_LAID_WORDS[laid]}
+              </MenuItem>
+            ))}
+          </TextField>
+        )}
         {use === "food" && places > 1 && (
           <TextField
             select

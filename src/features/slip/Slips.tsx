@@ -14,9 +14,10 @@ export function Slips() {
   if (!one) return null;
   return (
     <SlipDialog
-      key={`${errand.slip}/${errand.binId}`}
+      key={`${errand.slip}/${errand.binId}/${errand.place ?? ""}`}
       one={one}
       slip={errand.slip}
+      place={errand.place}
       onClose={() => ask(undefined)}
     />
   );

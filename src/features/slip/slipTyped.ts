@@ -19,6 +19,7 @@ import type { LocalDate } from "@/vocabulary/fields";
 import { localDate } from "@/vocabulary/fields";
 import type { Outcome } from "@/vocabulary/outcome";
 import { done, refused } from "@/vocabulary/outcome";
+import type { BeddingLaid } from "@/vocabulary/deeds";
 import type { Spot } from "@/vocabulary/readings";
 import { HANDFUL_L } from "@/vocabulary/readings";
 import { isHandful, NO_HANDFUL } from "@/core/log/handful";
@@ -36,6 +37,7 @@ export interface SlipTyped {
   readonly parts: readonly PartTyped[];
   readonly isDamp: boolean;
   readonly isCover: boolean;
+  readonly laid: BeddingLaid | "";
   readonly compartment: string;
   readonly place: string;
   readonly amount: string;
@@ -93,6 +95,7 @@ export function emptySlip(slip: SlipKind, { state, today }: SlipContext): SlipTy
     // The bed worms move into is soaked first.
     isDamp: state.worms.since === undefined,
     isCover: false,
+    laid: "",
     compartment,
     place: next ? String(next.place) : "1",
     amount: "",
@@ -178,7 +181,7 @@ export function slipFacts(
       facts = {
         kind: "bedded",
         ...at,
-        ...(typed.isCover ? { isCover: true } : {}),
+        ...(typed.isCover ? { isCover: true } : typed.laid ? { laid: typed.laid } : {}),
         parts: typed.parts.map((part, n) => ({
           materialId: part.materialId,
           ...byOwnValues("bedding", part.materialId, somethingOf(`part${n}`, part.amount, true)),
