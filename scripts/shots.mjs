@@ -32,7 +32,7 @@ const PICTURES = [
   { name: "bin-cellar", at: "/bin?id=demo-fennel", act: (page) => measure(page, "castings") },
   { name: "bin-daylight", at: "/bin?id=demo-lovage", light: true, act: whatIf },
   { name: "bins-daylight", at: "/bins", light: true },
-  { name: "slip-feed-cellar", at: "/", act: (page) => slip(page, "f") },
+  { name: "act-cellar", at: "/bin?id=demo-fennel", act: moveAlong },
   { name: "setup-daylight", at: "/setup", light: true },
   { name: "records-cellar", at: "/records" },
   { name: "plan-cellar", at: "/plan?step=proposals" },
@@ -68,9 +68,13 @@ async function answer(page, names) {
   for (const name of names) await page.getByRole("radio", { name }).first().check();
   await page.evaluate(() => window.scrollTo(0, 0));
 }
-async function slip(page, key) {
-  await page.keyboard.press(key);
-  await page.getByRole("dialog").waitFor();
+async function moveAlong(page) {
+  await page.getByRole("button", { name: "move along", exact: true }).click();
+  await page
+    .getByRole("dialog")
+    .getByLabel(/How far/)
+    .last()
+    .fill("25 cm");
 }
 
 /** `npm run shots -- bin-`: only those whose name begins so. */

@@ -1,5 +1,7 @@
 import { entry, kilograms, meal, newTub, START } from "../../../tests/log";
 import { addDays } from "@/core/calendar/day";
+import { materialOf } from "@/core/catalogue/material";
+import { pieceIds } from "@/core/catalogue/pieces";
 import { replay } from "@/core/bin/replay";
 import { sayEntry } from "@/core/words/entry";
 import type { SlipKind } from "@/session/errand";
@@ -32,6 +34,18 @@ test("a meal goes to the place whose turn it is, in the units the keeper writes"
     ok: true,
     value: { facts: { parts: [{ amount: { massKg: expect.closeTo(0.170097, 5) as unknown } }] } },
   });
+});
+
+test("a meal may be counted, or told by a container of one's own; a piece nobody knows is asked about", () => {
+  const own = { ...context, containers: [{ name: "grey bucket", volumeL: 8 }] };
+  const fed = (amount: string, materialId: string) => slipFacts("fed", { ...emptySlip("fed", own), parts: part(amount, materialId) }, own); // prettier-ignore
+  expect(fed("3 pieces", "banana-peel")).toMatchObject({
+    value: { facts: { parts: [{ amount: { massKg: 0.15, measuredBy: "guessed", typed: "3 pieces" } }] } },
+  });
+  expect(fed("half a piece", "cucumber")).toMatchObject({ value: { facts: { parts: [{ amount: { massKg: 0.175 } }] } } }); // prettier-ignore
+  expect(fed("half a grey bucket", "coffee-grounds")).toMatchObject({ value: { facts: { parts: [{ amount: { volumeL: 4 } }] } } }); // prettier-ignore
+  expect(fed("3 pieces", "coffee-grounds").ok).toBe(false);
+  for (const id of pieceIds()) expect([id, materialOf("food", id).id]).toEqual([id, id]);
 });
 
 test("a harvest is gross less tare, and a tare above the gross is asked about", () => {

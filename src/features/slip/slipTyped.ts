@@ -3,6 +3,7 @@ import { SETTLED_DRY_KG_PER_L } from "@/core/matter/figures";
 import { binVolumeL, fedCompartment, harvestCompartment } from "@/core/bin/system";
 import { nextPlace } from "@/core/bin/place";
 import { daysBetween } from "@/core/calendar/day";
+import { inPieces } from "@/core/catalogue/pieces";
 import { materialOf } from "@/core/catalogue/material";
 import type { Container } from "@/core/quantity/containers";
 import { inContainers } from "@/core/quantity/containers";
@@ -161,6 +162,12 @@ export function slipFacts(
     const massKg = "massKg" in amount ? amount.massKg : amount.volumeL * own.densityKgPerL;
     return { amount: { massKg, measuredBy: amount.measuredBy, typed: amount.typed }, moisture: own.moisture };
   };
+  const counted = ({ materialId, amount }: PartTyped) => {
+    const massKg = inPieces(amount, materialId);
+    return massKg === undefined
+      ? undefined
+      : { amount: { massKg, measuredBy: "guessed" as const, typed: amount.trim() } };
+  };
   let facts: FactAbout<"bin">;
   switch (slip) {
     case "fed":
@@ -172,7 +179,8 @@ export function slipFacts(
           materialId: part.materialId,
           preparation: part.preparation,
           ...(part.juice === "without" && /frozen/i.test(part.preparation) ? { juice: part.juice } : {}),
-          ...byOwnValues("food", part.materialId, somethingOf(`part${n}`, part.amount, true)),
+          ...(counted(part) ??
+            byOwnValues("food", part.materialId, somethingOf(`part${n}`, part.amount, true))),
         })),
       };
       break;

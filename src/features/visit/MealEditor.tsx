@@ -2,10 +2,11 @@
 import type { Step } from "@/core/decision/decision";
 import { materialsFor } from "@/core/catalogue/material";
 import { sayAmount } from "@/core/decision/words";
-import { formatMass, formatVolume } from "@/core/quantity/format";
+import { DEFAULT_UNIT, formatLength, formatMass, formatVolume } from "@/core/quantity/format";
 import { LAID_WORDS } from "@/core/words/entry";
 import type { FeedPart } from "@/records/entry";
 import { useSession } from "@/session/session";
+import { QuantityField } from "@/ui/field/QuantityField";
 import type { PartOption } from "@/ui/field/PartFields";
 import { PartFields } from "@/ui/field/PartFields";
 import { FOOD_LAID } from "@/vocabulary/deeds";
@@ -63,21 +64,33 @@ export function MealEditor({ step, visit }: { readonly step: Step; readonly visi
           onChange={(change) => put(meal.map((one, n) => (n === at ? { ...one, ...change } : one)))}
         />
       ))}
-      <TextField
-        select
-        label="How it lies"
-        value={typed.laid ?? ""}
-        onChange={({ target }) =>
-          set((before) => ({ ...before, laid: target.value as NonNullable<typeof typed.laid> }))
-        }
-      >
-        <MenuItem value="">as proposed</MenuItem>
-        {FOOD_LAID.map((laid) => (
-          <MenuItem key={laid} value={laid}>
-            {LAID_WORDS[laid]}
-          </MenuItem>
-        ))}
-      </TextField>
+      <div className={styles.lies}>
+        <TextField
+          select
+          label="How it lies"
+          value={typed.laid ?? ""}
+          onChange={({ target }) =>
+            set((before) => ({ ...before, laid: target.value as NonNullable<typeof typed.laid> }))
+          }
+        >
+          <MenuItem value="">as proposed</MenuItem>
+          {FOOD_LAID.map((laid) => (
+            <MenuItem key={laid} value={laid}>
+              {LAID_WORDS[laid]}
+            </MenuItem>
+          ))}
+        </TextField>
+        <QuantityField
+          label="How deep"
+          dimension="length"
+          unit={DEFAULT_UNIT[units].length}
+          typed={typed.deep ?? ""}
+          onTyped={(deep) => set((before) => ({ ...before, deep }))}
+          echo={(value) => formatLength(value, units)}
+          helper="as proposed, if you write nothing"
+        />
+      </div>
+      <p className={styles.counted}>Counted will do where a piece is known: “3 pieces”.</p>
       <p className={styles.mealMore}>
         {meal.length < MOST_PARTS && (
           <Button onClick={() => put([...meal, { ...proposed, materialId: "coffee-grounds", amount: "" }])}>

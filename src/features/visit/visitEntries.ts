@@ -8,6 +8,7 @@ import { daysBetween } from "@/core/calendar/day";
 import type { Decision, Step } from "@/core/decision/decision";
 import { sayAmount, sayStep } from "@/core/decision/words";
 import type { Expectation } from "@/core/expectation/expectation";
+import { inPieces } from "@/core/catalogue/pieces";
 import type { Container } from "@/core/quantity/containers";
 import { inContainers } from "@/core/quantity/containers";
 import type { UnitSystem } from "@/core/quantity/format";
@@ -113,14 +114,17 @@ export function mealOf(
     const held = inContainers(text, containers);
     const asMass = parseQuantity(text, "mass", DEFAULT_UNIT[units].smallMass);
     const asVolume = parseQuantity(text, "volume", "none");
+    const counted = inPieces(text, materialId);
     const amount =
-      held !== undefined
-        ? { volumeL: held, measuredBy: "volume" as const }
-        : asMass.ok
-          ? { massKg: asMass.value, measuredBy: "weighed" as const }
-          : asVolume.ok
-            ? { volumeL: asVolume.value, measuredBy: "volume" as const }
-            : undefined;
+      counted !== undefined
+        ? { massKg: counted, measuredBy: "guessed" as const }
+        : held !== undefined
+          ? { volumeL: held, measuredBy: "volume" as const }
+          : asMass.ok
+            ? { massKg: asMass.value, measuredBy: "weighed" as const }
+            : asVolume.ok
+              ? { volumeL: asVolume.value, measuredBy: "volume" as const }
+              : undefined;
     if (!amount)
       return refused({
         code: "visit/field",
@@ -187,7 +191,8 @@ export function visitFacts(visit: Visit): Outcome<FactAbout<"bin">[], FieldFault
   for (const step of steps.filter(isDone)) {
     const amount = amountOf(step, typed, units, containers);
     if (!amount.ok) return amount;
-    for (const fact of factsOf(step, amount.value, typed, meal.value)) facts.push({ ...fact, visitId });
+    for (const fact of factsOf(step, amount.value, typed, meal.value, units))
+      facts.push({ ...fact, visitId });
   }
   return done(facts);
 }
@@ -203,9 +208,12 @@ function factsOf(
   given: StepAmount | undefined,
   typed: VisitTyped,
   meal: readonly FeedPart[] | undefined,
+  units: UnitSystem,
 ): FactAbout<"bin">[] {
   if (step.kind === "feed" && meal) {
     if (meal.length === 0) return [];
+    const deep = parseQuantity(typed.deep ?? "", "length", DEFAULT_UNIT[units].length);
+    const buriedM = deep.ok && deep.value <= 2 ? deep.value : step.depthM;
     return [
       {
         kind: "fed",
@@ -213,7 +221,7 @@ function factsOf(
         ...(step.place === undefined ? {} : { place: step.place }),
         parts: [...meal],
         ...(typed.laid ? { laid: typed.laid } : {}),
-        ...(step.depthM === undefined ? {} : { buriedM: step.depthM }),
+        ...(buriedM === undefined ? {} : { buriedM }),
       },
     ];
   }

@@ -60,6 +60,8 @@ export interface VisitTyped {
   /** The meal as it was given, where it was another than the one proposed. */
   readonly meal?: readonly MealPartTyped[];
   readonly laid?: FoodLaid | "";
+  /** How deep that meal lies. */
+  readonly deep?: string;
   readonly nextDay: string;
 }
 export const NOTHING_TYPED: VisitTyped = {
