@@ -60,4 +60,3 @@ export type HarvestMethod = (typeof HARVEST_METHODS)[number];
 
 /** The ground a compartment stands on: a round pot's litres are not those of its box. */
 export const SHAPES = ["box", "round"] as const;
-export type Shape = (typeof SHAPES)[number];

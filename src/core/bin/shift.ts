@@ -104,7 +104,7 @@ function without(state: BinState, parts: readonly string[], share: number, withW
 }
 
 /** What such stuff usually is, by dry mass, where no bin of the keeper's gave it. Judgement. */
-export const USUALLY: Readonly<Record<PutIn, Omit<Holds, "adultKg" | "growingKg" | "youngKg">>> = {
+const USUALLY: Readonly<Record<PutIn, Omit<Holds, "adultKg" | "growingKg" | "youngKg">>> = {
   contents: { beddingDryKg: 0.5, foodDryKg: 0.08, castingsDryKg: 0.42, moisture: 0.75 },
   worked: { beddingDryKg: 0.6, foodDryKg: 0.02, castingsDryKg: 0.38, moisture: 0.72 },
   overs: { beddingDryKg: 0.7, foodDryKg: 0.05, castingsDryKg: 0.25, moisture: 0.6 },

@@ -65,7 +65,9 @@ export function deedsFor(state: Pick<BinState, "setup" | "minerals">): readonly 
   const { arrangement } = systemOf(setup.system);
   const isParted = setup.compartments.length > 1;
   return [
-    ...(arrangement === "line" && isParted ? (["moveAlong"] as const) : []),
+    ...((arrangement === "line" || setup.system === "flowThrough") && isParted
+      ? (["moveAlong"] as const)
+      : []),
     ...(isStackOfTrays(setup) && isParted ? (["rotate"] as const) : []),
     ...(isStackOfTrays(setup) ? (["addPart"] as const) : []),
     ...(setup.system === "tower" ? (["liftTower"] as const) : []),

@@ -24,6 +24,13 @@ export function sayDeed(of: DeedKind, setup: Pick<BinSetup, "system"> | undefine
   const isTotes = setup?.system === "stackSwap";
   switch (of) {
     case "moveAlong":
+      if (setup?.system === "flowThrough")
+        return {
+          title: "Let it sink",
+          keep: "Keep: it sank",
+          done: "let sink",
+          how: "The base is loosened, and what lies above comes down to where it is harvested.",
+        };
       return {
         title: "Move along",
         keep: "Keep: moved along",

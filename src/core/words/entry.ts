@@ -43,7 +43,7 @@ export const PREPARATION_WORDS: Record<Preparation, string> = {
   precomposted: "pre-composted",
 };
 
-export const WATERED_WORDS: Record<WaterMeans, string> = {
+const WATERED_WORDS: Record<WaterMeans, string> = {
   can: " from the can",
   sprayer: ", sprayed",
   trayBelow: " into the tray below",
@@ -65,7 +65,7 @@ export const LOOKS_WORDS: Record<LiquidLooks, string> = {
   dark: "dark",
   foul: "foul",
 };
-export const WENT_WORDS: Record<WentTo, string> = {
+const WENT_WORDS: Record<WentTo, string> = {
   bin: "into another bin",
   store: "into the store",
   tub: "into a tub",

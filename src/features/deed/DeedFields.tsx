@@ -138,6 +138,7 @@ export function DeedFields(props: Props) {
 
   switch (of) {
     case "moveAlong":
+      if (one.state.setup?.system === "flowThrough") return <Share {...props} />;
       return (
         <div className={styles.fields}>
           <p className={styles.said}>

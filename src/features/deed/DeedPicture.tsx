@@ -86,7 +86,7 @@ export function DeedPicture({
           )
         }
       </Cutaway>
-      {of === "moveAlong" && (
+      {of === "moveAlong" && isLine && (
         <div className={styles.front} style={{ width: widthM * pxPerM }}>
           <Slider
             aria-label="How far the front moves"
