@@ -8,7 +8,7 @@ import { cnOf, mixOf, withWater } from "./mix";
 const PREFIX = "batch-";
 export const batchIdOf = (materialId: string): string | undefined =>
   materialId.startsWith(PREFIX) ? materialId.slice(PREFIX.length) : undefined;
-const keyOf = (batch: Batch): string => `${PREFIX}${batch.id}`;
+export const keyOfBatch = (id: string): string => `${PREFIX}${id}`;
 
 /** The pantry with what stands in the store, so that a mix may be made of mixes. */
 export function withStore(
@@ -41,7 +41,7 @@ function materialOfBatch(batch: Batch, pantry: Pantry): PantryMaterial {
   // Carbon and nitrogen of the whole; where nothing holds nitrogen, next to none.
   const carbonPctDm = dry.dryKg > 0 ? (100 * dry.carbonKg) / dry.dryKg : 45;
   return {
-    id: keyOf(batch),
+    id: keyOfBatch(batch.id),
     use: "bedding",
     group: "bedding",
     name: `${batch.name} (store)`,

@@ -15,6 +15,7 @@ import Checkbox from "@mui/material/Checkbox";
 import TextField from "@mui/material/TextField";
 import { useMemo, useState } from "react";
 import { MealEditor } from "./MealEditor";
+import { keyOfBatch } from "@/core/mixing/fromStore";
 import { amountOf, doable, stepKey } from "./visitEntries";
 import type { VisitInHand } from "./useVisit";
 import styles from "./Visit.module.css";
@@ -41,7 +42,7 @@ export function StepLine({ step, visit }: { readonly step: Step; readonly visit:
   const isOpen = isChanging || sentence !== undefined;
   const material = typed.materials[key];
   const after = material
-    ? words.after.replace(/^[^.,]*?(?= at place|,|\.)/, materialName(step, material))
+    ? words.after.replace(/^[^.,]*?(?= at place|,|\.)/, materialName(step, material, visit.batches))
     : words.after;
   const meal = step.kind === "feed" && typed.meal !== undefined;
   const said = meal && visit.meal ? sayMeal(visit.meal, units) : undefined;
@@ -95,6 +96,7 @@ export function StepLine({ step, visit }: { readonly step: Step; readonly visit:
           {(step.kind === "feed" || step.kind === "addDryBedding" || step.kind === "cover") && (
             <MaterialField
               step={step}
+              batches={visit.batches}
               chosen={material ?? step.materialId}
               onChoose={(id) =>
                 set((before) => ({ ...before, materials: { ...before.materials, [key]: id } }))
@@ -140,24 +142,34 @@ const sayMeal = (parts: readonly FeedPart[], units: UnitSystem): string =>
     )
     .join(", ");
 
-const materialName = (step: Step, id: string): string => {
+const materialName = (step: Step, id: string, batches: VisitInHand["batches"]): string => {
   const name =
-    materialsFor(step.kind === "feed" ? "food" : "bedding").find((one) => one.id === id)?.name ?? id;
+    batches.find((batch) => keyOfBatch(batch.id) === id)?.name ??
+    materialsFor(step.kind === "feed" ? "food" : "bedding").find((one) => one.id === id)?.name ??
+    id;
   return name.charAt(0).toLowerCase() + name.slice(1).split(",")[0]!.slice(0);
 };
 
 function MaterialField({
   step,
+  batches,
   chosen,
   onChoose,
 }: {
   readonly step: Step;
+  /** What is fit in the store, to bed with. */
+  readonly batches: VisitInHand["batches"];
   readonly chosen: string | undefined;
   readonly onChoose: (id: string) => void;
 }) {
   const options = useMemo(
-    () => materialsFor(step.kind === "feed" ? "food" : "bedding").filter((one) => one.stance !== "avoid"),
-    [step.kind],
+    () => [
+      ...(step.kind === "feed"
+        ? []
+        : batches.map(({ id, name }) => ({ id: keyOfBatch(id), name: `${name} (store)` }))),
+      ...materialsFor(step.kind === "feed" ? "food" : "bedding").filter((one) => one.stance !== "avoid"),
+    ],
+    [step.kind, batches],
   );
   return (
     <Autocomplete

@@ -21,11 +21,18 @@ import type { FieldFault, VisitTyped } from "./visitTyped";
 import { NOTHING_TYPED, readingsIn } from "./visitTyped";
 import { useRefined } from "./useRefined";
 import type { DoneHow } from "./visitEntries";
-import { mealOf, visitFacts } from "./visitEntries";
+import { mealOf, takenFromStore, visitFacts } from "./visitEntries";
 
 /** A visit from lid to close: what is typed, what follows from it at once, and the one press that keeps it. */
 export function useVisit(one: BinToday, lid: "lifted" | "closed") {
-  const { db, units, today, author, keep, bins, settings } = useSession();
+  const { db, units, today, author, keep, bins, settings, batchesToday } = useSession();
+  const batches = useMemo(
+    () =>
+      (batchesToday ?? [])
+        .filter(({ state: { stage, leftKg } }) => stage.is === "fit" && leftKg > 0.01)
+        .map(({ batch }) => batch),
+    [batchesToday],
+  );
   const containers = useMemo(() => settings?.containers ?? [], [settings]);
   const { choose } = useErrands();
   const router = useRouter();
@@ -86,9 +93,10 @@ export function useVisit(one: BinToday, lid: "lifted" | "closed") {
   const keepVisit = async (how: DoneHow) => {
     setFault(undefined);
     if (!read.ok) return setFault(read.problem);
-    const facts = visitFacts({
+    const visit = {
       how,
       containers,
+      batches,
       lid,
       readings,
       decision,
@@ -97,9 +105,22 @@ export function useVisit(one: BinToday, lid: "lifted" | "closed") {
       units,
       today,
       visitId: newId(),
-    });
+    };
+    const facts = visitFacts(visit);
     if (!facts.ok) return setFault(facts.problem);
-    const rows = await author.entries(ofBin(bin.id), day, facts.value);
+    const fromStore = takenFromStore(visit);
+    const act = fromStore.length > 0 ? { actId: newId() } : {};
+    const rows = await author.entries(
+      ofBin(bin.id),
+      day,
+      facts.value.map((fact) => (fact.kind === "bedded" ? { ...fact, ...act } : fact)),
+    );
+    for (const { batchId, massKg } of fromStore)
+      rows.push(
+        ...(await author.entries({ kind: "batch", id: batchId }, day, [
+          { kind: "removed", what: "contents", amount: { massKg, measuredBy: "proposed" }, ...act },
+        ])),
+      );
     const kept = await keep(
       lid === "lifted" ? `${bin.name}: visit kept` : `${bin.name}: quiet check kept`,
       rows,
@@ -122,6 +143,7 @@ export function useVisit(one: BinToday, lid: "lifted" | "closed") {
     isLoaded: draft.isLoaded,
     clear: draft.clear,
     containers,
+    batches,
     meal,
     lastMeal: state.lastMeal,
     leftOut: state.leftOut,

@@ -3,6 +3,8 @@ import type { Entry } from "@/records/entry";
 import type { Fact } from "@/records/entry/about";
 import { entryFormat, entrySchema } from "@/records/entry";
 import { addDays } from "@/core/calendar/day";
+import { keyOfBatch } from "@/core/mixing/fromStore";
+import { batchSchema } from "@/records/batch";
 import { replay } from "@/core/bin/replay";
 import { parseQuantity } from "@/core/quantity/parse";
 import type { Preparation } from "@/vocabulary/setup";
@@ -13,7 +15,7 @@ import { practiceOf } from "@/core/practice/practice";
 import { simpleExpectation } from "@/core/expectation/simpleEngine";
 import { withMeal } from "@/core/decision/withMeal";
 import type { DoneHow } from "./visitEntries";
-import { doable, mealOf, stepKey, visitFacts } from "./visitEntries";
+import { doable, mealOf, stepKey, takenFromStore, visitFacts } from "./visitEntries";
 import type { VisitTyped } from "./visitTyped";
 import { NOTHING_TYPED, readingsIn } from "./visitTyped";
 
@@ -212,6 +214,38 @@ test("a meal of several foods is one entry; its bedding goes with it, and melon 
   const melon = visit({ ...seen, meal: [part("melon-rind", "300 g")] });
   expect(melon.decision!.nextDay <= addDays(TODAY, 4)).toBe(true);
   expect(visit({ ...seen, meal: [part("coffee-grounds", "some")] })).toMatchObject({ facts: [], problem: { field: "meal0" } }); // prettier-ignore
+});
+
+test("bedding may come out of the store: the bin has its parts, the batch what is left", () => {
+  const state = replay(log);
+  const batch = batchSchema.parse({
+    schemaVersion: 1, rowId: "b1", id: "heap", revision: 1, recordedAt: "2026-04-01T08:00:00.000Z", deviceId: "d",
+    name: "Card and leaf mould", mixedOn: "2026-04-01", ripeFrom: "2026-04-20", ripeBy: "2026-05-10", turnDays: [], heats: false, placeC: 15,
+    parts: [
+      { use: "bedding", materialId: "cardboard-corrugated", massKg: 2, moisture: 0.08 },
+      { use: "bedding", materialId: "leaf-mould", massKg: 6, moisture: 0.6 },
+    ],
+    waterL: 4, massKg: 12, volumeL: 50, moisture: 0.7,
+  }); // prettier-ignore
+  const why = { code: "bed/shrinks" } as const;
+  const step: Step = {
+    kind: "addDryBedding",
+    amount: { massKg: 1 },
+    materialId: "leaf-mould",
+    why,
+    evidence: [],
+  };
+  const typed = { ...NOTHING_TYPED, materials: { [stepKey(step)]: keyOfBatch("heap") }, amounts: { [stepKey(step)]: "5 L" } }; // prettier-ignore
+  const decision = { verdict: "feed", steps: [step], nextDay: addDays(TODAY, 3), cautions: [] } as const;
+  const taking = { how: "asProposed", lid: "lifted", batches: [batch], readings: [], decision, expectation: simpleExpectation(state, CLIMATE, TODAY), typed, units: "metric", today: TODAY, visitId: "v1" } as const; // prettier-ignore
+  const outcome = visitFacts(taking);
+  const [, bedded] = stored(outcome.ok ? outcome.value : []);
+  expect(bedded).toMatchObject({ kind: "bedded", parts: [{ batchId: "heap", moisture: 0.7 }, { batchId: "heap" }] }); // prettier-ignore
+  // Five litres of it weigh what the batch does.
+  expect(takenFromStore(taking)).toEqual([{ batchId: "heap", massKg: 1.2 }]);
+  const inKg = bedded!.kind === "bedded" ? bedded!.parts.reduce((sum, { amount }) => sum + ("massKg" in amount ? amount.massKg : 0), 0) : 0; // prettier-ignore
+  expect(inKg).toBeCloseTo(1.2, 3);
+  expect(takenFromStore({ ...taking, how: "asTicked" })).toEqual([]);
 });
 
 test("a quiet check writes what was seen from outside and does nothing to the bin", () => {

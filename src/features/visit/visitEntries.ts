@@ -8,6 +8,8 @@ import { daysBetween } from "@/core/calendar/day";
 import type { Decision, Step } from "@/core/decision/decision";
 import { sayAmount, sayStep } from "@/core/decision/words";
 import type { Expectation } from "@/core/expectation/expectation";
+import { asBedding, batchIdOf } from "@/core/mixing/fromStore";
+import type { Batch } from "@/records/batch";
 import { inPieces } from "@/core/catalogue/pieces";
 import type { Container } from "@/core/quantity/containers";
 import { inContainers } from "@/core/quantity/containers";
@@ -146,8 +148,41 @@ export const doable = (steps: readonly Step[]): readonly Step[] =>
 /** As all was proposed, or only what was ticked. */
 export type DoneHow = "asProposed" | "asTicked";
 
+/** What was taken from the store for a visit, kg by batch. */
+export interface FromStore {
+  readonly batchId: string;
+  readonly massKg: number;
+}
+/** Bedding of a step that comes from a batch in the store, as kilograms of it; litres weigh what the batch does. */
+function stored(
+  step: Step,
+  given: StepAmount | undefined,
+  typed: VisitTyped,
+  batches: readonly Batch[],
+): { readonly batch: Batch; readonly massKg: number } | undefined {
+  const id = batchIdOf(typed.materials[stepKey(step)] ?? "");
+  const batch = id === undefined ? undefined : batches.find((one) => one.id === id);
+  if (!batch || !given || (step.kind !== "addDryBedding" && step.kind !== "cover")) return undefined;
+  const kgPerL = batch.volumeL > 0 ? batch.massKg / batch.volumeL : 0.5;
+  const massKg = "massKg" in given.amount ? given.amount.massKg : given.amount.volumeL * kgPerL;
+  return { batch, massKg: Number(massKg.toFixed(4)) };
+}
+/** What the done steps of a visit take out of the store, for the logs of its batches. Never throws. */
+export function takenFromStore(visit: Visit): readonly FromStore[] {
+  const { decision, typed, units, containers = [], batches = [], how, lid } = visit;
+  if (lid === "closed") return [];
+  return doable(decision.steps).flatMap((step) => {
+    if (how === "asTicked" && !typed.done.includes(stepKey(step))) return [];
+    const amount = amountOf(step, typed, units, containers);
+    const from = amount.ok ? stored(step, amount.value, typed, batches) : undefined;
+    return from && from.massKg > 0 ? [{ batchId: from.batch.id, massKg: from.massKg }] : [];
+  });
+}
+
 export interface Visit {
   readonly how: DoneHow;
+  /** What stands in the store and is fit for worms. */
+  readonly batches?: readonly Batch[];
   readonly containers?: readonly Container[];
   readonly lid: "lifted" | "closed";
   readonly readings: readonly Reading[];
@@ -161,7 +196,18 @@ export interface Visit {
 
 /** The facts one visit leaves in the log, in the order they were done. */
 export function visitFacts(visit: Visit): Outcome<FactAbout<"bin">[], FieldFault> {
-  const { decision, expectation, typed, units, today, visitId, lid, how, containers = [] } = visit;
+  const {
+    decision,
+    expectation,
+    typed,
+    units,
+    today,
+    visitId,
+    lid,
+    how,
+    containers = [],
+    batches = [],
+  } = visit;
   const nextDay = nextDayOf(decision, typed, today);
   if (!nextDay.ok) return nextDay;
   const looked: FactOf<"looked"> = {
@@ -191,8 +237,19 @@ export function visitFacts(visit: Visit): Outcome<FactAbout<"bin">[], FieldFault
   for (const step of steps.filter(isDone)) {
     const amount = amountOf(step, typed, units, containers);
     if (!amount.ok) return amount;
-    for (const fact of factsOf(step, amount.value, typed, meal.value, units))
-      facts.push({ ...fact, visitId });
+    const from = stored(step, amount.value, typed, batches);
+    const done = from
+      ? [
+          {
+            kind: "bedded" as const,
+            ...(step.compartmentId ? { compartment: step.compartmentId } : {}),
+            ...(step.kind === "cover" ? { isCover: true } : {}),
+            parts: asBedding(from.batch, from.massKg),
+            note: `From the store: ${from.batch.name}.`,
+          },
+        ]
+      : factsOf(step, amount.value, typed, meal.value, units);
+    for (const fact of done) facts.push({ ...fact, visitId });
   }
   return done(facts);
 }
