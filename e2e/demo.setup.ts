@@ -11,7 +11,7 @@ test("from an empty cellar into the demo, which says how far its forecasts are",
   await expect(
     page.getByRole("navigation", { name: "Bins on the rack" }).getByRole("button", { name: /Fennel/ }),
   ).toBeVisible();
-  await expect(page.getByText(/Working out what comes: \d of 8 bins/)).toBeVisible();
+  await expect(page.getByText(/Working out what comes: \d of 9 bins/)).toBeVisible();
   // The bins tell each other what they learned of the keeper's hand, so there may be a second turn.
   await expect(page.locator("[data-forecasts=done]")).toBeAttached({ timeout: 150_000 });
   await usable(page);

@@ -1,6 +1,6 @@
 import { createServer, request } from "node:http";
 import type { AddressInfo } from "node:net";
-import { expect, setUpBin, test, usable } from "./fixtures";
+import { expect, setUpBin, test, usable, testLong } from "./fixtures";
 
 test.use({ serviceWorkers: "allow" });
 
@@ -52,37 +52,35 @@ async function behindDoor(target: string) {
   return door;
 }
 
-test("a new version is said, and changes over on all tabs once nothing is being typed", async ({
-  page,
-  context,
-  baseURL,
-  problems,
-}) => {
-  const door = await behindDoor(baseURL!);
-  try {
-    await page.goto(door.address);
-    await page.waitForFunction(() => navigator.serviceWorker.controller !== null);
-    const second = await context.newPage();
-    await second.goto(`${door.address}/setup`);
-    await second.getByLabel("Its name").fill("Half a na");
-    await second.evaluate(() => Object.assign(window, { before: true }));
-    await page.evaluate(() => Object.assign(window, { before: true }));
-    await expect(page.getByText("A new version of the app is here.")).toBeHidden();
+testLong(
+  "a new version is said, and changes over on all tabs once nothing is being typed",
+  async ({ page, context, baseURL, problems }) => {
+    const door = await behindDoor(baseURL!);
+    try {
+      await page.goto(door.address);
+      await page.waitForFunction(() => navigator.serviceWorker.controller !== null);
+      const second = await context.newPage();
+      await second.goto(`${door.address}/setup`);
+      await second.getByLabel("Its name").fill("Half a na");
+      await second.evaluate(() => Object.assign(window, { before: true }));
+      await page.evaluate(() => Object.assign(window, { before: true }));
+      await expect(page.getByText("A new version of the app is here.")).toBeHidden();
 
-    door.isNewer = true;
-    await page.evaluate(async () => void (await (await navigator.serviceWorker.ready).update()));
-    await expect(page.getByText("A new version of the app is here.")).toBeVisible();
-    await page.getByRole("button", { name: "Change over, on all tabs" }).click();
-    const isFresh = (one: typeof page) => one.evaluate(() => !("before" in window)).catch(() => false);
-    await expect.poll(() => isFresh(page)).toBe(true);
-    // The other tab waits until the field is left, and what was typed comes back.
-    expect(await isFresh(second)).toBe(false);
-    await second.getByLabel("Its name").blur();
-    await expect.poll(() => isFresh(second)).toBe(true);
-    await expect(second.getByLabel("Its name")).toHaveValue("Half a na");
-  } finally {
-    door.close();
-  }
-  expect(problems.filter((problem) => !problem.startsWith("foreign"))).toEqual([]);
-  problems.length = 0;
-});
+      door.isNewer = true;
+      await page.evaluate(async () => void (await (await navigator.serviceWorker.ready).update()));
+      await expect(page.getByText("A new version of the app is here.")).toBeVisible();
+      await page.getByRole("button", { name: "Change over, on all tabs" }).click();
+      const isFresh = (one: typeof page) => one.evaluate(() => !("before" in window)).catch(() => false);
+      await expect.poll(() => isFresh(page)).toBe(true);
+      // The other tab waits until the field is left, and what was typed comes back.
+      expect(await isFresh(second)).toBe(false);
+      await second.getByLabel("Its name").blur();
+      await expect.poll(() => isFresh(second)).toBe(true);
+      await expect(second.getByLabel("Its name")).toHaveValue("Half a na");
+    } finally {
+      door.close();
+    }
+    expect(problems.filter((problem) => !problem.startsWith("foreign"))).toEqual([]);
+    problems.length = 0;
+  },
+);

@@ -58,53 +58,54 @@ test("a beginner plans from scraps weighed on real days to the build sheet, on s
   await page.emulateMedia({ media: "screen" });
 });
 
-test("a delivery shared among two bins, worms carried over, and an act struck out of both logs", async ({
-  page,
-}) => {
-  const openBin = async (name: string) => {
-    await page.goto("/bins");
-    await page.getByRole("link", { name, exact: true }).click();
-    await expect(page.getByRole("heading", { name: "The log" })).toBeVisible();
-  };
-  await setUpBin(page, "Quince");
-  await setUpBin(page, "Bay");
-  await page.goto("/stock");
-  await usable(page);
-  await page.getByText("count a weighed handful").click();
-  await page.getByLabel(/The handful/).fill("50 g");
-  await page.getByLabel("Worms in it").fill("100");
-  await page.getByLabel(/All of them/).fill("0.2 kg");
-  await page.getByRole("button", { name: "use this number" }).click();
-  await expect(page.getByLabel(/How many/)).toHaveValue("400 worms");
-  await page.getByLabel(/How many/).fill("200 g");
-  await page.getByRole("button", { name: "share with another bin" }).click();
-  await page.getByLabel("Share (%)").first().fill("60");
-  await page.getByLabel("Share (%)").last().fill("20");
-  await page.getByRole("button", { name: "Stock the 2 bins" }).click();
-  await expect(page.getByText(/40 g \(20 %\) are given to no bin/)).toBeVisible();
-  await page.getByLabel("Share (%)").last().fill("40");
-  await page.getByRole("button", { name: "Stock the 2 bins" }).click();
-  await expect(page.getByText("120 g of worms", { exact: true })).toBeVisible();
-  await openBin("Bay");
-  await expect(page.getByText("80 g of worms", { exact: true })).toBeVisible();
-  // Struck out in one log, it leaves the other too.
-  await page.getByRole("button", { name: "Change: stocked 80 g of worms" }).click();
-  await page.getByRole("menuitem", { name: /in every log/ }).click();
-  await expect(page.getByText("80 g of worms", { exact: true })).toBeHidden();
-  await openBin("Quince");
-  await expect(page.getByText("120 g of worms", { exact: true })).toBeHidden();
+testLong(
+  "a delivery shared among two bins, worms carried over, and an act struck out of both logs",
+  async ({ page }) => {
+    const openBin = async (name: string) => {
+      await page.goto("/bins");
+      await page.getByRole("link", { name, exact: true }).click();
+      await expect(page.getByRole("heading", { name: "The log" })).toBeVisible();
+    };
+    await setUpBin(page, "Quince");
+    await setUpBin(page, "Bay");
+    await page.goto("/stock");
+    await usable(page);
+    await page.getByText("count a weighed handful").click();
+    await page.getByLabel(/The handful/).fill("50 g");
+    await page.getByLabel("Worms in it").fill("100");
+    await page.getByLabel(/All of them/).fill("0.2 kg");
+    await page.getByRole("button", { name: "use this number" }).click();
+    await expect(page.getByLabel(/How many/)).toHaveValue("400 worms");
+    await page.getByLabel(/How many/).fill("200 g");
+    await page.getByRole("button", { name: "share with another bin" }).click();
+    await page.getByLabel("Share (%)").first().fill("60");
+    await page.getByLabel("Share (%)").last().fill("20");
+    await page.getByRole("button", { name: "Stock the 2 bins" }).click();
+    await expect(page.getByText(/40 g \(20 %\) are given to no bin/)).toBeVisible();
+    await page.getByLabel("Share (%)").last().fill("40");
+    await page.getByRole("button", { name: "Stock the 2 bins" }).click();
+    await expect(page.getByText("120 g of worms", { exact: true })).toBeVisible();
+    await openBin("Bay");
+    await expect(page.getByText("80 g of worms", { exact: true })).toBeVisible();
+    // Struck out in one log, it leaves the other too.
+    await page.getByRole("button", { name: "Change: stocked 80 g of worms" }).click();
+    await page.getByRole("menuitem", { name: /in every log/ }).click();
+    await expect(page.getByText("80 g of worms", { exact: true })).toBeHidden();
+    await openBin("Quince");
+    await expect(page.getByText("120 g of worms", { exact: true })).toBeHidden();
 
-  await page.getByRole("link", { name: "stock or share" }).click();
-  await page.getByRole("radio", { name: "from one of my bins to another" }).click();
-  await page.getByLabel(/How much \(g/).fill("20 kg");
-  await page.getByRole("button", { name: "Carry it over" }).click();
-  await expect(page.getByText(/far more than that bin holds/)).toBeVisible();
-  await page.getByLabel(/How much \(g/).fill("100 g");
-  await page.getByRole("button", { name: "Carry it over" }).click();
-  await expect(page.getByText("100 g of worms", { exact: true })).toBeVisible();
-  await openBin("Bay");
-  await expect(page.getByText(/worms taken/)).toBeVisible();
-});
+    await page.getByRole("link", { name: "stock or share" }).click();
+    await page.getByRole("radio", { name: "from one of my bins to another" }).click();
+    await page.getByLabel(/How much \(g/).fill("20 kg");
+    await page.getByRole("button", { name: "Carry it over" }).click();
+    await expect(page.getByText(/far more than that bin holds/)).toBeVisible();
+    await page.getByLabel(/How much \(g/).fill("100 g");
+    await page.getByRole("button", { name: "Carry it over" }).click();
+    await expect(page.getByText("100 g of worms", { exact: true })).toBeVisible();
+    await openBin("Bay");
+    await expect(page.getByText(/worms taken/)).toBeVisible();
+  },
+);
 
 testLong("a sum is the same through all four doors", async ({ page, request }) => {
   const list = (await (await request.get("/api/calc")).json()) as { name: string }[];

@@ -69,7 +69,7 @@ testLong(
   },
 );
 
-test(
+testLong(
   "a late entry changes past and forecast; dragging through time draws the bin of that day",
   inDemo,
   async ({ page }) => {

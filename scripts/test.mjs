@@ -136,7 +136,12 @@ if (isBuildWanted) {
   const port = await freePort(3411);
   const status = run(
     bin("playwright"),
-    ["test", ...(only === "long" ? ["long/", "axe", "twin", "demo.spec", "safe-ground", "planning"] : [])],
+    [
+      "test",
+      ...(only === "long"
+        ? ["long/", "axe", "twin", "demo.spec", "safe-ground", "planning", "offline", "newcomer"]
+        : []),
+    ],
     {
       env: {
         ...process.env,

@@ -61,7 +61,7 @@ test("a part is added where it is said, and a cover is changed alone", () => {
       "top tray",
     ]);
   }
-  const own = { ...setup, compartments: setup.compartments.map((one, at) => (at === 0 ? { ...one, name: "the blue one" as never } : one)) }; // prettier-ignore
+  const own = { ...setup, compartments: setup.compartments.map((one, at) => (at === 0 ? { ...one, name: "the blue one" } : one)) }; // prettier-ignore
   const about = setupAfter(own, entry({ kind: "rotated", order: ["c3", "c2", "c1"] }))!;
   expect(about.compartments.map(({ id, name }) => `${id} ${name}`)).toEqual(["c3 bottom tray", "c2 middle tray", "c1 the blue one"]); // prettier-ignore
   expect(setupAfter(setup, entry({ kind: "covered", cover: "open" }))).toEqual({ ...setup, cover: "open" });

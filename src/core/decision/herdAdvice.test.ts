@@ -76,10 +76,11 @@ describe("rest", () => {
   });
   test("what was taken out since explains a fall", () => {
     const taken = entry(
-      { kind: "removed", what: "contents", amount: { massKg: 6, measuredBy: "weighed" } },
+      { kind: "removed", what: "contents", amount: { massKg: 1.5, measuredBy: "weighed" } },
       35,
     );
-    expect(resting([20], [taken])(14).verdict).toBe("leave");
+    expect(resting([20])(15).verdict).toBe("moistureFirst");
+    expect(resting([20], [taken])(15).verdict).toBe("leave");
   });
 });
 

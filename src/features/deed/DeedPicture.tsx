@@ -5,7 +5,8 @@ import { partsOf } from "@/core/deed/parts";
 import { previewed } from "@/core/deed/preview";
 import { sayPart } from "@/core/deed/words";
 import { profileOf } from "@/core/picture/profile";
-import { formatLength } from "@/core/quantity/format";
+import { DEFAULT_UNIT, formatLength } from "@/core/quantity/format";
+import { parseQuantity } from "@/core/quantity/parse";
 import type { BinToday } from "@/core/round/round";
 import { useSession } from "@/session/session";
 import { PartButtons } from "@/ui/BinFigure";
@@ -60,6 +61,7 @@ export function DeedPicture({
   const nameOf = (id: string, at: number) => setup.compartments.find((part) => part.id === id)?.name ?? `part ${at + 1}`; // prettier-ignore
   const choosing = ON_A_PART.has(of) && setup.compartments.length > 1;
   const longest = Math.max(...setup.compartments.map((part) => part.widthM));
+  const said = typed.length.trim() === "" ? undefined : parseQuantity(typed.length, "length", DEFAULT_UNIT[units].length); // prettier-ignore
   const isChanged = shown.some(({ binId }) => binId === bin.id);
   return (
     <figure className={styles.picture}>
@@ -93,7 +95,7 @@ export function DeedPicture({
             min={0}
             max={100}
             step={5}
-            value={Math.round(typed.share * 100)}
+            value={Math.round(Math.min(1, said?.ok ? said.value / longest : typed.share) * 100)}
             valueLabelDisplay="off"
             getAriaValueText={(percent) => formatLength((percent / 100) * longest, units)}
             onChange={(_, percent) => set((before) => ({ ...before, share: percent / 100, length: "" }))}

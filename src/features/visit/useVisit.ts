@@ -113,7 +113,10 @@ export function useVisit(one: BinToday, lid: "lifted" | "closed") {
     const rows = await author.entries(
       ofBin(bin.id),
       day,
-      facts.value.map((fact) => (fact.kind === "bedded" ? { ...fact, ...act } : fact)),
+      // What came out of the store is one act with what the batch lost.
+      facts.value.map((fact) =>
+        fact.kind === "bedded" && fact.parts.some(({ batchId }) => batchId) ? { ...fact, ...act } : fact,
+      ),
     );
     for (const { batchId, massKg } of fromStore)
       rows.push(
