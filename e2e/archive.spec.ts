@@ -52,7 +52,7 @@ test(
     await expect(page.getByText(/new: bins .*Fennel.*Quince/)).toBeVisible();
     expect(await counts(page)).toEqual([0, 0, 0]);
     await page.getByRole("button", { name: "Add them" }).click();
-    await expect(page.getByText(/rows of log for 8 bins/)).toBeVisible();
+    await expect(page.getByText(/rows of log for 9 bins/)).toBeVisible();
     const after = await counts(page);
     await choose(page, "again.json", text);
     await expect(page.getByText("Importing it would change nothing.")).toBeVisible();

@@ -1,5 +1,5 @@
 import type { Page } from "@playwright/test";
-import { expect, inDemo, openDemo, test, testLong, usable } from "./fixtures";
+import { expect, inDemo, openDemo, testLong, usable } from "./fixtures";
 
 const toBin = async (page: Page, name: string) => {
   await page.goto("/bins");
