@@ -1,21 +1,9 @@
 import type { Page } from "@playwright/test";
-import { expect, test, usable } from "./fixtures";
+import { expect, setUpBin, test, usable } from "./fixtures";
 
 /* What keepers do besides feeding, done on the drawing: each one act, shown before it is kept, undone whole. */
 
 const at = (page: Page, day: string) => page.clock.setFixedTime(new Date(`${day}T08:30:00`));
-async function setUp(page: Page, system: string, name: string, worms: string) {
-  await page.goto("/setup");
-  await usable(page);
-  await page.locator("label").filter({ hasText: system }).first().click();
-  await page.getByLabel("Its name").fill(name);
-  const room = page.getByLabel("The room’s name");
-  if (await room.isVisible()) await room.fill("Cellar");
-  await page.getByLabel(/^Worms in it/).fill(worms);
-  await page.getByLabel("Day it started").fill("2026-08-01");
-  await page.getByRole("button", { name: "Put it on the rack" }).click();
-  await expect(page.getByRole("heading", { name })).toBeVisible();
-}
 const openBin = async (page: Page, name: string) => {
   await page.goto("/bins");
   await page.getByRole("link", { name, exact: true }).last().click();
@@ -29,8 +17,8 @@ test("a trough is moved along on its drawing, a tub is tipped into it whole, and
   page,
 }) => {
   await at(page, "2026-11-23");
-  await setUp(page, "Trough", "Fennel", "800 g");
-  await setUp(page, "Tub", "Quince", "400 g");
+  await setUpBin(page, "Fennel", "800 g", { system: "Trough", started: "2026-08-01" });
+  await setUpBin(page, "Quince", "400 g", { started: "2026-08-01" });
   await openBin(page, "Fennel");
 
   // By the keys: the front goes forty centimetres along, in steps one sees.

@@ -44,14 +44,20 @@ export const testLong = process.env.E2E_LONG ? test : test.skip;
 export const usable = (page: Page) => expect(page.locator("[data-usable=true]")).toBeVisible();
 
 /** An own bin, made the way a newcomer makes it. */
-export async function setUpBin(page: Page, name: string, worms = "500 g") {
+export async function setUpBin(
+  page: Page,
+  name: string,
+  worms = "500 g",
+  { system, started = "2026-09-01" }: { readonly system?: string; readonly started?: string } = {},
+) {
   await page.goto("/setup");
   await usable(page);
+  if (system) await page.locator("label").filter({ hasText: system }).first().click();
   await page.getByLabel("Its name").fill(name);
   const room = page.getByLabel("The room’s name");
   if (await room.isVisible()) await room.fill("Cellar");
   await page.getByLabel(/Worms in it/).fill(worms);
-  await page.getByLabel("Day it started").fill("2026-09-01");
+  await page.getByLabel("Day it started").fill(started);
   await page.getByRole("button", { name: "Put it on the rack" }).click();
   await expect(page.getByRole("heading", { name })).toBeVisible();
 }

@@ -1,5 +1,5 @@
 import type { Page } from "@playwright/test";
-import { expect, test, usable } from "../fixtures";
+import { expect, setUpBin, test, usable } from "../fixtures";
 
 /* Years by acts, as keepers live them: the clock moves on, and everything is done on the screen. */
 
@@ -7,18 +7,6 @@ const at = (page: Page, day: string) => page.clock.setFixedTime(new Date(`${day}
 const dialog = (page: Page) => page.getByRole("dialog");
 const log = (page: Page) => page.getByRole("region", { name: "The log" });
 
-async function setUp(page: Page, system: string, name: string, worms: string, day: string) {
-  await at(page, day);
-  await page.goto("/setup");
-  await usable(page);
-  await page.locator("label").filter({ hasText: system }).first().click();
-  await page.getByLabel("Its name").fill(name);
-  const room = page.getByLabel("The room’s name");
-  if (await room.isVisible()) await room.fill("Cellar");
-  await page.getByLabel(/^Worms in it/).fill(worms);
-  await page.getByRole("button", { name: "Put it on the rack" }).click();
-  await expect(page.getByRole("heading", { name })).toBeVisible();
-}
 async function openBin(page: Page, name: string, day: string) {
   await at(page, day);
   await page.goto("/bins");
@@ -56,7 +44,8 @@ test("a year of a trough by acts: fed, moved along, harvested, overs put back; e
   page,
 }) => {
   test.setTimeout(600_000);
-  await setUp(page, "Trough", "Fennel", "1 kg", "2026-01-05");
+  await at(page, "2026-01-05");
+  await setUpBin(page, "Fennel", "1 kg", { system: "Trough", started: "2026-01-05" });
   for (let month = 2; month <= 12; month += 1) {
     const day = `2026-${String(month).padStart(2, "0")}-06`;
     await openBin(page, "Fennel", day);
@@ -91,7 +80,8 @@ test("a year of a trough by acts: fed, moved along, harvested, overs put back; e
 
 test("a tray stack through two rotations, a pot emptied and begun again", async ({ page }) => {
   test.setTimeout(400_000);
-  await setUp(page, "Tray stack", "Sorrel", "500 g", "2026-01-05");
+  await at(page, "2026-01-05");
+  await setUpBin(page, "Sorrel", "500 g", { system: "Tray stack", started: "2026-01-05" });
   for (const day of ["2026-05-04", "2026-09-07"]) {
     await openBin(page, "Sorrel", day);
     await feed(page, "400 g");
@@ -108,7 +98,8 @@ test("a tray stack through two rotations, a pot emptied and begun again", async 
   await dialog(page).getByRole("button", { name: "Keep the new tray" }).click();
   await expect(page.getByText("tray stack of 96 L", { exact: false })).toBeVisible();
 
-  await setUp(page, "Fabric pot", "Bay", "400 g", "2026-03-01");
+  await at(page, "2026-03-01");
+  await setUpBin(page, "Bay", "400 g", { system: "Fabric pot", started: "2026-03-01" });
   await openBin(page, "Bay", "2026-09-07");
   await page.getByRole("button", { name: "empty and refill" }).click();
   await dialog(page).getByRole("radio", { name: "the store" }).check();

@@ -127,11 +127,18 @@ function alongLine(state: BinState, fraction: number): BinState {
   return { ...state, contents, places };
 }
 
+/** What is filled or stocked is in use again, whatever was said of it before. */
+function inUse(state: BinState, isBegun: boolean): BinState {
+  if (!isBegun || !state.setup?.retired) return state;
+  const { retired: _before, ...setup } = state.setup;
+  return { ...state, setup };
+}
+
 /** The day of each first, kept once it is there. */
 function begun(before: BinState, entry: Entry): BinState {
   const { emptiedOn: _refilled, ...refilled } = before;
   const isFilled = entry.kind === "bedded" || entry.kind === "seeded" || entry.kind === "received";
-  const state = before.emptiedOn && isFilled ? refilled : before;
+  const state = inUse(before.emptiedOn && isFilled ? refilled : before, isFilled || entry.kind === "stocked");
   const { firsts } = state;
   if ((entry.kind === "bedded" || entry.kind === "received") && !firsts.bedded)
     return { ...state, firsts: { ...firsts, bedded: entry.day } };

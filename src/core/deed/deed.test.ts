@@ -5,6 +5,7 @@ import { binId } from "@/vocabulary/fields";
 import type { System } from "@/vocabulary/setup";
 import { dryKg, NOTHING } from "../bin/matter";
 import { replay } from "../bin/replay";
+import { isOutOfUse } from "../bin/state";
 import { fedCompartment } from "../bin/system";
 import { addDays } from "../calendar/day";
 import { seeded } from "../chance/seeded";
@@ -252,4 +253,19 @@ test("an emptied pot refilled in one act has its worms, its bedding and its meal
   kept(logs, { of: "sieve", amount: { massKg: 0.5, measuredBy: "weighed" } }, here);
   expect(replay(log).minerals).toEqual({ pumice: expect.closeTo(0.3, 9) as unknown });
   expect(replay([entry({ kind: "watered", amount: litres(1) })]).minerals).toBeUndefined();
+});
+
+test("what is put into a bin out of use is in a bin in use: nothing lies where no one looks", () => {
+  const retired = () => [
+    ...logOf("tub"),
+    entry({ kind: "tipped", fraction: 1 }, addDays(TODAY, -5)),
+    entry({ kind: "altered", changes: { retired: true } }, addDays(TODAY, -5)),
+  ];
+  expect(isOutOfUse(replay(retired()))).toBe(true);
+  const logs = new Map<BinId, Entry[]>([[here, logOf("tub")], [there, retired()]]); // prettier-ignore
+  expect(kept(logs, { of: "tip", fraction: 0.5, toBinId: there, thenRetired: false }, here).facts.ok).toBe(true); // prettier-ignore
+  const after = replay(logs.get(there)!);
+  expect([isOutOfUse(after), after.setup?.retired]).toEqual([false, undefined]);
+  const stocked = [...retired(), entry({ kind: "stocked", worms: [{ speciesId: "fetida", amount: kilograms(0.2) }] }, TODAY)]; // prettier-ignore
+  expect(isOutOfUse(replay(stocked))).toBe(false);
 });
