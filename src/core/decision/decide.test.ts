@@ -11,6 +11,8 @@ import type { System } from "@/vocabulary/setup";
 import { SYSTEMS } from "@/vocabulary/setup";
 import { decide } from "./decide";
 import type { Decision, StepKind } from "./decision";
+import { MOIST_KG_PER_L, SETTLED_DRY_KG_PER_L } from "../matter/figures";
+import { DRY_BEDDING } from "../practice/dryBedding";
 import { practiceOf, targetMoisture } from "../practice/practice";
 import { sayEvidence } from "./evidenceWords";
 import { sayReason, sayStep } from "./words";
@@ -50,6 +52,16 @@ const waterOf = (decision: Decision) =>
       step.kind === "water" && step.amount && "volumeL" in step.amount ? sum + step.amount.volumeL : sum,
     0,
   );
+const litresOf = (step: Decision["steps"][number]) =>
+  step.amount && "volumeL" in step.amount ? step.amount.volumeL : 0;
+/** Litres out of the bed, and dry bedding in, kg. */
+const exchanged = (decision: Decision) => ({
+  outL: decision.steps.reduce(
+    (sum, step) => sum + (step.kind === "scoopOut" || step.kind === "takeOutUnripe" ? litresOf(step) : 0),
+    0,
+  ),
+  beddingKg: massOf(decision, "addDryBedding"),
+});
 const well = [
   { of: "squeeze", squeeze: "fewDrops" },
   { of: "smell", smell: "earthy" },
@@ -69,6 +81,43 @@ test("food left at the place: wait, and come back when it is likely gone", () =>
   expect(decision.verdict).toBe("wait");
   expect(kinds(decision)).toEqual(["closeAgain"]);
   expect(decision.steps[0]?.why).toMatchObject({ code: "food/left", place: 5, foodLeft: "half" });
+});
+test("mud that nothing drains: each day's steps fit, and in a few days the target is reached", () => {
+  const state = replay([
+    ...newTub(0.5, setupOf("tub", { drainage: "none" })),
+    ...fedTub().slice(newTub(0.5).length),
+  ]);
+  const practice = practiceOf(state)!;
+  const { high } = targetMoisture(practice);
+  fc.assert(
+    fc.property(
+      fc.double({ min: 0.86, max: 0.93, noNaN: true }),
+      fc.double({ min: 0, max: 12, noNaN: true }),
+      (wet, room) => {
+        let [massKg, moisture, freeL, days] = [30, wet, room, 0];
+        for (; moisture > high + 0.04 && days < 8; days++) {
+          const today = addDays(START, LAST + 7);
+          const calm = simpleExpectation(state, CLIMATE, today);
+          const expectation = {
+            ...calm,
+            fedMassKg: { low: massKg, middle: massKg, high: massKg },
+            moisture: { low: moisture, middle: moisture, high: moisture },
+            freeL,
+          };
+          const { outL, beddingKg } = exchanged(
+            decide(expectation, practice, [{ of: "moisture", moisture }], today),
+          );
+          freeL += outL - (beddingKg * (1 - DRY_BEDDING.moisture)) / SETTLED_DRY_KG_PER_L.bedding;
+          expect(freeL).toBeGreaterThan(-0.1);
+          const keptKg = massKg - outL * MOIST_KG_PER_L;
+          moisture = (keptKg * moisture + beddingKg * DRY_BEDDING.moisture) / (keptKg + beddingKg);
+          massKg = keptKg + beddingKg;
+        }
+        expect(moisture).toBeLessThanOrEqual(high + 0.04);
+      },
+    ),
+    { numRuns: 60 },
+  );
 });
 test("a sour smell: bedding only, no food", () => {
   const decision = decided(

@@ -296,7 +296,7 @@ function beddingOnly(
     [...seen.foodLeft.values()].some((left) => left === "half" || left === "most") ||
     expectation.places.some((place) => place.left.middle > 0.4);
   const dry = dryOutSteps(expectation, practice, seen, { atLeast: true }).filter(
-    (step) => step.kind === "addDryBedding" || step.kind === "drain",
+    (step) => step.kind !== "fluff",
   );
   const steps: Step[] = [
     ...(smell === "rotten" && hasFood
@@ -334,8 +334,8 @@ function airFirst(expectation: Expectation, practice: Practice, seen: Seen, toda
     steps: [
       { kind: "fluff", why, evidence },
       ...dryOutSteps(expectation, practice, seen, { atLeast: true })
-        .filter((step) => step.kind === "addDryBedding")
-        .map((step) => ({ ...step, why })),
+        .filter((step) => step.kind !== "fluff" && step.kind !== "drain")
+        .map((step) => (step.kind === "addDryBedding" ? { ...step, why } : step)),
     ],
     nextDay: addDays(today, 3),
     cautions: ["dust"],

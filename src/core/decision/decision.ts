@@ -88,6 +88,14 @@ export type Reason =
   | { readonly code: "acid/lime" }
   | { readonly code: "moisture/sump" }
   | { readonly code: "moisture/make-room" }
+  | {
+      readonly code: "moisture/past-soaking";
+      /** Dry bedding that all of the bed would want, and the room there is for it. */
+      readonly neededKg: number;
+      readonly freeL: number;
+      /** Of the bed, what has to leave before the rest can be soaked up. */
+      readonly share: number;
+    }
   | { readonly code: "moisture/meal"; readonly foodKg: number }
   | { readonly code: "food/left"; readonly place: number; readonly foodLeft: FoodLeft }
   | { readonly code: "food/expected-left"; readonly place: number; readonly left: number }

@@ -202,8 +202,10 @@ const bedding = (
   evidence: readonly Evidence[],
 ): Step[] =>
   dryOutSteps(expectation, practice, seen, { atLeast: true })
-    .filter((step) => step.kind === "addDryBedding")
-    .map((step) => ({ ...step, why, evidence: [...evidence, ...step.evidence] }));
+    .filter((step) => step.kind !== "fluff" && step.kind !== "drain")
+    .map((step) =>
+      step.kind === "addDryBedding" ? { ...step, why, evidence: [...evidence, ...step.evidence] } : step,
+    );
 
 const first = (
   today: LocalDate,

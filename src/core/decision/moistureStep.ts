@@ -149,6 +149,17 @@ function amountFor(
 const felt = (seen: Seen, otherwise: number): number =>
   seen.moisture ?? (seen.squeeze === undefined ? otherwise : squeezeMoisture(seen.squeeze));
 
+/** At most so much of a bed leaves it on one day: what stays is the worms' refuge. */
+const MOST_OUT = 0.35;
+
+/**
+ * The share of a bed that has to leave before the dry bedding for the rest of it finds room; 0 where all fits. `soakL`:
+ * litres of dry bedding that all of the bed would want, `bedL`: litres of the bed. Never throws.
+ * Source: (1 − s) soakL = freeL + s bedL, since bedding for less of the bed is less.
+ */
+const shareToTakeOut = (soakL: number, freeL: number, bedL: number): number =>
+  Math.max(0, (soakL - freeL) / (soakL + bedL));
+
 /** With `atLeast`, some dry bedding is given even where moisture alone would not ask for it (a bad smell, an escape). */
 export function dryOutSteps(
   expectation: Expectation,
@@ -166,23 +177,25 @@ export function dryOutSteps(
   );
   // Dry bedding never goes into a bed that is already dry: damp then.
   const isDry = moisture < target.low;
-  // In a full bin the wettest must come out first; never more than a tenth of it.
   const litresPerKg = (1 - DRY_BEDDING.moisture) / SETTLED_DRY_KG_PER_L.bedding;
-  const scoopL = Math.min(
-    Math.max(0, askedKg * litresPerKg - expectation.freeL),
-    (massKg * MOST_AT_ONCE) / MOIST_KG_PER_L,
-  );
-  const beddingKg = Math.min(askedKg, (expectation.freeL + scoopL) / litresPerKg);
-  const evidence = moistureEvidence(expectation, practice, seen);
+  const { freeL } = expectation;
+  const share = shareToTakeOut(Math.max(needed, askedKg) * litresPerKg, freeL, massKg / MOIST_KG_PER_L);
+  // What drains by itself needs no room for all of it.
   const isDraining = canDrain(practice);
+  const isPastSoaking = share > MOST_AT_ONCE && !isDry && !isDraining && practice.setup.drainage !== "free";
+  const outL = (Math.min(share, isPastSoaking ? MOST_OUT : MOST_AT_ONCE) * massKg) / MOIST_KG_PER_L;
+  const beddingKg = Math.min(askedKg, (freeL + outL) / litresPerKg);
+  const evidence = moistureEvidence(expectation, practice, seen);
   const steps: Step[] = [];
   if (isDraining && moisture > target.high)
     steps.push({ kind: "drain", why: { code: "moisture/sump" }, evidence });
-  if (scoopL >= 0.5)
+  if (outL >= 0.5)
     steps.push({
-      kind: "scoopOut",
-      amount: { volumeL: scoopL },
-      why: { code: "moisture/make-room" },
+      kind: isPastSoaking ? "takeOutUnripe" : "scoopOut",
+      amount: { volumeL: outL },
+      why: isPastSoaking
+        ? { code: "moisture/past-soaking", neededKg: needed, freeL, share }
+        : { code: "moisture/make-room" },
       evidence,
     });
   if (beddingKg > 0) {

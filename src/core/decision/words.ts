@@ -266,6 +266,8 @@ export function sayReason(why: Reason, { units, today }: Speech): string {
       return "What stands below keeps the bed above it wet.";
     case "moisture/make-room":
       return "The bin is too full for the dry bedding it needs.";
+    case "moisture/past-soaking":
+      return `Soaking up cannot do it: that takes ${formatMass(why.neededKg, units)} of dry bedding, and ${formatVolume(why.freeL, units)} are free. About ${formatPercent(why.share)} has to come out${why.share > 0.35 ? ", a third of it all today" : ""}; spread thin it dries, and can go back.`;
     case "moisture/meal":
       return "Takes up the water the meal brings with it.";
     case "food/left":
