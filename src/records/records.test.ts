@@ -92,6 +92,7 @@ const RELEASED: Record<string, string> = {
   "entry/v3.fixture.json": "95f9ca0d21e9f9c78f8a23065032899c296922c6658fb47df27b8fa300f4fbce",
   "entry/v4.fixture.json": "3374db8f7b54e277897a57aad0dc521f4f3e353bd24d1ecbfb2cf79b5919dc0d",
   "entry/v5.fixture.json": "619323ad185db94949f71c03b1cbdbc82a3aa635da3439b9797846e33d22cf7e",
+  "entry/v6.fixture.json": "49270640087d5ded8623ae3fc5cd3a1e72fc9729977c000b026f1167bd2c38de",
   "material/v1.fixture.json": "866d765cf4665704e662dd6af6cf685eb4a665f40bc3dddce9681caa0bd1a04b",
   "plan/v1.fixture.json": "5cc677dff0ff7d7c21e352da41764167d61edced8eccab16bebeb5f37d06a068",
   "room/v1.fixture.json": "e107c0a4a35977113324b3548d4da250143d7b97b64715145d39b16fd5e34d39",

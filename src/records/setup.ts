@@ -40,6 +40,8 @@ export const binSetup = z.strictObject({
   purpose: z.enum(PURPOSES),
   compartments: z.array(compartment).min(1).max(20),
   sumpL: volumeL.optional(),
+  /** Between the bars of the grate a flow-through stands on. */
+  grateGapM: lengthM.optional(),
   tareKg: massKg.optional(),
   resting: z.boolean(),
   restingUntil: localDate.optional(),

@@ -44,6 +44,7 @@ export function FormDialog({
       onKeyDown={(event) => event.stopPropagation()}
       fullWidth
       maxWidth={size}
+      transitionDuration={{ enter: 180, exit: 0 }}
       aria-labelledby={id}
     >
       <form onSubmit={submit} noValidate>

@@ -10,6 +10,7 @@ import { effectiveEntries } from "../log/effective";
 import { compartmentOf } from "./held";
 import { moister, taken } from "./intake";
 import { COVER_KG_PER_L, coverLeftL } from "./cover";
+import { leftOutAt, stillLeftOut } from "./leftOut";
 import { advancedAlong, dryKg, NOTHING, worked } from "./matter";
 import { looked, outdated } from "./readings";
 import type { BinState, Feeding, LogProblem, PlaceState } from "./state";
@@ -24,6 +25,13 @@ export const replay = (rows: Iterable<Entry>): BinState =>
 
 /** One entry on. Never throws on a fact: what does not fit adds a problem and the replay goes on. */
 export function applyEntry(before: BinState, entry: Entry): BinState {
+  const { leftOut, ...after } = applied(before, entry);
+  const still =
+    entry.kind === "looked" && entry.lid === "lifted" ? leftOutAt(entry) : stillLeftOut(leftOut, entry);
+  return still ? { ...after, leftOut: still } : after;
+}
+
+function applied(before: BinState, entry: Entry): BinState {
   const state = begun(outdated(arrived(before, entry), entry), entry);
   switch (entry.kind) {
     case "altered":
@@ -62,12 +70,8 @@ export function applyEntry(before: BinState, entry: Entry): BinState {
     }
     case "dosed":
       return dosed(state, entry);
-    case "looked": {
-      const { leftOut: _asked, ...rest } = looked(state, entry);
-      // A quiet check asks for nothing and answers nothing.
-      if (entry.lid === "closed") return looked(state, entry);
-      return entry.leftOut ? { ...rest, leftOut: { day: entry.day, what: entry.leftOut } } : rest;
-    }
+    case "looked":
+      return looked(state, entry);
     case "drained": {
       const drainedL = entry.amount ? liquidL(entry.amount) : 0;
       return {

@@ -5,6 +5,7 @@ import type { OverBed } from "@/vocabulary/deeds";
 import type { FoodLeft, Smell, Squeeze } from "@/vocabulary/readings";
 import type { Preparation, SpeciesId } from "@/vocabulary/setup";
 import type { Contents } from "./matter";
+import type { LeftOut } from "./leftOut";
 
 /** One feeding spot and what is known of it. Its key is `compartment/number`. */
 export interface PlaceState {
@@ -94,8 +95,8 @@ export interface BinState {
   readonly minerals?: Readonly<Record<string, number>>;
   /** What went in at the last meal, for whoever gives the same again. */
   readonly lastMeal?: readonly FeedPart[];
-  /** What was proposed at the last lifting of the lid and left out, in its words. */
-  readonly leftOut?: { readonly day: LocalDate; readonly what: readonly string[] };
+  /** What was proposed at the last lifting of the lid and not done since. */
+  readonly leftOut?: LeftOut;
   /** The first of each: bedding, a meal, and after the worms came a squeeze, a lifted lid; the day two meals had been seen gone. */
   readonly firsts: Readonly<Partial<Record<"bedded" | "fed" | "squeezed" | "looked" | "twoGone", LocalDate>>>;
   /** Emptied whole, and not bedded since. */

@@ -14,7 +14,8 @@ export const saturationKpa = (temperatureC: number): number =>
   0.6108 * Math.exp((17.27 * temperatureC) / (temperatureC + 237.3));
 
 /** How warm a room is, as one would say it. */
-export type RoomWarmth = "cool" | "mild" | "warm";
+export const ROOM_WARMTHS = ["cool", "mild", "warm"] as const;
+export type RoomWarmth = (typeof ROOM_WARMTHS)[number];
 /** Room climates to start from; the keeper's own thermometer will say better. */
 export const ROOM_CLIMATES: Record<
   RoomWarmth,

@@ -231,6 +231,7 @@ const CHANGE_WORDS: Partial<Record<keyof Altered["changes"], string>> = {
   school: "way of keeping",
   roomId: "room",
   tareKg: "empty weight",
+  grateGapM: "gap of the grate",
   sumpL: "tray",
   compartments: "size",
   ahead: "what is planned",

@@ -1,4 +1,5 @@
 "use client";
+import { optionsOf, SelectField } from "@/ui/field/SelectField";
 import { useGuarded } from "@/ui/useGuarded";
 import { ofBin } from "@/session/author";
 import { COVER_WORDS, DRAINAGE_WORDS, PURPOSE_WORDS } from "@/core/words/setup";
@@ -7,7 +8,7 @@ import { schoolPageOf } from "@/core/catalogue/schoolPage";
 import { addDays, daysBetween } from "@/core/calendar/day";
 import type { BinToday } from "@/core/round/round";
 import type { RoomWarmth } from "@/core/expectation/climate";
-import { ROOM_CLIMATES } from "@/core/expectation/climate";
+import { ROOM_CLIMATES, ROOM_WARMTHS } from "@/core/expectation/climate";
 import type { UnitSystem } from "@/core/quantity/format";
 import { DEFAULT_UNIT, formatLength, formatMass } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
@@ -19,7 +20,6 @@ import { useSession } from "@/session/session";
 import { OwnRulesFields } from "./OwnRulesFields";
 import { ownChanges, ownRules, ownTypedOf } from "./ownRules";
 import { localDate, name as nameField } from "@/vocabulary/fields";
-import type { Cover, Drainage, SchoolId } from "@/vocabulary/setup";
 import { COVERS, DRAINAGES, PURPOSES } from "@/vocabulary/setup";
 import Button from "@mui/material/Button";
 import Checkbox from "@mui/material/Checkbox";
@@ -54,6 +54,7 @@ export function AlterDialog({ one, onClose }: { readonly one: BinToday; readonly
     warmth: "mild" as RoomWarmth,
     purpose: setup?.purpose ?? "castings",
     tare: setup?.tareKg === undefined ? "" : formatMass(setup.tareKg, units, "bucket"),
+    grate: setup?.grateGapM === undefined ? "" : formatLength(setup.grateGapM, units),
     ...sizesOf(setup, units),
   });
   const ownBefore = ownTypedOf(setup, units);
@@ -63,7 +64,7 @@ export function AlterDialog({ one, onClose }: { readonly one: BinToday; readonly
 
   const isRound = setup?.compartments[0]?.shape === "round";
   const quantity = (
-    field: "tare" | "width" | "length" | "height",
+    field: "tare" | "grate" | "width" | "length" | "height",
     label: string,
     dimension: "mass" | "length",
   ) => (
@@ -93,6 +94,13 @@ export function AlterDialog({ one, onClose }: { readonly one: BinToday; readonly
     const tare =
       typed.tare.trim() === "" ? undefined : parseQuantity(typed.tare, "mass", DEFAULT_UNIT[units].mass);
     if (tare && !tare.ok) found.tare = sayUnreadable(tare.problem);
+    const grate =
+      typed.grate.trim() === ""
+        ? undefined
+        : parseQuantity(typed.grate, "length", DEFAULT_UNIT[units].length);
+    if (grate && !grate.ok) found.grate = sayUnreadable(grate.problem);
+    else if (grate?.ok && (grate.value < 0.01 || grate.value > 0.2))
+      found.grate = "Bars stand a finger to a hand apart: is the unit right?";
     const sizes = resized(setup, typed, units, found);
     const rules = ownChanges(
       own,
@@ -115,6 +123,7 @@ export function AlterDialog({ one, onClose }: { readonly one: BinToday; readonly
       roomId: (room ? room.row.id : typed.roomId) as NonNullable<SetupChanges["roomId"]>,
       purpose: typed.purpose,
       ...(tare?.ok ? { tareKg: tare.value } : {}),
+      ...(grate?.ok ? { grateGapM: grate.value } : {}),
       ...(sizes ? { compartments: sizes } : {}),
       cover: typed.cover,
       drainage: typed.drainage,
@@ -159,19 +168,13 @@ export function AlterDialog({ one, onClose }: { readonly one: BinToday; readonly
           helperText={faults.name ?? " "}
           onChange={(event) => set({ name: event.target.value })}
         />
-        <TextField
-          select
+        <SelectField
           label="Way of keeping"
           value={typed.school}
-          onChange={(event) => set({ school: event.target.value as SchoolId })}
-          helperText={schoolPageOf(typed.school).disagreement}
-        >
-          {SCHOOL_TABLE.map((school) => (
-            <MenuItem key={school.id} value={school.id}>
-              {school.name}
-            </MenuItem>
-          ))}
-        </TextField>
+          onChoose={(value) => set({ school: value })}
+          helper={schoolPageOf(typed.school).disagreement}
+          options={SCHOOL_TABLE.map((school) => ({ value: school.id, label: school.name }))}
+        />
         <div className={styles.three}>
           <TextField
             select
@@ -196,45 +199,26 @@ export function AlterDialog({ one, onClose }: { readonly one: BinToday; readonly
                 onChange={(event) => set({ roomName: event.target.value })}
                 slotProps={{ htmlInput: { maxLength: 80, autoComplete: "off" } }}
               />
-              <TextField
-                select
+              <SelectField
                 label="How warm it is there"
                 value={typed.warmth}
-                helperText=" "
-                onChange={(event) => set({ warmth: event.target.value as RoomWarmth })}
-              >
-                {Object.entries(ROOM_CLIMATES).map(([key, { words }]) => (
-                  <MenuItem key={key} value={key}>
-                    {words}
-                  </MenuItem>
-                ))}
-              </TextField>
+                onChoose={(value) => set({ warmth: value })}
+                options={ROOM_WARMTHS.map((value) => ({ value, label: ROOM_CLIMATES[value].words }))}
+              />
             </>
           )}
-          <TextField
-            select
+          <SelectField
             label="Lid"
             value={typed.cover}
-            onChange={(event) => set({ cover: event.target.value as Cover })}
-          >
-            {COVERS.map((cover) => (
-              <MenuItem key={cover} value={cover}>
-                {COVER_WORDS[cover]}
-              </MenuItem>
-            ))}
-          </TextField>
-          <TextField
-            select
+            onChoose={(value) => set({ cover: value })}
+            options={optionsOf(COVERS, COVER_WORDS)}
+          />
+          <SelectField
             label="Drains"
             value={typed.drainage}
-            onChange={(event) => set({ drainage: event.target.value as Drainage })}
-          >
-            {DRAINAGES.map((drainage) => (
-              <MenuItem key={drainage} value={drainage}>
-                {DRAINAGE_WORDS[drainage]}
-              </MenuItem>
-            ))}
-          </TextField>
+            onChoose={(value) => set({ drainage: value })}
+            options={optionsOf(DRAINAGES, DRAINAGE_WORDS)}
+          />
         </div>
         <div className={styles.three}>
           <FormControlLabel
@@ -268,19 +252,14 @@ export function AlterDialog({ one, onClose }: { readonly one: BinToday; readonly
           />
         </div>
         <div className={styles.three}>
-          <TextField
-            select
+          <SelectField
             label="Kept for"
             value={typed.purpose}
-            onChange={(event) => set({ purpose: event.target.value as typeof typed.purpose })}
-          >
-            {PURPOSES.map((purpose) => (
-              <MenuItem key={purpose} value={purpose}>
-                {PURPOSE_WORDS[purpose]}
-              </MenuItem>
-            ))}
-          </TextField>
+            onChoose={(value) => set({ purpose: value })}
+            options={optionsOf(PURPOSES, PURPOSE_WORDS)}
+          />
           {quantity("tare", "Empty, it weighs", "mass")}
+          {setup?.system === "flowThrough" && quantity("grate", "Between the bars of its grate", "length")}
           {quantity("height", "Height of each part", "length")}
           {quantity("width", isRound ? "Across" : "Width of each part", "length")}
           {!isRound && quantity("length", "Front to back", "length")}

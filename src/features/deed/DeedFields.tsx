@@ -1,13 +1,11 @@
 "use client";
-import { fedCompartment, harvestCompartment, systemOf, volumeOfL } from "@/core/bin/system";
+import { optionsOf, SelectField } from "@/ui/field/SelectField";
+import { fedCompartment, harvestCompartment, systemOf } from "@/core/bin/system";
 import { isSievedOut } from "@/core/catalogue/amendment";
-import { wholeMaterial } from "@/core/catalogue/composition";
 import { materialOf, materialsFor } from "@/core/catalogue/material";
-import type { DeedKind } from "@/core/deed/deed";
 import { MEANS_LABELS, WENT_LABELS } from "@/core/deed/words";
 import type { Container } from "@/core/quantity/containers";
 import { DEFAULT_UNIT, formatLength, formatMass, formatVolume } from "@/core/quantity/format";
-import type { BinToday } from "@/core/round/round";
 import { LOOKS_WORDS, OVER_WORDS, PREPARATION_WORDS, PUT_IN_WORDS } from "@/core/words/entry";
 import { COVER_WORDS } from "@/core/words/setup";
 import type { BinSetup } from "@/records/setup";
@@ -18,23 +16,15 @@ import type { WENT_TO } from "@/vocabulary/deeds";
 import { LIQUID_LOOKS, OVER_BED, PUT_IN, WATER_MEANS } from "@/vocabulary/deeds";
 import { COVERS, PREPARATIONS } from "@/vocabulary/setup";
 import Autocomplete from "@mui/material/Autocomplete";
-import Button from "@mui/material/Button";
 import Checkbox from "@mui/material/Checkbox";
 import FormControlLabel from "@mui/material/FormControlLabel";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
+import type { DeedFieldProps } from "./DeedParts";
+import { Dose, Order, Share } from "./DeedParts";
 import styles from "./Deed.module.css";
 import type { DeedTyped } from "./deedTyped";
 import { rainUnit } from "./deedTyped";
-
-interface Props {
-  readonly of: DeedKind;
-  readonly one: BinToday;
-  readonly typed: DeedTyped;
-  readonly set: (change: (before: DeedTyped) => DeedTyped) => void;
-  readonly faults: Readonly<Record<string, string>>;
-  readonly others: readonly { readonly id: string; readonly name: string }[];
-}
 
 const MEASURES = [
   { value: "depth", label: "a depth" },
@@ -43,7 +33,7 @@ const MEASURES = [
 ] as const;
 
 /** What one deed asks: as little as it can. */
-export function DeedFields(props: Props) {
+export function DeedFields(props: DeedFieldProps) {
   const { of, one, typed, set, faults } = props;
   const { units, settings } = useSession();
   const containers = settings?.containers ?? [];
@@ -77,22 +67,14 @@ export function DeedFields(props: Props) {
     />
   );
   const toBin = (
-    <TextField
-      select
+    <SelectField
       label="Into which bin"
       value={typed.toBin}
-      error={faults.toBin !== undefined}
-      helperText={
-        faults.toBin ?? (props.others.length === 0 ? "There is no other bin in this cellar yet." : " ")
-      }
-      onChange={({ target }) => put({ toBin: target.value })}
-    >
-      {props.others.map(({ id, name }) => (
-        <MenuItem key={id} value={id}>
-          {name}
-        </MenuItem>
-      ))}
-    </TextField>
+      fault={faults.toBin}
+      helper={props.others.length === 0 ? "There is no other bin in this cellar yet." : " "}
+      onChoose={(value) => put({ toBin: value })}
+      options={props.others.map(({ id, name }) => ({ value: id, label: name }))}
+    />
   );
   const where = (places: readonly (typeof WENT_TO)[number][]) => (
     <>
@@ -142,8 +124,8 @@ export function DeedFields(props: Props) {
       return (
         <div className={styles.fields}>
           <p className={styles.said}>
-            Drag the front beneath the drawing, or write how far. A whole part fills the finished end with
-            what lay before it and leaves the fed end free.
+            Drag the front in the drawing, or write how far. A whole part fills the finished end with what lay
+            before it and leaves the fed end free.
           </p>
           {length(
             "How far",
@@ -223,18 +205,12 @@ export function DeedFields(props: Props) {
             {amount("How much", "meal", unit.smallMass, "none, if you write nothing")}
           </div>
           <div className={styles.two}>
-            <TextField
-              select
+            <SelectField
               label="Prepared"
               value={typed.preparation}
-              onChange={({ target }) => put({ preparation: target.value as DeedTyped["preparation"] })}
-            >
-              {PREPARATIONS.map((value) => (
-                <MenuItem key={value} value={value}>
-                  {PREPARATION_WORDS[value]}
-                </MenuItem>
-              ))}
-            </TextField>
+              onChoose={(value) => put({ preparation: value })}
+              options={optionsOf(PREPARATIONS, PREPARATION_WORDS)}
+            />
             {amount("Ran off into the jug", "drained", unit.volume)}
           </div>
         </div>
@@ -257,32 +233,23 @@ export function DeedFields(props: Props) {
     case "cover":
       return (
         <div className={styles.fields}>
-          <TextField
-            select
+          <SelectField
             label="Lid"
             value={typed.cover}
-            onChange={({ target }) => put({ cover: target.value as DeedTyped["cover"] })}
-          >
-            <MenuItem value="">as it is</MenuItem>
-            {COVERS.map((cover) => (
-              <MenuItem key={cover} value={cover}>
-                {COVER_WORDS[cover]}
-              </MenuItem>
-            ))}
-          </TextField>
-          <TextField
-            select
+            onChoose={(value) => put({ cover: value })}
+            empty="as it is"
+            options={optionsOf(COVERS, COVER_WORDS)}
+          />
+          <SelectField
             label="On the bed"
             value={typed.over}
-            onChange={({ target }) => put({ over: target.value as DeedTyped["over"] })}
-          >
-            <MenuItem value="">as it is</MenuItem>
-            {OVER_BED.map((over) => (
-              <MenuItem key={over} value={over}>
-                {over === "nothing" ? "nothing: taken off" : OVER_WORDS[over]}
-              </MenuItem>
-            ))}
-          </TextField>
+            onChoose={(value) => put({ over: value })}
+            empty="as it is"
+            options={OVER_BED.map((over) => ({
+              value: over,
+              label: over === "nothing" ? "nothing: taken off" : OVER_WORDS[over],
+            }))}
+          />
           {typed.over && typed.over !== "nothing" && check("damp", "isDamp")}
           <p className={styles.said}>Loose bedding laid on top is noted under Bedding, as cover.</p>
         </div>
@@ -392,86 +359,9 @@ const containerHint = ({ means }: DeedTyped, containers: readonly Container[]): 
   return containers.length > 0 ? `your own containers will do: 1 ${containers[0]!.name}` : " ";
 };
 
-function rainHint({ one }: Props, units: ReturnType<typeof useSession>["units"]): string {
+function rainHint({ one }: DeedFieldProps, units: ReturnType<typeof useSession>["units"]): string {
   const setup = one.state.setup;
   if (!setup) return " ";
   const litres = setup.compartments.reduce((sum, part) => sum + part.widthM * part.lengthM, 0) * 10;
   return `${units === "us" ? "0.4 in" : "10 mm"} on this bin are ${formatVolume(litres, units)}`;
-}
-
-/** What is usual of an addition, the most a bed of this size bears, and what to beware of. */
-function Dose({ one, typed }: Props) {
-  const { units } = useSession();
-  const whole = wholeMaterial(typed.materialId, "amendment");
-  const setup = one.state.setup;
-  if (!whole || !setup || !("dose" in whole)) return null;
-  const litres = setup.compartments.reduce((sum, part) => sum + volumeOfL(part) * 0.6, 0);
-  const most =
-    whole.most === undefined
-      ? undefined
-      : whole.mostUnit === "g_per_l"
-        ? formatMass((whole.most * litres) / 1000, units)
-        : formatVolume((whole.most / 100) * litres, units);
-  return (
-    <>
-      <p className={styles.said}>
-        {whole.dose}.{most && ` This bed bears ${most} at most.`}
-      </p>
-      <p className={styles.caution}>{whole.hazard}.</p>
-    </>
-  );
-}
-
-function Share({ typed, set, faults }: Props) {
-  return (
-    <Choice
-      title="How much of it"
-      name="share"
-      options={[
-        { value: "0.25", label: "a quarter" },
-        { value: "0.333", label: "a third" },
-        { value: "0.5", label: "half" },
-        { value: "0.667", label: "two thirds" },
-        { value: "1", label: "all" },
-      ]}
-      chosen={["0.25", "0.333", "0.5", "0.667", "1"].find((value) => Number(value) === typed.share)}
-      onChoose={(share) => share && set((before) => ({ ...before, share: Number(share) }))}
-      note={faults.share}
-    />
-  );
-}
-
-/** Which stands where, drawn as they stand: the top one first. */
-function Order({ one, typed, set }: Props) {
-  const setup = one.state.setup!;
-  const nameOf = (id: string) => {
-    const at = setup.compartments.findIndex((part) => part.id === id);
-    return setup.compartments[at]?.name ?? `tray ${at + 1}`;
-  };
-  const move = (at: number, by: number) =>
-    set((before) => {
-      const order = [...before.order];
-      [order[at], order[at + by]] = [order[at + by]!, order[at]!];
-      return { ...before, order };
-    });
-  const last = typed.order.length - 1;
-  return (
-    <ol className={styles.order}>
-      {typed.order
-        .map((id, at) => (
-          <li key={id}>
-            <span>
-              <b>{nameOf(id)}</b> {at === last ? "stands on top" : at === 0 ? "stands lowest" : ""}
-            </span>
-            <Button onClick={() => move(at, 1)} disabled={at === last} aria-label={`${nameOf(id)} one up`}>
-              up
-            </Button>
-            <Button onClick={() => move(at, -1)} disabled={at === 0} aria-label={`${nameOf(id)} one down`}>
-              down
-            </Button>
-          </li>
-        ))
-        .toReversed()}
-    </ol>
-  );
 }

@@ -71,37 +71,52 @@ export function DeedPicture({
       </figcaption>
       <Cutaway profile={profile} pxPerM={pxPerM} detail="large" label={`${bin.name}, cut open`}>
         {(anchors) =>
-          choosing && (
-            <PartButtons
-              anchors={anchors}
-              parts={{
-                chosen: typed.compartment,
-                labels: Object.fromEntries(
-                  parts.map((part, at) => [
-                    part.compartment.id,
-                    `${nameOf(part.compartment.id, at)}: ${sayPart(part, units)}`,
-                  ]),
-                ),
-                onPress: (id) => onPart(id as CompartmentId),
+          of === "moveAlong" && isLine ? (
+            <div
+              className={styles.front}
+              style={{
+                left: Math.min(...anchors.parts.map(({ x }) => x)),
+                top: Math.min(...anchors.parts.map(({ y }) => y)),
+                height: Math.max(...anchors.parts.map(({ height }) => height)),
+                width: longest * pxPerM,
               }}
-            />
+            >
+              <Slider
+                classes={{
+                  root: styles.frontField!,
+                  thumb: styles.frontThumb!,
+                  track: styles.frontTrack!,
+                  rail: styles.frontRail!,
+                }}
+                aria-label="How far the front moves"
+                min={0}
+                max={100}
+                step={5}
+                value={Math.round(Math.min(1, said?.ok ? said.value / longest : typed.share) * 100)}
+                valueLabelDisplay="off"
+                getAriaValueText={(percent) => formatLength((percent / 100) * longest, units)}
+                onChange={(_, percent) => set((before) => ({ ...before, share: percent / 100, length: "" }))}
+              />
+            </div>
+          ) : (
+            choosing && (
+              <PartButtons
+                anchors={anchors}
+                parts={{
+                  chosen: typed.compartment,
+                  labels: Object.fromEntries(
+                    parts.map((part, at) => [
+                      part.compartment.id,
+                      `${nameOf(part.compartment.id, at)}: ${sayPart(part, units)}`,
+                    ]),
+                  ),
+                  onPress: (id) => onPart(id as CompartmentId),
+                }}
+              />
+            )
           )
         }
       </Cutaway>
-      {of === "moveAlong" && isLine && (
-        <div className={styles.front} style={{ width: widthM * pxPerM }}>
-          <Slider
-            aria-label="How far the front moves"
-            min={0}
-            max={100}
-            step={5}
-            value={Math.round(Math.min(1, said?.ok ? said.value / longest : typed.share) * 100)}
-            valueLabelDisplay="off"
-            getAriaValueText={(percent) => formatLength((percent / 100) * longest, units)}
-            onChange={(_, percent) => set((before) => ({ ...before, share: percent / 100, length: "" }))}
-          />
-        </div>
-      )}
       <ul className={styles.bands}>
         {parts.map((part, at) => (
           <li key={part.compartment.id}>

@@ -1,4 +1,5 @@
 "use client";
+import { SelectField } from "@/ui/field/SelectField";
 import type { PantryMaterial } from "@/core/catalogue/pantry";
 import type { MaterialUse } from "@/core/catalogue/material";
 import { formatToEdit } from "@/core/quantity/format";
@@ -6,7 +7,6 @@ import { newId } from "@/session/author";
 import { useDraft } from "@/session/draft";
 import { useSession } from "@/session/session";
 import { FormDialog } from "@/ui/FormDialog";
-import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import { useState } from "react";
 import styles from "./Guide.module.css";
@@ -75,21 +75,12 @@ export function OwnMaterialDialog({
       <div className={styles.ownForm}>
         {" "}
         {!base && (
-          <TextField
-            select
+          <SelectField
             label="Used as"
             value={typed.use}
-            helperText=" "
-            onChange={({ target }) =>
-              draft.set((before) => ({ ...before, use: target.value as MaterialUse }))
-            }
-          >
-            {USES.map(([value, label]) => (
-              <MenuItem key={value} value={value}>
-                {label}
-              </MenuItem>
-            ))}
-          </TextField>
+            onChoose={(value) => draft.set((before) => ({ ...before, use: value }))}
+            options={USES.map(([value, label]) => ({ value: value, label: label }))}
+          />
         )}
         {field("name", "Name")}
         {field("water", "Water (% of wet weight)", "weigh, dry in a warm oven, weigh again")}

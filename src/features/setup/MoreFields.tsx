@@ -1,4 +1,5 @@
 "use client";
+import { optionsOf, SelectField } from "@/ui/field/SelectField";
 import { systemOf } from "@/core/bin/system";
 import { materialsFor } from "@/core/catalogue/material";
 import { speciesOf } from "@/core/catalogue/species";
@@ -9,7 +10,6 @@ import { QuantityField } from "@/ui/field/QuantityField";
 import { COVERS, DRAINAGES, PURPOSES, SPECIES } from "@/vocabulary/setup";
 import Checkbox from "@mui/material/Checkbox";
 import FormControlLabel from "@mui/material/FormControlLabel";
-import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import styles from "./Setup.module.css";
 import type { SetupTyped } from "./setupTyped";
@@ -28,7 +28,7 @@ export function MoreFields({
   const { units } = useSession();
   const unit = DEFAULT_UNIT[units];
   const facts = systemOf(typed.system);
-  const isAsked = ["parts", "tare", "beddingDepth", "worms2"].some((field) => faults[field]);
+  const isAsked = ["parts", "tare", "grate", "beddingDepth", "worms2"].some((field) => faults[field]);
   const choice = <V extends string>(
     label: string,
     field: keyof SetupTyped,
@@ -36,19 +36,12 @@ export function MoreFields({
     words: Record<V, string>,
     usual: V,
   ) => (
-    <TextField
-      select
+    <SelectField
       label={label}
-      value={typed[field] === "" ? usual : typed[field]}
-      helperText=" "
-      onChange={({ target }) => set({ [field]: target.value })}
-    >
-      {values.map((value) => (
-        <MenuItem key={value} value={value}>
-          {words[value]}
-        </MenuItem>
-      ))}
-    </TextField>
+      value={typed[field] === "" ? usual : (typed[field] as V)}
+      onChoose={(value) => set({ [field]: value })}
+      options={optionsOf(values, words)}
+    />
   );
   return (
     <details className={styles.more} {...(isAsked ? { open: true } : {})}>
@@ -86,6 +79,18 @@ export function MoreFields({
           echo={(value) => formatMass(value, units, "bucket")}
           helper="then its weight says what is inside"
         />
+        {typed.system === "flowThrough" && (
+          <QuantityField
+            label="Between the bars of its grate"
+            dimension="length"
+            unit={unit.length}
+            typed={typed.grate}
+            onTyped={(grate) => set({ grate })}
+            fault={faults.grate}
+            echo={(value) => formatLength(value, units)}
+            helper="line wide bars with paper until castings hang on them"
+          />
+        )}
         {facts.arrangement === "single" && (
           <FormControlLabel
             control={
@@ -101,23 +106,15 @@ export function MoreFields({
         )}
       </div>
       <div className={styles.pair}>
-        <TextField
-          select
+        <SelectField
           label="First bedding, damp"
           value={typed.bedding}
-          helperText=" "
-          onChange={({ target }) => set({ bedding: target.value })}
-          slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
-        >
-          <MenuItem value="">card and leaf mould</MenuItem>
-          {materialsFor("bedding")
+          onChoose={(value) => set({ bedding: value })}
+          empty="card and leaf mould"
+          options={materialsFor("bedding")
             .filter(({ stance }) => stance === "favoured" || stance === "fine")
-            .map(({ id, name }) => (
-              <MenuItem key={id} value={id}>
-                {name}
-              </MenuItem>
-            ))}
-        </TextField>
+            .map(({ id, name }) => ({ value: id, label: name }))}
+        />
         <QuantityField
           label="How deep"
           dimension="length"
@@ -138,19 +135,12 @@ export function MoreFields({
           onChange={({ target }) => set({ worms2: target.value })}
           slotProps={{ htmlInput: { maxLength: 80, autoComplete: "off" } }}
         />
-        <TextField
-          select
+        <SelectField
           label="Which"
           value={typed.species2}
-          helperText=" "
-          onChange={({ target }) => set({ species2: target.value as SetupTyped["species2"] })}
-        >
-          {SPECIES.map((id) => (
-            <MenuItem key={id} value={id}>
-              {speciesOf(id).name}
-            </MenuItem>
-          ))}
-        </TextField>
+          onChoose={(value) => set({ species2: value })}
+          options={SPECIES.map((id) => ({ value: id, label: speciesOf(id).name }))}
+        />
       </div>
     </details>
   );

@@ -1,9 +1,10 @@
 "use client";
+import { SelectField } from "@/ui/field/SelectField";
 import { useGuarded } from "@/ui/useGuarded";
 import { SCHOOL_TABLE } from "@/core/catalogue/school";
 import { schoolPageOf } from "@/core/catalogue/schoolPage";
 import { SYSTEM_LIST, systemOf, usualCompartments, volumeOfL } from "@/core/bin/system";
-import { ROOM_CLIMATES } from "@/core/expectation/climate";
+import { ROOM_CLIMATES, ROOM_WARMTHS } from "@/core/expectation/climate";
 import { freshProfile } from "@/core/picture/freshProfile";
 import { DEFAULT_UNIT, formatMass, formatVolume } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
@@ -169,19 +170,12 @@ export function SetupRoom() {
                   onChange={(event) => set({ roomName: event.target.value })}
                   slotProps={{ htmlInput: { maxLength: 80, autoComplete: "off" } }}
                 />
-                <TextField
-                  select
+                <SelectField
                   label="How warm it is there"
                   value={typed.warmth}
-                  helperText=" "
-                  onChange={(event) => set({ warmth: event.target.value as SetupTyped["warmth"] })}
-                >
-                  {Object.entries(ROOM_CLIMATES).map(([key, { words }]) => (
-                    <MenuItem key={key} value={key}>
-                      {words}
-                    </MenuItem>
-                  ))}
-                </TextField>
+                  onChoose={(value) => set({ warmth: value })}
+                  options={ROOM_WARMTHS.map((value) => ({ value, label: ROOM_CLIMATES[value].words }))}
+                />
               </>
             )}
           </div>
@@ -219,21 +213,15 @@ export function SetupRoom() {
               slotProps={{ htmlInput: { max: today }, inputLabel: { shrink: true } }}
             />
           </div>
-          <TextField
-            select
+          <SelectField
             label="Way of keeping"
             value={typed.school === "" ? systemOf(typed.system).school : typed.school}
-            helperText={
+            helper={
               schoolPageOf(typed.school === "" ? systemOf(typed.system).school : typed.school).feedPlaceRule
             }
-            onChange={(event) => set({ school: event.target.value as SetupTyped["school"] })}
-          >
-            {SCHOOL_TABLE.map((school) => (
-              <MenuItem key={school.id} value={school.id}>
-                {school.name}
-              </MenuItem>
-            ))}
-          </TextField>
+            onChoose={(value) => set({ school: value })}
+            options={SCHOOL_TABLE.map((school) => ({ value: school.id, label: school.name }))}
+          />
           <MoreFields typed={typed} set={set} faults={faults} />
           <div className={styles.actions}>
             <Button type="submit" variant="contained" size="large" disabled={isBusy}>

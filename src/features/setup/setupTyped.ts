@@ -44,6 +44,8 @@ export interface SetupTyped {
   readonly cover: Cover | "";
   readonly purpose: BinSetup["purpose"] | "";
   readonly tare: string;
+  /** Between the bars a flow-through stands on. */
+  readonly grate: string;
   readonly bedding: string;
   readonly beddingDepth: string;
 }
@@ -67,6 +69,7 @@ export const emptySetup = (today: LocalDate, units: UnitSystem): SetupTyped => (
   cover: "",
   purpose: "",
   tare: "",
+  grate: "",
   bedding: "",
   beddingDepth: "",
 });
@@ -159,7 +162,7 @@ export function newBin(
     wormsIn(typed.worms2, typed.species2, "worms2", units, surfaceM2, faults),
   ].filter((lot) => lot !== undefined);
   const facts = systemOf(typed.system);
-  const optional = (field: "tare" | "beddingDepth", dimension: "mass" | "length", bare: string) => {
+  const optional = (field: "tare" | "beddingDepth" | "grate", dimension: "mass" | "length", bare: string) => {
     if (typed[field].trim() === "") return undefined;
     const value = parseQuantity(typed[field], dimension, bare);
     if (!value.ok) faults[field] = sayUnreadable(value.problem);
@@ -167,6 +170,8 @@ export function newBin(
   };
   const tareKg = optional("tare", "mass", DEFAULT_UNIT[units].mass);
   const deepM = optional("beddingDepth", "length", DEFAULT_UNIT[units].length);
+  const grateGapM = optional("grate", "length", DEFAULT_UNIT[units].length);
+  if (grateGapM !== undefined && (grateGapM < 0.01 || grateGapM > 0.2)) faults.grate = grateFault(units);
   if (deepM !== undefined && deepM > heightM)
     faults.beddingDepth = `It holds ${formatLength(heightM, units)} at most.`;
   const parts = typed.parts.trim() === "" ? undefined : Number(typed.parts);
@@ -192,11 +197,16 @@ export function newBin(
       compartments,
       resting: false,
       ...(tareKg === undefined ? {} : { tareKg }),
+      ...(grateGapM === undefined || typed.system !== "flowThrough" ? {} : { grateGapM }),
     },
     bedded: compartments.map((one) => beddingOf(one, typed, deepM, units)),
     stocked,
   });
 }
+
+/** Bars that hold a column up stand a finger to a hand apart. */
+export const grateFault = (units: UnitSystem): string =>
+  `Between ${formatLength(0.01, units)} and ${formatLength(0.2, units)}: closer nothing falls through, wider nothing holds.`;
 
 /** Bedding a third deep where nothing is said, damp, which is what nearly every start has; the log can be corrected at once. */
 function beddingOf(

@@ -1,4 +1,5 @@
 "use client";
+import { optionsOf, SelectField } from "@/ui/field/SelectField";
 import { materialsFor } from "@/core/catalogue/material";
 import { BEDDING_LAID_WORDS, METHOD_WORDS } from "@/core/words/entry";
 import {
@@ -76,22 +77,13 @@ export function SlipFields(props: Props) {
             helperText={faults.moisture ?? "percent of wet weight"}
             onChange={(event) => set((before) => ({ ...before, moisture: event.target.value }))}
           />
-          <TextField
-            select
+          <SelectField
             label="Where"
             value={typed.spot}
-            helperText=" "
-            onChange={(event) =>
-              set((before) => ({ ...before, spot: event.target.value as SlipTyped["spot"] }))
-            }
-          >
-            <MenuItem value="">not said</MenuItem>
-            {SPOTS.map((spot) => (
-              <MenuItem key={spot} value={spot}>
-                {spot}
-              </MenuItem>
-            ))}
-          </TextField>
+            onChoose={(value) => set((before) => ({ ...before, spot: value }))}
+            empty="not said"
+            options={SPOTS.map((spot) => ({ value: spot, label: spot }))}
+          />
           <QuantityField
             label="How deep the probe was"
             dimension="length"
@@ -141,20 +133,12 @@ export function SlipFields(props: Props) {
             echo={(value) => `tare ${formatMass(value, units)}`}
             helper="leave empty if already tared"
           />
-          <TextField
-            select
+          <SelectField
             label="How"
             value={typed.method}
-            onChange={(event) =>
-              set((before) => ({ ...before, method: event.target.value as SlipTyped["method"] }))
-            }
-          >
-            {HARVEST_METHODS.map((method) => (
-              <MenuItem key={method} value={method}>
-                {METHOD_WORDS[method]}
-              </MenuItem>
-            ))}
-          </TextField>
+            onChoose={(value) => set((before) => ({ ...before, method: value }))}
+            options={optionsOf(HARVEST_METHODS, METHOD_WORDS)}
+          />
           {setup && setup.compartments.length > 1 && (
             <CompartmentField typed={typed} set={set} setup={setup} />
           )}
@@ -246,22 +230,13 @@ function Parts({ slip, typed, set, faults, setup, use }: Props & { readonly use:
       <div className={styles.grid}>
         {setup && setup.compartments.length > 1 && <CompartmentField typed={typed} set={set} setup={setup} />}
         {slip === "bedded" && !typed.isCover && (
-          <TextField
-            select
+          <SelectField
             label="Laid"
             value={typed.laid}
-            onChange={(event) =>
-              set((before) => ({ ...before, laid: event.target.value as SlipTyped["laid"] }))
-            }
-            slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
-          >
-            <MenuItem value="">not said</MenuItem>
-            {BEDDING_LAID.map((laid) => (
-              <MenuItem key={laid} value={laid}>
-                {BEDDING_LAID_WORDS[laid]}
-              </MenuItem>
-            ))}
-          </TextField>
+            onChoose={(value) => set((before) => ({ ...before, laid: value }))}
+            empty="not said"
+            options={optionsOf(BEDDING_LAID, BEDDING_LAID_WORDS)}
+          />
         )}
         {use === "food" && places > 1 && (
           <TextField
@@ -288,18 +263,12 @@ function CompartmentField({
   setup,
 }: Pick<Props, "typed" | "set"> & { readonly setup: BinSetup }) {
   return (
-    <TextField
-      select
+    <SelectField
       label="In"
       value={typed.compartment}
-      onChange={(event) => set((before) => ({ ...before, compartment: event.target.value, place: "1" }))}
-    >
-      {setup.compartments.map((one, at) => (
-        <MenuItem key={one.id} value={one.id}>
-          {one.name ?? `part ${at + 1}`}
-        </MenuItem>
-      ))}
-    </TextField>
+      onChoose={(value) => set((before) => ({ ...before, compartment: value, place: "1" }))}
+      options={setup.compartments.map((one, at) => ({ value: one.id, label: one.name ?? `part ${at + 1}` }))}
+    />
   );
 }
 

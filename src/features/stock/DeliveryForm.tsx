@@ -1,4 +1,5 @@
 "use client";
+import { SelectField } from "@/ui/field/SelectField";
 import { useGuarded } from "@/ui/useGuarded";
 import { ofBin } from "@/session/author";
 import { surfaceM2 } from "@/core/bin/system";
@@ -12,9 +13,7 @@ import { useSession } from "@/session/session";
 import { DayField } from "@/ui/field/DayField";
 import { Choice } from "@/ui/choice/Choice";
 import { SPECIES } from "@/vocabulary/setup";
-import type { SpeciesId } from "@/vocabulary/setup";
 import Button from "@mui/material/Button";
-import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
@@ -93,25 +92,16 @@ export function DeliveryForm({
       <section className={styles.lots} aria-label="What came">
         {typed.lots.map((lot, at) => (
           <div key={at} className={styles.lot}>
-            <TextField
-              select
+            <SelectField
               label="Which worm"
               value={lot.species}
-              helperText=" "
-              onChange={({ target }) =>
+              onChoose={(value) =>
                 set({
-                  lots: typed.lots.map((one, n) =>
-                    n === at ? { ...one, species: target.value as SpeciesId } : one,
-                  ),
+                  lots: typed.lots.map((one, n) => (n === at ? { ...one, species: value } : one)),
                 })
               }
-            >
-              {SPECIES.map((id) => (
-                <MenuItem key={id} value={id}>
-                  {speciesOf(id).name}
-                </MenuItem>
-              ))}
-            </TextField>
+              options={SPECIES.map((id) => ({ value: id, label: speciesOf(id).name }))}
+            />
             <TextField
               label="How many: 500 g, 1000 worms, or 2000 per m2"
               value={lot.amount}
@@ -157,23 +147,16 @@ export function DeliveryForm({
           const percent = Number(share.percent.replace(",", "."));
           return (
             <div key={at} className={styles.share}>
-              <TextField
-                select
+              <SelectField
                 label="Bin"
                 value={share.binId}
-                helperText=" "
-                onChange={({ target }) =>
+                onChoose={(value) =>
                   set({
-                    shares: typed.shares.map((one, n) => (n === at ? { ...one, binId: target.value } : one)),
+                    shares: typed.shares.map((one, n) => (n === at ? { ...one, binId: value } : one)),
                   })
                 }
-              >
-                {bins.map(({ bin }) => (
-                  <MenuItem key={bin.id} value={bin.id}>
-                    {bin.name}
-                  </MenuItem>
-                ))}
-              </TextField>
+                options={bins.map(({ bin }) => ({ value: bin.id, label: bin.name }))}
+              />
               <TextField
                 label="Share (%)"
                 value={share.percent}

@@ -1,4 +1,5 @@
 "use client";
+import { SelectField } from "@/ui/field/SelectField";
 import { useGuarded } from "@/ui/useGuarded";
 import { ofBin } from "@/session/author";
 import { DEFAULT_UNIT, formatMass } from "@/core/quantity/format";
@@ -19,7 +20,6 @@ import { Choice } from "@/ui/choice/Choice";
 import { done } from "@/vocabulary/outcome";
 import { localDate } from "@/vocabulary/fields";
 import Button from "@mui/material/Button";
-import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
@@ -126,20 +126,13 @@ export function TransferForm({
     router.push(`/bin?id=${receiver?.bin.id ?? giver.bin.id}`);
   };
   const binField = (field: "from" | "to", label: string) => (
-    <TextField
-      select
+    <SelectField
       label={label}
       value={typed[field]}
-      error={faults[field] !== undefined}
-      helperText={faults[field] ?? " "}
-      onChange={({ target }) => set({ [field]: target.value })}
-    >
-      {bins.map(({ bin }) => (
-        <MenuItem key={bin.id} value={bin.id}>
-          {bin.name}
-        </MenuItem>
-      ))}
-    </TextField>
+      fault={faults[field]}
+      onChoose={(value) => set({ [field]: value })}
+      options={bins.map(({ bin }) => ({ value: bin.id, label: bin.name }))}
+    />
   );
   return (
     <form

@@ -1,4 +1,5 @@
 "use client";
+import { SelectField } from "@/ui/field/SelectField";
 import type { FactAbout } from "@/records/entry/about";
 import { ofBin } from "@/session/author";
 import { fedCompartment } from "@/core/bin/system";
@@ -16,8 +17,6 @@ import { FormDialog } from "@/ui/FormDialog";
 import { QuantityField } from "@/ui/field/QuantityField";
 import { done } from "@/vocabulary/outcome";
 import { localDate } from "@/vocabulary/fields";
-import MenuItem from "@mui/material/MenuItem";
-import TextField from "@mui/material/TextField";
 import { useState } from "react";
 
 export type BatchSlip = "measured" | "turned" | "watered" | "removed";
@@ -148,36 +147,22 @@ export function BatchSlipDialog({
         />
       )}
       {slip === "removed" && bins && bins.length > 0 && (
-        <TextField
-          select
+        <SelectField
           label="Into which bin"
           value={draft.typed.into}
-          error={faults.into !== undefined}
-          helperText={faults.into ?? " "}
-          onChange={({ target }) => draft.set((before) => ({ ...before, into: target.value }))}
-        >
-          <MenuItem value="">none of mine</MenuItem>
-          {bins.map(({ bin }) => (
-            <MenuItem key={bin.id} value={bin.id}>
-              {bin.name}
-            </MenuItem>
-          ))}
-        </TextField>
+          fault={faults.into}
+          onChoose={(value) => draft.set((before) => ({ ...before, into: value }))}
+          empty="none of mine"
+          options={bins.map(({ bin }) => ({ value: bin.id, label: bin.name }))}
+        />
       )}
       {slip === "removed" && part && (
-        <TextField
-          select
+        <SelectField
           label="Into which part"
           value={part.id}
-          helperText=" "
-          onChange={({ target }) => draft.set((before) => ({ ...before, part: target.value }))}
-        >
-          {parts.map(({ id, name }, at) => (
-            <MenuItem key={id} value={id}>
-              {name ?? `part ${at + 1}`}
-            </MenuItem>
-          ))}
-        </TextField>
+          onChoose={(value) => draft.set((before) => ({ ...before, part: value }))}
+          options={parts.map(({ id, name }, at) => ({ value: id, label: name ?? `part ${at + 1}` }))}
+        />
       )}
       <DayField
         day={draft.typed.day}

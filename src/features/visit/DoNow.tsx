@@ -9,6 +9,7 @@ import { useSession } from "@/session/session";
 import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import { useState } from "react";
+import { LeftOut } from "./LeftOut";
 import { Outlook } from "./Outlook";
 import { StepLine } from "./StepLine";
 import { SurpriseQuestion } from "./SurpriseQuestion";
@@ -78,10 +79,7 @@ export function DoNow({ visit, lid }: { readonly visit: VisitInHand; readonly li
           </p>
         )}
         {lid === "lifted" && visit.leftOut && (
-          <p className={styles.leftOut}>
-            Left out {spokenDay(visit.leftOut.day, today)}: {visit.leftOut.what.join("; ")}. If it was done
-            since, note it on <Link href={`/bin?id=${visit.binId}`}>the bin’s page</Link>.
-          </p>
+          <LeftOut of={visit.leftOut} bin={{ id: visit.binId, name: visit.binName }} />
         )}
         <ol className={styles.steps} data-refining={visit.isRefining}>
           {steps.map((step, at) => (

@@ -1,4 +1,5 @@
 "use client";
+import { optionsOf, SelectField } from "@/ui/field/SelectField";
 import type { Step } from "@/core/decision/decision";
 import { materialsFor } from "@/core/catalogue/material";
 import { sayAmount } from "@/core/decision/words";
@@ -11,8 +12,6 @@ import type { PartOption } from "@/ui/field/PartFields";
 import { PartFields } from "@/ui/field/PartFields";
 import { FOOD_LAID } from "@/vocabulary/deeds";
 import Button from "@mui/material/Button";
-import MenuItem from "@mui/material/MenuItem";
-import TextField from "@mui/material/TextField";
 import { useMemo } from "react";
 import type { VisitInHand } from "./useVisit";
 import type { MealPartTyped } from "./visitTyped";
@@ -65,21 +64,13 @@ export function MealEditor({ step, visit }: { readonly step: Step; readonly visi
         />
       ))}
       <div className={styles.lies}>
-        <TextField
-          select
+        <SelectField
           label="How it lies"
           value={typed.laid ?? ""}
-          onChange={({ target }) =>
-            set((before) => ({ ...before, laid: target.value as NonNullable<typeof typed.laid> }))
-          }
-        >
-          <MenuItem value="">as proposed</MenuItem>
-          {FOOD_LAID.map((laid) => (
-            <MenuItem key={laid} value={laid}>
-              {LAID_WORDS[laid]}
-            </MenuItem>
-          ))}
-        </TextField>
+          onChoose={(value) => set((before) => ({ ...before, laid: value }))}
+          empty="as proposed"
+          options={optionsOf(FOOD_LAID, LAID_WORDS)}
+        />
         <QuantityField
           label="How deep"
           dimension="length"

@@ -137,6 +137,7 @@ export function useVisit(one: BinToday, lid: "lifted" | "closed") {
   };
   return {
     binId: bin.id,
+    binName: bin.name,
     typed,
     set,
     /** The day the entries will bear. */

@@ -1,4 +1,4 @@
-import { CLIMATE, look, meal, newTub, START } from "../../../tests/log";
+import { CLIMATE, entry, look, meal, newTub, START } from "../../../tests/log";
 import type { Entry } from "@/records/entry";
 import type { Fact } from "@/records/entry/about";
 import { entryFormat, entrySchema } from "@/records/entry";
@@ -180,7 +180,13 @@ test("nothing is done that was not said: what is not ticked leaves no entry and 
   expect(only).toMatchObject({ leftOut: { length: steps.length } });
   // Asked for once: the next lifting of the lid answers it.
   const after = [...log, { ...only!, id: "x", subject: log[0]!.subject } as Entry];
-  expect(replay(after).leftOut).toMatchObject({ day: TODAY, what: { length: steps.length } });
+  expect(replay(after).leftOut).toMatchObject({ day: TODAY, items: { length: steps.length } });
+  // Done after all: one press writes it as it was proposed, and it is asked for no more.
+  const { items } = replay(after).leftOut!;
+  const fed = items.find(({ deed }) => deed?.kind === "fed")!.deed!;
+  const late = replay([...after, entry(fed, 61)]);
+  expect(late.leftOut!.items).toHaveLength(items.length - 1);
+  expect(late.feedings.at(-1)).toMatchObject({ day: addDays(START, 61) });
   expect(replay([...after, look([], 61)]).leftOut).toBeUndefined();
   const all = stored(visit(seen).facts);
   expect(all[0]).not.toHaveProperty("leftOut");

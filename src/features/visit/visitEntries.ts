@@ -1,5 +1,6 @@
 import type { FactAbout, FactOf } from "@/records/entry/about";
-import type { FeedPart, Reading } from "@/records/entry";
+import type { FeedPart, LeftUndone, Reading } from "@/records/entry";
+import { leftUndoneSchema } from "@/records/entry";
 import type { LocalDate } from "@/vocabulary/fields";
 import { localDate } from "@/vocabulary/fields";
 import type { Outcome } from "@/vocabulary/outcome";
@@ -228,11 +229,22 @@ export function visitFacts(visit: Visit): Outcome<FactAbout<"bin">[], FieldFault
   if (lid === "closed") return done([looked]);
   const steps = doable(decision.steps);
   const isDone = (step: Step): boolean => how === "asProposed" || typed.done.includes(stepKey(step));
-  const leftOut = steps.filter((step) => !isDone(step)).map((step) => wordsOf(step, units));
   const meal = mealOf(typed, units, containers);
   if (!meal.ok) return meal;
+  const left = steps.filter((step) => !isDone(step)).slice(0, 12);
   const facts: FactAbout<"bin">[] = [
-    leftOut.length > 0 ? { ...looked, leftOut: leftOut.slice(0, 12) } : looked,
+    left.length > 0
+      ? {
+          ...looked,
+          leftOut: left.map((step) => wordsOf(step, units)),
+          leftOutAs: left.map((step) => {
+            const amount = amountOf(step, typed, units, containers);
+            return asLeftUndone(
+              factsOf(step, amount.ok ? amount.value : undefined, typed, meal.value, units),
+            );
+          }),
+        }
+      : looked,
   ];
   for (const step of steps.filter(isDone)) {
     const amount = amountOf(step, typed, units, containers);
@@ -253,6 +265,12 @@ export function visitFacts(visit: Visit): Outcome<FactAbout<"bin">[], FieldFault
   }
   return done(facts);
 }
+
+/** What can be written later by one press; a deed of several facts asks for its own act. */
+const asLeftUndone = (facts: readonly FactAbout<"bin">[]): LeftUndone | null => {
+  const read = leftUndoneSchema.safeParse(facts.length === 1 ? facts[0] : undefined);
+  return read.success ? read.data : null;
+};
 
 function wordsOf(step: Step, units: UnitSystem): string {
   const { before, amount, after } = sayStep(step, { units });

@@ -53,7 +53,7 @@ import { compartment, setupChanges } from "../setup";
  * back, and a first meal has its day. Fifth: deeds say how, where from and where to; what was in a bin before is put
  * in as what it was; a look remembers which proposals were left out.
  */
-export const ENTRY_VERSION = 5;
+export const ENTRY_VERSION = 6;
 
 /** Amounts keep how they were known and how they were typed. */
 const known = {
@@ -150,6 +150,42 @@ const common = {
   note: text.optional(),
 };
 
+/** What steps of a visit come to, besides where and when. */
+const bedded = {
+  kind: z.literal("bedded"),
+  parts: z.array(beddingPart).min(1),
+  isCover: z.boolean().optional(),
+  laid: z.enum(BEDDING_LAID).optional(),
+};
+const fed = {
+  kind: z.literal("fed"),
+  parts: z.array(feedPart).min(1),
+  buriedM: depthM.optional(),
+  laid: z.enum(FOOD_LAID).optional(),
+};
+const watered = {
+  kind: z.literal("watered"),
+  amount: z.union([mass, volume]),
+  means: z.enum(WATER_MEANS).optional(),
+};
+const dosed = { kind: z.literal("dosed"), materialId, amount: z.union([mass, volume]) };
+const turned = { kind: z.literal("turned") };
+const drained = {
+  kind: z.literal("drained"),
+  amount: z.union([mass, volume]).optional(),
+  looks: z.enum(LIQUID_LOOKS).optional(),
+};
+const at = { compartment: compartmentId.optional(), place: place.optional() };
+/** A deed that was proposed and not done, as it would be written if it was done after all. */
+export const leftUndone = z.discriminatedUnion("kind", [
+  z.strictObject({ ...bedded, ...at }),
+  z.strictObject({ ...fed, ...at }),
+  z.strictObject({ ...watered, ...at }),
+  z.strictObject({ ...dosed, ...at }),
+  z.strictObject({ ...turned, ...at }),
+  z.strictObject({ ...drained, ...at }),
+]);
+
 const kinds = [
   z.strictObject({
     kind: z.literal("stocked"),
@@ -170,27 +206,10 @@ const kinds = [
     moisture: moisture.optional(),
     ...common,
   }),
-  z.strictObject({
-    kind: z.literal("bedded"),
-    parts: z.array(beddingPart).min(1),
-    isCover: z.boolean().optional(),
-    laid: z.enum(BEDDING_LAID).optional(),
-    ...common,
-  }),
-  z.strictObject({
-    kind: z.literal("fed"),
-    parts: z.array(feedPart).min(1),
-    buriedM: depthM.optional(),
-    laid: z.enum(FOOD_LAID).optional(),
-    ...common,
-  }),
-  z.strictObject({
-    kind: z.literal("watered"),
-    amount: z.union([mass, volume]),
-    means: z.enum(WATER_MEANS).optional(),
-    ...common,
-  }),
-  z.strictObject({ kind: z.literal("dosed"), materialId, amount: z.union([mass, volume]), ...common }),
+  z.strictObject({ ...bedded, ...common }),
+  z.strictObject({ ...fed, ...common }),
+  z.strictObject({ ...watered, ...common }),
+  z.strictObject({ ...dosed, ...common }),
   z.strictObject({
     kind: z.literal("looked"),
     lid: z.enum(["lifted", "closed"]),
@@ -200,9 +219,11 @@ const kinds = [
     nextDay: localDate.optional(),
     /** What was proposed and not done, in the words it was proposed in. */
     leftOut: z.array(z.string().max(200)).max(12).optional(),
+    /** The same in the same order, as entries; null where a deed of its own is asked for. */
+    leftOutAs: z.array(leftUndone.nullable()).max(12).optional(),
     ...common,
   }),
-  z.strictObject({ kind: z.literal("turned"), ...common }),
+  z.strictObject({ ...turned, ...common }),
   z.strictObject({
     kind: z.literal("covered"),
     /** The lid. */
@@ -211,12 +232,7 @@ const kinds = [
     over: z.strictObject({ what: z.enum(OVER_BED), isDamp: z.boolean() }).optional(),
     ...common,
   }),
-  z.strictObject({
-    kind: z.literal("drained"),
-    amount: z.union([mass, volume]).optional(),
-    looks: z.enum(LIQUID_LOOKS).optional(),
-    ...common,
-  }),
+  z.strictObject({ ...drained, ...common }),
   z.strictObject({ kind: z.literal("weighed"), grossKg: massKg, tareKg: massKg, ...common }),
   z.strictObject({
     kind: z.literal("harvested"),
