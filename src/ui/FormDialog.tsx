@@ -46,8 +46,9 @@ export function FormDialog({
       maxWidth={size}
       transitionDuration={{ enter: 180, exit: 0 }}
       aria-labelledby={id}
+      slotProps={{ paper: { className: styles.paper! } }}
     >
-      <form onSubmit={submit} noValidate>
+      <form className={styles.form} onSubmit={submit} noValidate>
         <DialogTitle id={id}>
           {title} {of && <span className={styles.of}>{of}</span>}
         </DialogTitle>

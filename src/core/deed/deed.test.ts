@@ -269,3 +269,14 @@ test("what is put into a bin out of use is in a bin in use: nothing lies where n
   const stocked = [...retired(), entry({ kind: "stocked", worms: [{ speciesId: "fetida", amount: kilograms(0.2) }] }, TODAY)]; // prettier-ignore
   expect(isOutOfUse(replay(stocked))).toBe(false);
 });
+
+test("what moves on takes its water along: nothing grows lighter by being moved, shown as a whole and by parts", () => {
+  for (const system of ["trough", "flowThrough"] as const)
+    for (const fraction of [0.2, 0.5, 1]) {
+      const bin = binOf(here, logOf(system));
+      const after = previewed(bin, [{ binId: here, fact: { kind: "advanced", fraction } }], TODAY);
+      const wetKg = (one: Pick<DeedBin, "state" | "expectation">) =>
+        partsOf(one.state, one.expectation, TODAY).reduce((sum, part) => sum + part.wetKg, 0);
+      expect(wetKg(after)).toBeCloseTo(wetKg(bin), 3);
+    }
+});

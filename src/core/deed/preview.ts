@@ -32,14 +32,21 @@ export function previewed(here: DeedBin, lines: readonly DeedLine[], today: Loca
   let waterL: Readonly<Record<string, number>> = Object.fromEntries(
     parts.map((part) => [part.compartment.id, part.wetKg - part.dryKg]),
   );
+  const { twin } = expectation;
+  let shares: Readonly<Record<string, number>> = Object.fromEntries(
+    (twin?.compartments ?? []).map(({ id, wormShare }) => [id, wormShare]),
+  );
   for (const { binId, fact } of lines) {
     if (binId !== here.binId) continue;
     const entry = { ...fact, id: "preview", day: today } as unknown as Entry;
     const after = applyEntry(state, entry);
     waterL = watersAfter(waterL, state, after, entry);
+    if (entry.kind === "advanced") shares = movedOn(shares, state, entry.fraction);
     state = after;
   }
-  const { twin } = expectation;
+  // Worms stay where there is something to live in.
+  const inhabited = (id: string) => (dryKg(state.contents[id] ?? NOTHING) > 0 ? (shares[id] ?? 0) : 0);
+  const everywhere = (state.setup?.compartments ?? []).reduce((sum, { id }) => sum + inhabited(id), 0);
   const compartments = (state.setup?.compartments ?? []).map(({ id }) => {
     const held = state.contents[id] ?? NOTHING;
     const water = waterL[id] ?? 0;
@@ -51,17 +58,25 @@ export function previewed(here: DeedBin, lines: readonly DeedLine[], today: Loca
       id,
       moisture: { low: moisture, middle: moisture, high: moisture },
       ripeness: { low: ripe, middle: ripe, high: ripe },
-      wormShare: known?.wormShare ?? 0,
+      wormShare: everywhere > 0 ? inhabited(id) / everywhere : 0,
     };
   });
   const after: Expectation = {
     ...expectation,
     contents: state.contents,
     wormsKg: { low: state.worms.massKg, middle: state.worms.massKg, high: state.worms.massKg },
-    moisture: compartments.find(({ id }) => id === compartmentOf(state, {}))?.moisture ?? expectation.moisture,
+    // Rules of thumb know one moisture for all of it, the model one for each part.
+    moisture: twin ? (compartments.find(({ id }) => id === compartmentOf(state, {}))?.moisture ?? expectation.moisture) : inAll(state, waterL) ?? expectation.moisture,
     places: placesAfter(expectation, state),
   }; // prettier-ignore
   return { state, expectation: twin ? { ...after, twin: { ...twin, compartments } } : after };
+}
+
+function inAll({ contents }: BinState, waterL: Readonly<Record<string, number>>) {
+  const water = Object.values(waterL).reduce((sum, litres) => sum + litres, 0);
+  const dry = Object.values(contents).reduce((sum, held) => sum + dryKg(held), 0);
+  const moisture = water > 0 ? water / (water + dry) : 0;
+  return dry > 0 ? { low: moisture, middle: moisture, high: moisture } : undefined;
 }
 
 /** Meals lie where their parts went; what was taken out whole lies nowhere. */
@@ -87,6 +102,22 @@ function placesAfter(expectation: Expectation, state: BinState): Expectation["pl
   });
 }
 
+/** Of each part a share goes one on towards the harvest; at the end it stays. */
+function movedOn(
+  before: Readonly<Record<string, number>>,
+  { setup }: BinState,
+  fraction: number,
+): Readonly<Record<string, number>> {
+  const order = setup ? fromFedEnd(setup) : [];
+  return Object.fromEntries(
+    order.map(({ id }, at) => {
+      const goes = at === order.length - 1 ? 0 : fraction;
+      const comes = at === 0 ? 0 : fraction * (before[order[at - 1]!.id] ?? 0);
+      return [id, (before[id] ?? 0) * (1 - goes) + comes];
+    }),
+  );
+}
+
 /** Water goes with what it is in, and comes with what comes. */
 function watersAfter(
   before: Readonly<Record<string, number>>,
@@ -99,16 +130,8 @@ function watersAfter(
     return id ? { ...before, [id]: (before[id] ?? 0) + litres } : before;
   };
   switch (entry.kind) {
-    case "advanced": {
-      const order = state.setup ? fromFedEnd(state.setup) : [];
-      return Object.fromEntries(
-        order.map(({ id }, at) => {
-          const goes = at === order.length - 1 ? 0 : entry.fraction;
-          const comes = at === 0 ? 0 : entry.fraction * (before[order[at - 1]!.id] ?? 0);
-          return [id, (before[id] ?? 0) * (1 - goes) + comes];
-        }),
-      );
-    }
+    case "advanced":
+      return movedOn(before, state, entry.fraction);
     case "removed":
     case "split":
     case "tipped":
