@@ -49,6 +49,8 @@ export function moistureOf(s: Float64Array): number {
   const w = s[AT.W]!;
   return w + dm > 0 ? w / (w + dm) : 0;
 }
+/** Acidity of the last step's start; a bin of today has made none yet, and is neither sour nor not. */
+export const acidityOf = (s: Float64Array): number => s[AT.PH]! || 7;
 export const foodOf = (s: Float64Array): number =>
   s[AT.R0]! + s[AT.R1]! + s[AT.R2]! + s[AT.C0]! + s[AT.C1]! + s[AT.C2]!;
 export const beddingOf = (s: Float64Array): number => s[AT.BE]! + s[AT.BR]!;

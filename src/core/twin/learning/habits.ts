@@ -8,7 +8,7 @@ import { FIST_SPREAD, SPREAD } from "../ensemble/members";
 import { chanceThat, quantiles } from "./quantiles";
 import { heatLimitC, isInTrouble } from "./readDay";
 import { fedAt } from "../engine/twinBin";
-import { AT, moistureOf } from "../engine/state";
+import { acidityOf, AT, moistureOf } from "../engine/state";
 
 const OF = { kI: "appetite", kE: "drying", kD: "rotting", kP: "herd" } as const;
 /** Below so many readings nothing is said of habits. */
@@ -80,7 +80,7 @@ export function warningsOf(
   if (air > 0.2) warnings.push({ of: "air", chance: air });
   if (median((s) => s[AT.NH]!) > 0.4) warnings.push({ of: "ammonia" });
   if (median((s) => s[AT.SALT]!) > 0.4) warnings.push({ of: "salt" });
-  if (median((s) => s[AT.PH]! || 7) < 5.5) warnings.push({ of: "acid" });
+  if (median(acidityOf) < 5.5) warnings.push({ of: "acid" });
   if (moisture < target.low - 0.08) warnings.push({ of: "dry" });
   if (moisture > target.high + 0.05) warnings.push({ of: "soaking" });
   if (adults < 0.6 * adultG) warnings.push({ of: "hunger" });

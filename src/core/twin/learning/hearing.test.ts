@@ -241,3 +241,10 @@ test("a healthy bin is asked at most at one visit in ten", () => {
   expect(visits).toBeGreaterThan(250);
   expect(asked / visits).toBeLessThan(0.1);
 });
+
+test("on the day it is set up nothing usual is a surprise: it smells of earth, and is as wet as it was bedded", () => {
+  for (const system of ["tub", "trough", "breederTub"] as const) {
+    const first = brought(newTub(0.5, setupOf(system)), 0);
+    expect(withReadings(first, [{ of: "smell", smell: "earthy" }, { of: "squeeze", squeeze: "fewDrops" }]).surprises).toEqual([]); // prettier-ignore
+  }
+});

@@ -7,7 +7,7 @@ import { ripenessOf } from "../engine/ripeness";
 import { felt, SCALES } from "./senses";
 import type { TwinBin } from "../engine/twinBin";
 import { compartmentAt, fedAt, harvestedAt } from "../engine/twinBin";
-import { AT, castingsOf, cocoonsOf, dryOf, heldG, liveOf, moistureOf } from "../engine/state";
+import { acidityOf, AT, castingsOf, cocoonsOf, dryOf, heldG, liveOf, moistureOf } from "../engine/state";
 
 /** What a keeper read, as the model weighs it. Grams, centimetres, °C, shares. Source: process model 9. */
 export type Observed =
@@ -67,7 +67,7 @@ const squeezed = (s: Float64Array): number => felt(s) + s[AT.FIST]!;
 function smellChance(s: Float64Array, smell: Smell): number {
   const evidence = [
     1.5,
-    4 * Math.min(1.5, Math.max(0, 6.6 - s[AT.PH]!)) - 1.5,
+    4 * Math.min(1.5, Math.max(0, 6.6 - acidityOf(s))) - 1.5,
     8 * (s[AT.AN]! - 0.35),
     6 * (s[AT.NH]! - 0.35),
   ];

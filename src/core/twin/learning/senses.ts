@@ -1,6 +1,6 @@
 import type { FoodLeft, Smell, Squeeze } from "@/vocabulary/readings";
 import { FOOD_LEFT, SQUEEZES } from "@/vocabulary/readings";
-import { AT, dryOf, heldG, moistureOf } from "../engine/state";
+import { acidityOf, AT, dryOf, heldG, moistureOf } from "../engine/state";
 
 /* What a keeper's senses meet in a bin; how likely each answer then is stands in observe.ts. Source: process model 8, 9. */
 
@@ -28,4 +28,4 @@ export const felt = (s: Float64Array): number => moistureOf(s) - 0.5 * (fieldCap
 export const squeezeOf = (moistureFelt: number): Squeeze => SQUEEZES[classOf("squeeze", moistureFelt)]!;
 export const foodLeftSeen = (share: number): FoodLeft => FOOD_LEFT[classOf("foodLeft", share)]!;
 export const smellOf = (s: Float64Array): Smell =>
-  s[AT.AN]! > 0.4 ? "rotten" : s[AT.PH]! < 6 ? "sour" : s[AT.NH]! > 0.5 ? "ammonia" : "earthy";
+  s[AT.AN]! > 0.4 ? "rotten" : acidityOf(s) < 6 ? "sour" : s[AT.NH]! > 0.5 ? "ammonia" : "earthy";
