@@ -36,7 +36,7 @@ export const setupOf = (system: System, changes: Partial<BinSetup> = {}): BinSet
 
 /** The row of the bin whose log these are. */
 export const BIN_ROW = {
-  schemaVersion: 1 as const,
+  schemaVersion: 2 as const,
   rowId: "bin-row",
   id: "bin-1",
   revision: 1,

@@ -34,6 +34,7 @@ const PLAN: NewRow = {
   kind: "plans",
   row: {
     ...ROW,
+    schemaVersion: 1,
     rowId: "plan-row",
     id: "plan-1",
     name: "Plan",
@@ -136,6 +137,7 @@ const timetable = (binId: string): NewRow => ({
   kind: "timetables",
   row: {
     ...ROW,
+    schemaVersion: 1,
     rowId: "times-row",
     id: "times-1",
     name: "Tansy",
@@ -213,6 +215,7 @@ const batch: NewRow = {
   kind: "batches",
   row: {
     ...ROW,
+    schemaVersion: 1,
     rowId: "batch-row",
     id: "batch-1",
     name: "Card and coffee",

@@ -1,7 +1,7 @@
 import type { ArchiveRecords } from "@/archive/document";
 import { encodeArchive } from "@/archive/document";
 import type { Entry } from "@/records/entry";
-import { binSchema } from "@/records/bin";
+import { binFormat, binSchema } from "@/records/bin";
 import { demoStore } from "./demoStore";
 import { cellarSchema } from "@/records/cellar";
 import { roomSchema } from "@/records/room";
@@ -46,7 +46,12 @@ export function demoRecords(lastDay: LocalDate, seed = "cellar"): ArchiveRecords
       roomSchema.parse({ ...row(room.id), schemaVersion: 2, name: room.name, climate: room.climate }),
     ),
     bins: BINS.map((bin) =>
-      binSchema.parse({ ...row(bin.id), name: bin.name, firstDay: addDays(lastDay, -bin.beganAgo) }),
+      binSchema.parse({
+        ...row(bin.id),
+        schemaVersion: binFormat.current,
+        name: bin.name,
+        firstDay: addDays(lastDay, -bin.beganAgo),
+      }),
     ),
     materials: store.materials,
     batches: store.batches,

@@ -3,7 +3,7 @@ import { BIN_ROW, entry, meal, newTub, START } from "../../tests/log";
 import type { DecodedArchive } from "@/archive/decode";
 import { decodeArchive } from "@/archive/decode";
 import { encodeArchive, FROM_NEWER } from "@/archive/document";
-import { binSchema } from "@/records/bin";
+import { binFormat, binSchema } from "@/records/bin";
 import type { Formats as RecordFormats } from "@/records/kinds";
 import { RECORD_FORMATS } from "@/records/kinds";
 import { authorFor, ofBin } from "@/session/author";
@@ -16,17 +16,21 @@ import type { NewRow } from "./write";
 import { undo, write } from "./write";
 
 /*
- * A later app, in which bins have come to a second version: they bear a label. It writes, reads, exports and imports;
+ * A later app, in which bins have come to a third version: they bear a label. It writes, reads, exports and imports;
  * an older app beside it loses nothing of it, and what the older one writes merges.
  */
 const AT = "2026-11-23T08:00:00.000Z";
 const NOTE = { label: "brought in", at: AT };
+const NEXT = binFormat.current + 1;
 const LATER: RecordFormats = {
   ...RECORD_FORMATS,
   bins: {
-    current: 2,
-    steps: [(row: Record<string, unknown>) => ({ ...row, label: String(row.name).toUpperCase() })],
-    schema: z.strictObject({ ...binSchema.shape, schemaVersion: z.literal(2), label: z.string() }),
+    current: NEXT,
+    steps: [
+      ...binFormat.steps,
+      (row: Record<string, unknown>) => ({ ...row, label: String(row.name).toUpperCase() }),
+    ],
+    schema: z.strictObject({ ...binSchema.shape, schemaVersion: z.literal(NEXT), label: z.string() }),
   },
 } as unknown as RecordFormats;
 
@@ -64,7 +68,7 @@ test("a later version is written by the author, read, exported and brought in ag
   const db = device(LATER);
   const author = authorFor(db, "later", LATER);
   const first = author.first("bins", { name: "Sorrel", firstDay: START, label: "shelf 3" } as never);
-  expect(first.row.schemaVersion).toBe(2);
+  expect(first.row.schemaVersion).toBe(NEXT);
   await keep(db, first);
   const [row] = (await readFrame(db)).bins;
   await keep(db, author.revised("bins", row!, { name: "Dock" }));
@@ -90,7 +94,7 @@ test("an older device keeps what it cannot read whole, goes on working, and give
   const later = device(LATER);
   await keep(
     later,
-    { kind: "bins", row: { ...BIN_ROW, schemaVersion: 2, label: "shelf 1" } as never },
+    { kind: "bins", row: { ...BIN_ROW, schemaVersion: NEXT, label: "shelf 1" } as never },
     ...asRows(newTub()),
   );
   const older = device();

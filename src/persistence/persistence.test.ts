@@ -5,7 +5,7 @@ import { decodeArchive } from "@/archive/decode";
 import { encodeArchive } from "@/archive/document";
 import type { Entry } from "@/records/entry";
 import { effectiveEntries } from "@/core/log/effective";
-import { binSchema } from "@/records/bin";
+import { binFormat, binSchema } from "@/records/bin";
 import { RECORD_FORMATS } from "@/records/kinds";
 import { z } from "@/vocabulary/z";
 import type { Formats } from "./database";
@@ -192,27 +192,31 @@ test("export and import gives the same cellar; a second import adds nothing; a f
   await other.delete();
 });
 
-test("a database of version 1 opens under version 2: rows are stepped, a broken one is kept, nothing is lost", async () => {
+test("a database of one version opens under the next: rows are stepped, a broken one is kept, nothing is lost", async () => {
   await write(db, "set up", [{ kind: "bins", row: BIN_ROW }, ...rows([meal(0.4, 1, 9)])], AT);
   await db.table("bins").add({ rowId: "odd", id: "odd", schemaVersion: 1, name: 12 });
   const name = db.name;
   db.close();
 
-  const binV2 = z.strictObject({ ...binSchema.shape, schemaVersion: z.literal(2), label: z.string() });
+  const next = binFormat.current + 1;
+  const labelled = z.strictObject({ ...binSchema.shape, schemaVersion: z.literal(next), label: z.string() });
   const later: Formats = {
     stores: [...new CellarDatabase("x").formats.stores, { bins: "rowId, id, label" }],
     records: {
       ...RECORD_FORMATS,
       bins: {
-        current: 2,
-        steps: [(row: Record<string, unknown>) => ({ ...row, label: (row.name as string).toUpperCase() })],
-        schema: binV2,
+        current: next,
+        steps: [
+          ...binFormat.steps,
+          (row: Record<string, unknown>) => ({ ...row, label: (row.name as string).toUpperCase() }),
+        ],
+        schema: labelled,
       },
     } as unknown as Formats["records"],
   };
   db = new CellarDatabase(name, later);
   expect(await db.table("bins").get("bin-row")).toMatchObject({
-    schemaVersion: 2,
+    schemaVersion: next,
     label: "QUINCE",
     name: "Quince",
   });

@@ -86,6 +86,7 @@ const FOLDER: Record<RecordKind, string> = {
 const RELEASED: Record<string, string> = {
   "batch/v1.fixture.json": "48fa0442cde10cd7d6e1f733edd0f0600b3263229a90f4af3f2da86626015a9f",
   "bin/v1.fixture.json": "bc35f374123744775dc09c0361c5ddcac658300b1595a9403ee8baf8a784f1ed",
+  "bin/v2.fixture.json": "271223bcc29d271d22b525a77930d5b0d8f5b9b3575068445ac51b9d8c48711d",
   "cellar/v1.fixture.json": "5b605c5eed3ff768056b7be53d2d8ab66b38b773bd2ac09927b5c8b02abf93c9",
   "entry/v1.fixture.json": "2750e8810ad418437c84b16f23ddcfc64ebaee905c24bc7e28d16f31a38dbb01",
   "entry/v2.fixture.json": "0b2f5f5a60fd1a9abcccaf545838f11a516d4b1690ac2307bb3c5db9e8dca9fb",
@@ -99,6 +100,7 @@ const RELEASED: Record<string, string> = {
   "room/v2.fixture.json": "1d573f9e9e0476d917517dbc902682f90a91c366a744934f2066f491dcb4e339",
   "settings/v1.fixture.json": "54b0878e6d86d3af313c3535dba0c9121add63544215f816da46a1adbaa85ab4",
   "settings/v2.fixture.json": "5b13dc807f817a0bf8d9bc2f2fd7fa0c2d527cddb327a4b425ab03085d66340a",
+  "settings/v3.fixture.json": "c046f2d9635668a73e961f03b9c42e1ca8777cac6e2b3ff46489670196abd064",
   "timetable/v1.fixture.json": "0bb2fbe93cda274879f996ac11847dd8b50822321f938db7867b824e2eae2b1f",
 };
 

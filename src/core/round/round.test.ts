@@ -1,5 +1,5 @@
 import type { Bin } from "@/records/bin";
-import { binSchema } from "@/records/bin";
+import { binFormat, binSchema } from "@/records/bin";
 import type { Entry } from "@/records/entry";
 import { CLIMATE, entry, look, meal, newTub, START } from "../../../tests/log";
 import { addDays } from "../calendar/day";
@@ -16,7 +16,7 @@ const TODAY = addDays(START, 70);
 
 function today(name: string, log: readonly Entry[]): BinToday {
   const bin: Bin = binSchema.parse({
-    schemaVersion: 1,
+    schemaVersion: binFormat.current,
     rowId: name,
     id: name,
     revision: 1,

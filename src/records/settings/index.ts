@@ -5,7 +5,7 @@ import { rowFields } from "../row/row";
 
 /** How one keeper likes things; travels with the archive. */
 export const settingsSchema = z.strictObject({
-  schemaVersion: z.literal(2),
+  schemaVersion: z.literal(3),
   ...rowFields,
   id: settingsId,
   units: z.enum(["metric", "us"]),
@@ -23,12 +23,14 @@ export const settingsSchema = z.strictObject({
     )
     .max(30)
     .optional(),
+  /** What a label's code is put behind, so that a phone that reads it opens the bin. */
+  labelAddress: z.string().max(200).optional(),
 });
 export type Settings = z.infer<typeof settingsSchema>;
 
 export const settingsFormat: RecordFormat<Settings, z.input<typeof settingsSchema>> = {
-  current: 2,
-  // A keeper of the first version had measured nothing yet.
-  steps: [(row) => row],
+  current: 3,
+  // A keeper of the first version had measured nothing yet, one of the second had no address for labels.
+  steps: [(row) => row, (row) => row],
   schema: settingsSchema,
 };
