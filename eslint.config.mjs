@@ -25,7 +25,7 @@ const LAYERS = [
   [
     "features",
     ["vocabulary", "records", "core", "archive", "persistence", "workers", "session", "ui"],
-    ["react", "next", "@mui", "tinykeys", "minisearch"],
+    ["react", "next", "@mui", "@dnd-kit", "qrcode", "tinykeys", "minisearch"],
   ],
   ["app", ["features", "ui", "offline", "server"], ["next", "react", "@mui", "@fontsource-variable"]],
   ["server", ["vocabulary", "core"], ["next", "node"]],

@@ -3,6 +3,7 @@ import "@fontsource-variable/atkinson-hyperlegible-next";
 import "./globals.css";
 import { Shell } from "@/features/shell/Shell";
 import { Deeds } from "@/features/deed/Deeds";
+import { ManyBins } from "@/features/many/ManyBins";
 import { Slips } from "@/features/slip/Slips";
 import { NewVersion } from "@/offline/NewVersion";
 import { Providers } from "@/ui/theme/Providers";
@@ -30,6 +31,7 @@ export default function RootLayout({ children }: { readonly children: ReactNode 
               <>
                 <Slips />
                 <Deeds />
+                <ManyBins />
               </>
             }
           >

@@ -1,5 +1,6 @@
 "use client";
 import type { DeedKind } from "@/core/deed/deed";
+import type { ManyDeed } from "@/core/many/many";
 import type { ReactNode } from "react";
 import { createContext, useContext, useMemo, useState } from "react";
 
@@ -21,6 +22,12 @@ export type Errand =
       readonly binId: string;
       /** The part it was asked for on, where it was. */
       readonly compartment?: string;
+    }
+  | {
+      readonly of: "many";
+      /** Chosen beforehand; more can be added in the dialog. */
+      readonly binIds: readonly string[];
+      readonly deed?: ManyDeed;
     }
   | { readonly of: "find" }
   | { readonly of: "keys" };

@@ -26,7 +26,7 @@ export function FormDialog({
   /** What the press does. */
   readonly keep: string;
   readonly leave?: string;
-  readonly size?: "xs" | "sm" | "md";
+  readonly size?: "xs" | "sm" | "md" | "lg";
   readonly onSave: () => Promise<unknown>;
   readonly onClose: () => void;
   readonly children: ReactNode;

@@ -1,5 +1,6 @@
 "use client";
 import { addDays, ago, dayAndMonth, daysBetween, shortDay, span, spokenDay } from "@/core/calendar/day";
+import { codeOf, readCode } from "@/core/bin/code";
 import { binVolumeL, fedCompartment, systemOf } from "@/core/bin/system";
 import { deedsFor } from "@/core/deed/deed";
 import { partsOf } from "@/core/deed/parts";
@@ -54,12 +55,20 @@ export function BinRoom() {
   const { bins } = useSession();
   const params = useSearchParams();
   if (!bins) return <main className={styles.bin} aria-busy="true" />;
-  const one = bins.find(({ bin }) => bin.id === params.get("id"));
+  // By its id, or by the code on its label.
+  const code = readCode(params.get("code") ?? "");
+  const one = bins.find(
+    ({ bin }) => bin.id === params.get("id") || (code !== undefined && codeOf(bin.id) === code),
+  );
   if (one) return <BinPage key={one.bin.id} one={one} />;
   return (
     <main className={styles.bin}>
       <h1>No such bin</h1>
-      <p>The address names a bin that is not in this cellar.</p>
+      <p>
+        {params.has("code")
+          ? `No bin in this cellar bears the code ${params.get("code")?.slice(0, 12).toUpperCase() ?? ""}. Is it a label of another cellar?`
+          : "The address names a bin that is not in this cellar."}
+      </p>
       <Button variant="contained" component={Link} href="/bins">
         To all bins
       </Button>

@@ -3,10 +3,10 @@ import { materialOf } from "@/core/catalogue/material";
 import { fedCompartment, harvestCompartment, systemOf } from "@/core/bin/system";
 import type { BinState } from "@/core/bin/state";
 import type { Container } from "@/core/quantity/containers";
-import { inContainers } from "@/core/quantity/containers";
 import type { UnitSystem } from "@/core/quantity/format";
 import { DEFAULT_UNIT } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
+import { readAmount } from "@/core/quantity/readAmount";
 import { sayUnreadable } from "@/core/quantity/words";
 import type { Compartment } from "@/records/setup";
 import type { LiquidLooks, OverBed, PutIn, TakenFrom, WaterMeans, WentTo } from "@/vocabulary/deeds";
@@ -142,17 +142,10 @@ export function deedOf(
     faults[field] = value.problem.code === "quantity/empty" ? "Write how much." : sayUnreadable(value.problem); // prettier-ignore
     return 0;
   };
-  /** By weight, by volume, or by a container of the keeper's own. */
   const amount = (field: "amount" | "bedding" | "meal" | "drained", massFirst: boolean) => {
-    const text = typed[field].trim();
-    const held = inContainers(text, containers);
-    if (held !== undefined) return { volumeL: held, measuredBy: "volume" as const, typed: text };
-    const asMass = parseQuantity(text, "mass", massFirst ? unit.smallMass : "none");
-    if (asMass.ok) return { massKg: asMass.value, measuredBy: "weighed" as const, typed: text };
-    const asVolume = parseQuantity(text, "volume", massFirst ? "none" : unit.volume);
-    if (asVolume.ok) return { volumeL: asVolume.value, measuredBy: "volume" as const, typed: text };
-    const problem = massFirst ? asMass.problem : asVolume.problem;
-    faults[field] = problem.code === "quantity/empty" ? "Write how much." : sayUnreadable(problem);
+    const read = readAmount(typed[field], !massFirst, units, containers);
+    if (read.ok) return read.value;
+    faults[field] = read.problem.sentence;
     return { massKg: 0, measuredBy: "weighed" as const };
   };
   const part = typed.compartment ? { compartment: typed.compartment as CompartmentId } : {};

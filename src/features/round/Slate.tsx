@@ -32,7 +32,7 @@ function Back({ due }: { readonly due: LocalDate | undefined }) {
 /** The slate: what to do today, in walking order, and what to carry down. */
 export function Slate() {
   const { bins, today, units, timetables, batches } = useSession();
-  const { chosen } = useErrands();
+  const { chosen, ask } = useErrands();
   const [isDrawn, setDrawn] = useState(false);
   const round = useMemo(() => planRound(bins ?? [], today), [bins, today]);
   const ripe = (bins ?? []).filter(({ expectation }) => harvestNear(expectation) !== undefined);
@@ -89,6 +89,18 @@ export function Slate() {
       {(timetables.length > 0 || batches.length > 0) && <DatedLines />}
       <TooMuch />
       {round.tasks.length > 0 && <ToCarry carry={round.carry} units={units} />}
+      {bins.length > 1 && (
+        <p className={styles.tools}>
+          <Link href="/sheet">on paper</Link> ·{" "}
+          <button
+            type="button"
+            className={styles.many}
+            onClick={() => ask({ of: "many", binIds: round.tasks.map(({ binId }) => binId) })}
+          >
+            several at once
+          </button>
+        </p>
+      )}
       <BackupReminder />
     </aside>
   );

@@ -4,8 +4,8 @@ import { usePathname } from "next/navigation";
 import styles from "./Shell.module.css";
 
 const ROOMS = [
-  { href: "/", word: "Round", also: ["/visit"] },
-  { href: "/bins", word: "Bins", also: ["/bin", "/setup"] },
+  { href: "/", word: "Round", also: ["/visit", "/sheet"] },
+  { href: "/bins", word: "Bins", also: ["/bin", "/setup", "/labels"] },
   { href: "/plan", word: "Plan", also: ["/start", "/stock"] },
   { href: "/mix", word: "Mix", also: [] },
   { href: "/store", word: "Store", also: [] },

@@ -1,0 +1,33 @@
+import type { UnitSystem } from "../quantity/format";
+import { formatMass } from "../quantity/format";
+import type { ManyDeed, ManyProblem } from "./many";
+
+/** On the press that chooses it, and after it is kept. */
+export const MANY_WORDS: Readonly<Record<ManyDeed, { readonly label: string; readonly done: string }>> = {
+  feed: { label: "feed", done: "fed" },
+  bed: { label: "bed", done: "bedded" },
+  water: { label: "water", done: "watered" },
+  give: { label: "grit and additions", done: "given" },
+  loosen: { label: "loosen", done: "loosened" },
+  drain: { label: "drain", done: "drained" },
+  cover: { label: "change the lid", done: "covered" },
+  comeBack: { label: "next visit", done: "next visit set" },
+};
+
+/** Why a bin is left out of an act over many. */
+export function sayManyProblem(problem: ManyProblem, units: UnitSystem): string {
+  switch (problem.code) {
+    case "many/gone":
+      return "is no longer there";
+    case "many/out-of-use":
+      return "is out of use or waits for bedding";
+    case "many/no-drain":
+      return "has no drain";
+    case "many/no-worms":
+      return "has no worms yet";
+    case "many/no-amount":
+      return "gets none";
+    case "many/too-much":
+      return `would get more than it can live with; ${formatMass(problem.mostKg, units, "bucket")} at most`;
+  }
+}

@@ -1,0 +1,111 @@
+"use client";
+import { codeOf, labelText } from "@/core/bin/code";
+import { binVolumeL, systemOf } from "@/core/bin/system";
+import { shortDay } from "@/core/calendar/day";
+import { profileOf } from "@/core/picture/profile";
+import { formatMass, formatVolume } from "@/core/quantity/format";
+import { dueDay } from "@/core/round/due";
+import { useSession } from "@/session/session";
+import { Cutaway } from "@/ui/cutaway/Cutaway";
+import Button from "@mui/material/Button";
+import TextField from "@mui/material/TextField";
+import { useSearchParams } from "next/navigation";
+import { useState } from "react";
+import styles from "./Paper.module.css";
+import { Qr } from "./Qr";
+
+/** Labels for bins and batches: a code as QR and in letters, what it is, since when, and when one comes back. */
+export function LabelsRoom() {
+  const { bins, batchesToday = [], settings, author, keep, units, today } = useSession();
+  const params = useSearchParams();
+  const [address, setAddress] = useState<string>();
+  if (!bins) return <main className={styles.paper} aria-busy="true" />;
+  const wanted = params.get("ids")?.split(",").filter(Boolean);
+  const shown = bins.filter(({ bin, state }) => (wanted ? wanted.includes(bin.id) : !state.setup?.retired));
+  const stored = wanted ? batchesToday.filter(({ batch }) => wanted.includes(batch.id)) : batchesToday;
+  const set = settings?.labelAddress;
+  const typed = address ?? set ?? "";
+  const keepAddress = () => {
+    const labelAddress = typed.trim();
+    if (labelAddress === (set ?? "")) return;
+    void keep("Address on labels changed", [
+      settings
+        ? author.revised("settings", settings, { labelAddress })
+        : author.first("settings", { units, remindAfterDays: 14, labelAddress }),
+    ]);
+  };
+  return (
+    <main className={styles.paper} data-usable="true">
+      <div className={styles.head} data-print="hide">
+        <h1>Labels</h1>
+        <Button variant="contained" onClick={() => window.print()}>
+          Print {shown.length + stored.length} labels
+        </Button>
+      </div>
+      <form
+        className={styles.address}
+        data-print="hide"
+        onSubmit={(event) => {
+          event.preventDefault();
+          keepAddress();
+        }}
+      >
+        <TextField
+          label="Address in front of the code"
+          placeholder="http://cellar.local:3000"
+          value={typed}
+          helperText="Where this app is reached on your own network. Left empty, the QR code holds the letters alone: type them after /."
+          onChange={({ target }) => setAddress(target.value)}
+          slotProps={{ htmlInput: { maxLength: 200, autoComplete: "off" }, inputLabel: { shrink: true } }}
+        />
+        <Button type="submit">keep the address</Button>
+      </form>
+      {shown.length + stored.length === 0 && <p>No such bin or batch stands in this cellar.</p>}
+      <ul className={styles.labels}>
+        {shown.map(({ bin, state, expectation }) => {
+          const code = codeOf(bin.id);
+          const due = dueDay(state, today);
+          const profile = profileOf(bin.id, state, expectation, today);
+          const widest = profile ? Math.max(...profile.compartments.map(({ widthM }) => widthM)) * (profile.arrangement === "line" ? profile.compartments.length : 1) : 1; // prettier-ignore
+          return (
+            <li key={bin.id} className={styles.label}>
+              <Qr text={labelText(code, set)} size={96} />
+              <div className={styles.labelWords}>
+                <b className={styles.labelName}>{bin.name}</b>
+                <span className={styles.code}>{code}</span>
+                <span>
+                  {state.setup
+                    ? `${systemOf(state.setup.system).name}, ${formatVolume(binVolumeL(state.setup), units)}`
+                    : ""}
+                </span>
+                <span>
+                  since {shortDay(bin.firstDay)} {bin.firstDay.slice(0, 4)}
+                </span>
+                {due && <span>back {shortDay(due)}</span>}
+              </div>
+              <span className={styles.labelPicture} aria-hidden="true">
+                {profile && (
+                  <Cutaway profile={profile} pxPerM={Math.min(80, 66 / widest)} detail="thumb" label="" />
+                )}
+              </span>
+            </li>
+          );
+        })}
+        {stored.map(({ batch, state }) => {
+          const code = codeOf(batch.id);
+          return (
+            <li key={batch.id} className={styles.label}>
+              <Qr text={labelText(code, set)} size={96} />
+              <div className={styles.labelWords}>
+                <b className={styles.labelName}>{batch.name}</b>
+                <span className={styles.code}>{code}</span>
+                <span>bedding, mixed {shortDay(batch.mixedOn)}</span>
+                <span>{formatMass(state.leftKg, units, "bucket")}</span>
+              </div>
+            </li>
+          );
+        })}
+      </ul>
+    </main>
+  );
+}
