@@ -12,12 +12,13 @@ export async function newBinRows(
   name: string,
   firstDay: LocalDate,
   facts: readonly FactAbout<"bin">[],
+  group?: string,
 ): Promise<{ readonly binId: string; readonly rows: readonly NewRow[] }> {
   const binId = newId();
   return {
     binId,
     rows: [
-      author.first("bins", { name, firstDay }, binId),
+      author.first("bins", { name, firstDay, ...(group === undefined ? {} : { group }) }, binId),
       ...(await author.entries(ofBin(binId), firstDay, facts)),
     ],
   };

@@ -1,6 +1,6 @@
 "use client";
 import type { Profile } from "@/core/picture/profile";
-import { memo, useEffect, useRef, useState } from "react";
+import { memo, useEffect, useMemo, useRef, useState } from "react";
 import { Cutaway } from "./cutaway/Cutaway";
 import styles from "./Rack.module.css";
 
@@ -9,6 +9,8 @@ export interface RackBin {
   readonly name: string;
   readonly profile: Profile | undefined;
   readonly standing: string;
+  /** The room it stands in: of many bins each room is a shelf of its own. */
+  readonly shelf?: string;
   /** Hangs on the lid of a bin that wants something today. */
   readonly tag?: { readonly text: string; readonly isUrgent: boolean };
 }
@@ -60,39 +62,117 @@ export const Rack = memo(function Rack({
   const pxPerM = isFolded ? FOLDED_PX_PER_M : scaleOf(bins, shelfWidth);
   const rack = useRef<HTMLElement>(null);
   useEffect(() => bringIntoSight(rack.current), [chosen, bins.length]);
+  const [open, setOpen] = useState<ReadonlySet<string>>(new Set());
+  const toggle = (name: string) =>
+    setOpen(
+      (before) => new Set(before.has(name) ? [...before].filter((one) => one !== name) : [...before, name]),
+    );
+  const shelves = useMemo(() => shelvesOf(bins, isFolded), [bins, isFolded]);
   return (
     <nav aria-label="Bins on the rack" className={isFolded ? styles.folded : styles.rack} ref={rack}>
-      <ul className={styles.plank}>
-        {bins.map((bin, at) => (
-          <li key={bin.id} className={styles.place}>
-            <button
-              type="button"
-              className={styles.bin}
-              aria-current={chosen === bin.id}
-              onClick={() => onChoose(bin.id)}
-              title={at < 9 ? `Key ${at + 1}` : undefined}
-            >
-              <span className={styles.stand}>
-                {bin.tag && !isFolded && (
-                  <span className={styles.tag} data-urgent={bin.tag.isUrgent}>
-                    {bin.tag.text}
-                  </span>
+      {shelves.map(({ name, stands, wanted }) => {
+        const isOpen = open.has(name);
+        const shown =
+          name === "" || isOpen ? stands : stands.filter(({ bin }) => bin.tag ?? bin.id === chosen);
+        const quiet = stands.length - shown.length;
+        return (
+          <div key={name} className={name === "" ? styles.only : styles.shelf}>
+            {name !== "" && (
+              <h2 className={styles.shelfName}>
+                {name}{" "}
+                <span>
+                  {stands.length} bins, {wanted === 0 ? "nothing wanted" : `${wanted} want something`}
+                </span>
+                {(quiet > 0 || isOpen) && (
+                  <button type="button" aria-expanded={isOpen} onClick={() => toggle(name)}>
+                    {isOpen ? "fold the quiet ones" : `show the ${quiet} quiet ones`}
+                  </button>
                 )}
-                {bin.profile ? (
-                  <WhenNear isAtOnce={at < DRAWN_AT_ONCE} profile={bin.profile} pxPerM={pxPerM} />
-                ) : (
-                  <span className={styles.unknown} aria-hidden="true">
-                    ?
-                  </span>
-                )}
-              </span>
-              <span className={styles.name}>{bin.name}</span>
-              <span className={isFolded ? "visually-hidden" : styles.standing}>{bin.standing}</span>
-            </button>
-          </li>
-        ))}
-      </ul>
+              </h2>
+            )}
+            <ul className={styles.plank}>
+              {shown.map(({ bin, at }) => (
+                <Place
+                  key={bin.id}
+                  bin={bin}
+                  at={at}
+                  isChosen={chosen === bin.id}
+                  isFolded={isFolded}
+                  pxPerM={pxPerM}
+                  onChoose={onChoose}
+                />
+              ))}
+            </ul>
+          </div>
+        );
+      })}
     </nav>
+  );
+});
+
+/** From so many bins on each room is a shelf, and what wants nothing today is folded away. */
+const SHELVES_FROM = 25;
+
+interface Shelf {
+  /** Empty where all stand on one. */
+  readonly name: string;
+  readonly stands: readonly { readonly bin: RackBin; readonly at: number }[];
+  readonly wanted: number;
+}
+function shelvesOf(bins: readonly RackBin[], isFolded: boolean): readonly Shelf[] {
+  const stands = bins.map((bin, at) => ({ bin, at }));
+  const wanted = (on: Shelf["stands"]) => on.filter(({ bin }) => bin.tag).length;
+  if (isFolded || bins.length < SHELVES_FROM) return [{ name: "", stands, wanted: wanted(stands) }];
+  const names = [...new Set(bins.map(({ shelf }) => shelf ?? "Elsewhere"))];
+  return names.map((name) => {
+    const on = stands.filter(({ bin }) => (bin.shelf ?? "Elsewhere") === name);
+    return { name, stands: on, wanted: wanted(on) };
+  });
+}
+
+/** One bin on its plank; drawn again only where it is another. */
+const Place = memo(function Place({
+  bin,
+  at,
+  isChosen,
+  isFolded,
+  pxPerM,
+  onChoose,
+}: {
+  readonly bin: RackBin;
+  readonly at: number;
+  readonly isChosen: boolean;
+  readonly isFolded: boolean;
+  readonly pxPerM: number;
+  readonly onChoose: (id: string) => void;
+}) {
+  return (
+    <li className={styles.place}>
+      <button
+        type="button"
+        className={styles.bin}
+        aria-current={isChosen}
+        onClick={() => onChoose(bin.id)}
+        title={at < 9 ? `Key ${at + 1}` : undefined}
+      >
+        <span className={styles.stand}>
+          {bin.tag && !isFolded && (
+            <span className={styles.tag} data-urgent={bin.tag.isUrgent}>
+              {bin.tag.text}
+            </span>
+          )}
+          {bin.profile ? (
+            <WhenNear isAtOnce={at < DRAWN_AT_ONCE} profile={bin.profile} pxPerM={pxPerM} />
+          ) : (
+            <span className={styles.unknown} aria-hidden="true">
+              ?
+            </span>
+          )}
+        </span>
+        <span className={styles.name}>{bin.name}</span>
+        <span className={isFolded ? "visually-hidden" : styles.standing}>{bin.standing}</span>
+      </button>
+    </li>
   );
 });
 

@@ -85,7 +85,9 @@ export function manyFacts(
   if (!one?.state.setup) return refused({ code: "many/gone" });
   const { state, expectation } = one;
   const setup = one.state.setup;
-  if (isOutOfUse(state)) return refused({ code: "many/out-of-use" });
+  // What was emptied wants bedding first, and nothing else.
+  const isBare = isOutOfUse(state) || state.emptiedOn !== undefined;
+  if (setup.retired || (isBare && of !== "bed")) return refused({ code: "many/out-of-use" });
   const nought = amount && ("massKg" in amount ? amount.massKg : amount.volumeL) <= 0;
   if (hasAmount(of) && of !== "drain" && (!amount || nought)) return refused({ code: "many/no-amount" });
   const at = { compartment: fedCompartment(setup).id };

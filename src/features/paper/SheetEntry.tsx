@@ -25,6 +25,12 @@ type Row = SheetLine & {
   readonly remark: string;
 };
 
+interface SheetTyped {
+  readonly day: string;
+  /** By bin. */
+  readonly lines: Readonly<Record<string, SheetLine>>;
+}
+
 /** The printed round, typed in afterwards: a line a bin, from cell to cell by keys, kept as one act. */
 export function SheetEntry({
   bins,
@@ -34,10 +40,7 @@ export function SheetEntry({
   readonly due: ReadonlySet<string>;
 }) {
   const { db, today, units, settings, author, keep } = useSession();
-  const draft = useDraft(db, "sheet", {
-    day: String(today),
-    lines: {},
-  });
+  const draft = useDraft<SheetTyped>(db, "sheet", { day: today, lines: {} });
   const { typed } = draft;
   const [fault, setFault] = useState<string>();
   const { guarded, isBusy } = useGuarded();

@@ -1,18 +1,28 @@
 "use client";
 import { useGuarded } from "@/ui/useGuarded";
-import { systemOf, usualCompartments } from "@/core/bin/system";
+import { SYSTEM_LIST, systemOf, usualCompartments } from "@/core/bin/system";
+import { materialsFor } from "@/core/catalogue/material";
+import { speciesOf } from "@/core/catalogue/species";
+import { HERD_KG_PER_M2 } from "@/core/matter/figures";
 import { calculatorNamed } from "@/core/calculators/registry";
 import { DEFAULT_UNIT, formatCount, formatLength, formatMass } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
 import { sayUnreadable } from "@/core/quantity/words";
 import { freshProfile } from "@/core/picture/freshProfile";
+import { firstBedding } from "@/core/stock/firstBedding";
 import { MOST_KG_PER_M2 } from "@/core/stock/delivery";
 import { newBinRows, walkedLast } from "@/session/rack";
 import { useDraft } from "@/session/draft";
 import { useSession } from "@/session/session";
 import { Cutaway } from "@/ui/cutaway/Cutaway";
 import { QuantityField } from "@/ui/field/QuantityField";
+import { SelectField } from "@/ui/field/SelectField";
 import { name as nameField } from "@/vocabulary/fields";
+import type { SpeciesId, System } from "@/vocabulary/setup";
+import { SPECIES } from "@/vocabulary/setup";
+import Checkbox from "@mui/material/Checkbox";
+import FormControlLabel from "@mui/material/FormControlLabel";
+import type { UnitSystem } from "@/core/quantity/format";
 import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import { useRouter } from "next/navigation";
@@ -21,18 +31,42 @@ import styles from "./Plan.module.css";
 
 const MOST_AT_ONCE = 200;
 
-/** For a producer: so many tubs alike, stocked by area and density, on the rack at once. */
+interface AlikeTyped {
+  readonly name: string;
+  readonly group: string;
+  readonly count: string;
+  readonly system: System;
+  readonly width: string;
+  readonly length: string;
+  readonly height: string;
+  readonly room: string;
+  readonly wormsPerM2: string;
+  readonly meanG: string;
+  readonly species: SpeciesId;
+  readonly isStocked: boolean;
+  readonly bedding: string;
+  readonly deep: string;
+}
+
+/** So many bins alike: set up, bedded and stocked by area and density at once, called together, labels after. */
 export function ManyAlike() {
   const { db, units, today, bins, rooms, cellar, author, keep } = useSession();
   const router = useRouter();
-  const draft = useDraft(db, "plan/many", {
+  const draft = useDraft<AlikeTyped>(db, "plan/many", {
     name: "Tub",
+    group: "",
     count: "20",
+    system: "breederTub",
     width: formatLength(0.4, units),
     length: formatLength(0.3, units),
     height: formatLength(0.18, units),
+    room: "",
     wormsPerM2: "2100",
     meanG: "0.45",
+    species: "fetida",
+    isStocked: true,
+    bedding: "manure-aged-bedding",
+    deep: formatLength(0.12, units),
   });
   const { typed } = draft;
   const [faults, setFaults] = useState<Readonly<Record<string, string>>>({});
@@ -84,37 +118,77 @@ export function ManyAlike() {
     );
     const twice = names.find((one) => taken.has(one.toLowerCase()));
     if (twice) found.name = `There is a ${twice} already.`;
+    const deepM = typed.deep.trim() === "" ? 0 : metres(typed.deep);
+    if (deepM === undefined) found.deep = "How deep, such as 12 cm.";
+    else if (heightM !== undefined && deepM > heightM)
+      found.deep = `It holds ${formatLength(heightM, units)} at most.`;
+    const group = nameField.safeParse(typed.group.trim() === "" ? typed.name : typed.group);
+    if (!group.success) found.group = "A name they are called by together.";
     setFaults(found);
-    if (Object.keys(found).length > 0 || !widthM || !lengthM || !heightM || !each) return;
-    const facts = systemOf("breederTub");
+    if (
+      Object.keys(found).length > 0 ||
+      !widthM ||
+      !lengthM ||
+      !heightM ||
+      !each ||
+      deepM === undefined ||
+      !group.success
+    )
+      return;
+    const facts = systemOf(typed.system);
     const newRoom = rooms[0]
       ? undefined
       : author.first("rooms", {
           name: "Tub room",
           climate: { meanC: 20, swingK: 3, hottestDay: 205, humidity: 0.65 },
         });
-    const roomId = rooms[0]?.id ?? newRoom!.row.id;
+    const roomId = rooms.find(({ id }) => id === typed.room)?.id ?? rooms[0]?.id ?? newRoom!.row.id;
+    const compartments = usualCompartments(typed.system, { widthM, lengthM, heightM });
+    const isBreeding = typed.system === "breederTub";
+    const bedded =
+      deepM > 0
+        ? compartments.map((one) =>
+            firstBedding(
+              one,
+              deepM / one.heightM,
+              typed.bedding,
+              `As set up: ${formatLength(deepM, units)} deep.`,
+            ),
+          )
+        : [];
+    const worms = {
+      speciesId: typed.species,
+      amount: { massKg: each.massKg, measuredBy: "proposed" as const },
+    };
     const made = await Promise.all(
       names.map((own) =>
-        newBinRows(author, own, today, [
-          {
-            kind: "altered",
-            changes: {
-              system: "breederTub",
-              school: facts.school,
-              roomId,
-              cover: facts.cover,
-              drainage: facts.drainage,
-              wall: facts.wall,
-              purpose: "worms",
-              compartments: usualCompartments("breederTub", { widthM, lengthM, heightM }),
-              resting: false,
+        newBinRows(
+          author,
+          own,
+          today,
+          [
+            {
+              kind: "altered",
+              changes: {
+                system: typed.system,
+                school: facts.school,
+                roomId,
+                cover: facts.cover,
+                drainage: facts.drainage,
+                wall: facts.wall,
+                purpose: isBreeding ? "worms" : "castings",
+                compartments,
+                resting: false,
+              },
             },
-          },
-        ]),
+            ...bedded,
+            ...(typed.isStocked ? [{ kind: "stocked" as const, worms: [worms] }] : []),
+          ],
+          group.data,
+        ),
       ),
     );
-    const kept = await keep(`${count} tubs on the rack`, [
+    const kept = await keep(`${count} ${count === 1 ? "bin" : "bins"} on the rack`, [
       ...(newRoom ? [newRoom] : []),
       walkedLast(
         author,
@@ -126,10 +200,10 @@ export function ManyAlike() {
     ]);
     if (!kept.ok) return;
     await draft.clear();
-    router.push("/bins");
+    router.push(`/labels?ids=${made.map(({ binId }) => binId).join(",")}`);
   };
   const set = (changes: Partial<typeof typed>) => draft.set((before) => ({ ...before, ...changes }));
-  const plain = (field: "name" | "count" | "wormsPerM2" | "meanG", label: string, helper = " ") => (
+  const plain = (field: "name" | "group" | "count" | "wormsPerM2" | "meanG", label: string, helper = " ") => (
     <TextField
       label={label}
       value={typed[field]}
@@ -139,7 +213,7 @@ export function ManyAlike() {
       slotProps={{ htmlInput: { maxLength: 60, autoComplete: "off" } }}
     />
   );
-  const side = (field: "width" | "length" | "height", label: string) => (
+  const side = (field: "width" | "length" | "height" | "deep", label: string) => (
     <QuantityField
       label={label}
       dimension="length"
@@ -161,9 +235,26 @@ export function ManyAlike() {
     >
       <section className={styles.question} aria-labelledby="many">
         <h2 id="many">Many alike</h2>
-        <div className={styles.pair}>
-          {plain("count", "How many tubs")}
+        <div className={styles.three}>
+          {plain("count", "How many")}
           {plain("name", "Called", "numbered from 01")}
+          {plain("group", "As a group", "the same, if you write nothing")}
+        </div>
+        <div className={styles.pair}>
+          <SelectField
+            label="Kind"
+            value={typed.system}
+            onChoose={(system) => set(asUsual(system, units))}
+            options={SYSTEM_LIST.map(({ id, name }) => ({ value: id, label: name }))}
+          />
+          {rooms.length > 1 && (
+            <SelectField<string>
+              label="Room"
+              value={typed.room === "" ? (rooms[0]?.id ?? "") : typed.room}
+              onChoose={(room) => set({ room })}
+              options={rooms.map(({ id, name }) => ({ value: id, label: name }))}
+            />
+          )}
         </div>
         <div className={styles.three}>
           {side("width", "Width")}
@@ -173,6 +264,32 @@ export function ManyAlike() {
         <div className={styles.pair}>
           {plain("wormsPerM2", "Worms to the square metre", "breeding: about 2000")}
           {plain("meanG", "Weight of one worm (g)", "weigh a counted handful")}
+        </div>
+        <div className={styles.pair}>
+          <SelectField
+            label="Which worm"
+            value={typed.species}
+            onChoose={(species) => set({ species })}
+            options={SPECIES.map((id) => ({ value: id, label: speciesOf(id).name }))}
+          />
+          <FormControlLabel
+            control={
+              <Checkbox
+                checked={typed.isStocked}
+                onChange={({ target }) => set({ isStocked: target.checked })}
+              />
+            }
+            label="the worms go in today"
+          />
+        </div>
+        <div className={styles.pair}>
+          <SelectField
+            label="Bedding, damp"
+            value={typed.bedding}
+            onChoose={(bedding) => set({ bedding })}
+            options={materialsFor("bedding").map(({ id, name }) => ({ value: id, label: name }))}
+          />
+          {side("deep", "How deep")}
         </div>
         <p className={styles.onward}>
           <Button type="submit" variant="contained" disabled={isBusy}>
@@ -184,10 +301,10 @@ export function ManyAlike() {
         {widthM && heightM && widthM <= 3 && heightM <= 1 && lengthM && (
           <div className={styles.drawn}>
             <Cutaway
-              profile={freshProfile("breederTub", { widthM, lengthM, heightM })}
+              profile={freshProfile(typed.system, { widthM, lengthM, heightM })}
               pxPerM={Math.min(260 / widthM, 200 / (heightM + 0.1))}
               detail="large"
-              label="One of the tubs, to scale"
+              label="One of them, to scale"
             />
           </div>
         )}
@@ -209,4 +326,20 @@ export function ManyAlike() {
       </aside>
     </form>
   );
+}
+
+/** Sizes, bedding and density a kind usually has, to be typed over. A worm of half a gram is a grown one. */
+function asUsual(system: System, units: UnitSystem) {
+  const { usual } = systemOf(system);
+  const isBreeding = system === "breederTub";
+  return {
+    system,
+    width: formatLength(usual.widthM, units),
+    length: formatLength(usual.lengthM, units),
+    height: formatLength(usual.heightM, units),
+    deep: formatLength(isBreeding ? Math.min(0.12, usual.heightM) : usual.heightM / 3, units),
+    bedding: isBreeding ? "manure-aged-bedding" : "leaf-mould",
+    wormsPerM2: isBreeding ? "2100" : String(Math.round((HERD_KG_PER_M2.start / 0.45) * 10) * 100),
+    meanG: "0.45",
+  };
 }

@@ -12,11 +12,14 @@ import styles from "./RoundRoom.module.css";
 
 /** The home of the app: the rack along the top, the bin in hand on the bench, the slate beside it. */
 export function RoundRoom() {
-  const { bins, today, units, reading } = useSession();
+  const { bins, rooms, today, units, reading } = useSession();
   const { chosen, choose } = useErrands();
   const room = useRoom();
   const round = useMemo(() => planRound(bins ?? [], today), [bins, today]);
-  const shown = useMemo(() => rackBins(bins ?? [], round, today, units), [bins, round, today, units]);
+  const shown = useMemo(
+    () => rackBins(bins ?? [], round, today, units, rooms),
+    [bins, round, today, units, rooms],
+  );
   const inHand =
     bins?.find((one) => one.bin.id === chosen) ??
     bins?.find((one) => one.bin.id === round.tasks[0]?.binId) ??

@@ -5,6 +5,8 @@ import type { UnitSystem } from "@/core/quantity/format";
 import { formatMass, formatVolume } from "@/core/quantity/format";
 import { dueDay } from "@/core/round/due";
 import type { Carry, Task } from "@/core/round/round";
+import type { RoundLine } from "@/core/round/lines";
+import { roundLines } from "@/core/round/lines";
 import { planRound } from "@/core/round/round";
 import { scrapRate } from "@/core/planning/scraps";
 import { surplusOf } from "@/core/round/surplus";
@@ -15,6 +17,7 @@ import { useSession, useTwinWork } from "@/session/session";
 import type { LocalDate } from "@/vocabulary/fields";
 import dynamic from "next/dynamic";
 import Link from "next/link";
+import type { ReactNode } from "react";
 import { memo, useMemo, useState } from "react";
 import styles from "./Slate.module.css";
 import { useBackupAge } from "./useBackupAge";
@@ -31,7 +34,7 @@ function Back({ due }: { readonly due: LocalDate | undefined }) {
 
 /** The slate: what to do today, in walking order, and what to carry down. */
 export function Slate() {
-  const { bins, today, units, timetables, batches } = useSession();
+  const { bins, rooms, today, units, timetables, batches } = useSession();
   const { chosen, ask } = useErrands();
   const [isDrawn, setDrawn] = useState(false);
   const round = useMemo(() => planRound(bins ?? [], today), [bins, today]);
@@ -39,6 +42,25 @@ export function Slate() {
   const doneToday = (bins ?? []).filter(({ state }) => state.lastLook?.day === today);
   if (!bins || bins.length === 0) return null;
   const nameOf = new Map<string, string>(bins.map(({ bin }) => [bin.id, bin.name]));
+  const sections = roundLines(round.tasks, bins, rooms);
+  const taskLine = (task: Task) => (
+    <TaskLine
+      key={task.binId}
+      binId={task.binId}
+      name={nameOf.get(task.binId) ?? ""}
+      {...sayTask(task, units)}
+      why={sayWhy(task, units, today)}
+      isChosen={chosen === task.binId}
+    />
+  );
+  const lineOf = (line: RoundLine) =>
+    line.of === "one" ? (
+      taskLine(line.task)
+    ) : (
+      <SeveralLine key={`${line.kind}/${line.name}`} line={line} units={units}>
+        {line.tasks.map(taskLine)}
+      </SeveralLine>
+    );
   return (
     <aside className={styles.slate} aria-label="The slate" data-drawn={isDrawn}>
       <h2 className={styles.title}>
@@ -57,17 +79,15 @@ export function Slate() {
           ? `Nothing is due today.${round.nextDay ? ` Next: ${spokenDay(round.nextDay, today)}.` : ""}`
           : `${round.tasks.length} ${round.tasks.length === 1 ? "bin" : "bins"}, about ${round.minutes} minutes`}
       </p>
+      {sections.slice(0, -1).map(({ roomId, room, lines }) => (
+        <section key={roomId}>
+          {room !== "" && <h3 className={styles.room}>{room}</h3>}
+          <ol className={styles.tasks}>{lines.map(lineOf)}</ol>
+        </section>
+      ))}
+      {sections.length > 1 && <h3 className={styles.room}>{sections.at(-1)!.room}</h3>}
       <ol className={styles.tasks}>
-        {round.tasks.map((task) => (
-          <TaskLine
-            key={task.binId}
-            binId={task.binId}
-            name={nameOf.get(task.binId) ?? ""}
-            {...sayTask(task, units)}
-            why={sayWhy(task, units, today)}
-            isChosen={chosen === task.binId}
-          />
-        ))}
+        {(sections.at(-1)?.lines ?? []).map(lineOf)}
         {doneToday.map(({ bin, state }) => (
           <li key={bin.id} className={styles.done}>
             <Link href={`/bin?id=${bin.id}`} className={styles.line}>
@@ -143,6 +163,56 @@ const TaskLine = memo(function TaskLine({
     </li>
   );
 });
+
+/** What several of one group want alike: done for all at once, or unfolded to be done one by one. */
+function SeveralLine({
+  line: { name, kind, tasks, totalKg, totalL },
+  units,
+  children,
+}: {
+  readonly line: Extract<RoundLine, { of: "several" }>;
+  readonly units: UnitSystem;
+  readonly children: ReactNode;
+}) {
+  const { ask } = useErrands();
+  const [isOpen, setOpen] = useState(false);
+  const deed = kind === "feed" || kind === "water" ? kind : undefined;
+  const amount = [
+    totalKg > 0 ? formatMass(totalKg, units, "bucket") : "",
+    totalL > 0 ? formatVolume(totalL, units) : "",
+  ].filter(Boolean);
+  return (
+    <li className={styles.several}>
+      <div className={styles.line}>
+        <span className={styles.box} aria-hidden="true" />
+        <span>
+          <b>{name}</b> {sayTask(tasks[0]!, units).verb} {tasks.length}
+        </span>
+        <span className={styles.amount}>{amount.join(" + ")}</span>
+        <span className={styles.why}>
+          {deed && (
+            <button
+              type="button"
+              className={styles.many}
+              onClick={() => ask({ of: "many", binIds: tasks.map(({ binId }) => binId), deed })}
+            >
+              all at once
+            </button>
+          )}
+          <button
+            type="button"
+            className={styles.many}
+            aria-expanded={isOpen}
+            onClick={() => setOpen((is) => !is)}
+          >
+            {isOpen ? "fold" : "one by one"}
+          </button>
+        </span>
+      </div>
+      {isOpen && <ol className={styles.tasks}>{children}</ol>}
+    </li>
+  );
+}
 
 /** So far it is with the forecasts. */
 function ComingForecasts() {

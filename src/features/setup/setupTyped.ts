@@ -5,10 +5,10 @@ import type { UnitSystem } from "@/core/quantity/format";
 import { DEFAULT_UNIT, formatLength, formatMass } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
 import { sayUnreadable } from "@/core/quantity/words";
-import { SETTLED_DRY_KG_PER_L } from "@/core/matter/figures";
 import type { FactOf } from "@/records/entry/about";
+import { firstBedding } from "@/core/stock/firstBedding";
 import { MOST_KG_PER_M2 } from "@/core/stock/delivery";
-import { systemOf, usualCompartments, volumeOfL } from "@/core/bin/system";
+import { systemOf, usualCompartments } from "@/core/bin/system";
 import { materialOf, shortName } from "@/core/catalogue/material";
 import { speciesOf } from "@/core/catalogue/species";
 import type { BinSetup, Compartment } from "@/records/setup";
@@ -216,24 +216,12 @@ function beddingOf(
   units: UnitSystem,
 ): FactOf<"bedded"> {
   const filled = deepM === undefined ? 0.33 : deepM / one.heightM;
-  const part = (materialId: string, share: number, moisture: number) => {
-    const dryKg = volumeOfL(one) * filled * share * SETTLED_DRY_KG_PER_L.bedding;
-    const massKg = Number((dryKg / (1 - moisture)).toFixed(2));
-    return { materialId, moisture, amount: { massKg, measuredBy: "guessed" as const } };
-  };
-  const isUsual = typed.bedding === "";
   const deep = deepM === undefined ? "a third full" : `${formatLength(deepM, units)} deep`;
-  const what = isUsual
-    ? "damp shredded card and leaf mould"
-    : `damp ${shortName(materialOf("bedding", typed.bedding))}`;
-  return {
-    kind: "bedded",
-    compartment: one.id,
-    note: `As set up: ${deep} of ${what}.`,
-    parts: isUsual
-      ? [part("cardboard-corrugated", 0.6, 0.76), part("leaf-mould", 0.4, 0.72)]
-      : [part(typed.bedding, 1, materialOf("bedding", typed.bedding).dampMoisture ?? 0.74)],
-  };
+  const what =
+    typed.bedding === ""
+      ? "damp shredded card and leaf mould"
+      : `damp ${shortName(materialOf("bedding", typed.bedding))}`;
+  return firstBedding(one, filled, typed.bedding || undefined, `As set up: ${deep} of ${what}.`);
 }
 
 function wormsIn(

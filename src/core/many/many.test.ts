@@ -1,0 +1,126 @@
+import fc from "fast-check";
+import { BIN_ROW, CLIMATE, entry, meal, newTub, setupOf, START } from "../../../tests/log";
+import { entrySchema } from "@/records/entry";
+import type { Entry } from "@/records/entry";
+import { binSchema } from "@/records/bin";
+import type { System } from "@/vocabulary/setup";
+import { codeOf, labelText, readCode } from "../bin/code";
+import { replay } from "../bin/replay";
+import { addDays } from "../calendar/day";
+import { decide } from "../decision/decide";
+import { simpleExpectation } from "../expectation/simpleEngine";
+import { practiceOf } from "../practice/practice";
+import { roundLines } from "../round/lines";
+import type { BinToday, Task, TaskKind } from "../round/round";
+import type { ManyHow } from "./many";
+import { groupsOf, hasAmount, MANY_DEEDS, manyFacts, proposedAmount, shared } from "./many";
+import { sayManyProblem } from "./words";
+
+const TODAY = addDays(START, 40);
+const binOf = (id: string, log: readonly Entry[], group?: string): BinToday => {
+  const state = replay(log);
+  const expectation = simpleExpectation(state, CLIMATE, TODAY);
+  const practice = practiceOf(state);
+  return {
+    bin: binSchema.parse({ ...BIN_ROW, id, name: id, ...(group === undefined ? {} : { group }) }),
+    state,
+    expectation,
+    decision: practice
+      ? decide(expectation, practice, [], TODAY)
+      : { verdict: "leave", steps: [], nextDay: TODAY, cautions: [] },
+  };
+};
+const tub = (wormsKg: number, system: System = "tub") => [
+  ...newTub(wormsKg, setupOf(system)),
+  meal(0.1, 1, 20),
+];
+const HOW: ManyHow = { materialId: "mixed-kitchen-scraps", preparation: "chopped", isCover: false, means: "can", cover: "vented", nextDay: addDays(TODAY, 7) }; // prettier-ignore
+const kg = (massKg: number) => ({ massKg, measuredBy: "weighed" as const });
+
+test("an amount for all is shared out to the gram: by worms where it is food, by ground else, none twice", () => {
+  const bins = [0.2, 0.5, 0.9].map((wormsKg, at) => binOf(`b${at}`, tub(wormsKg, at === 2 ? "bath" : "tub")));
+  fc.assert(
+    fc.property(fc.integer({ min: 0, max: 90_000 }), fc.constantFrom(...MANY_DEEDS), (grams, of) => {
+      const parts = [...shared(grams / 1000, of, bins).values()];
+      expect(parts.reduce((sum, part) => sum + Math.round(part * 1000), 0)).toBe(grams);
+      for (const part of parts) expect(part).toBeGreaterThanOrEqual(0);
+    }),
+  );
+  const food = [...shared(10, "feed", bins).values()];
+  const water = [...shared(10, "water", bins).values()];
+  expect(food[1]! / food[0]!).toBeCloseTo(bins[1]!.expectation.wormsKg.middle / bins[0]!.expectation.wormsKg.middle, 2); // prettier-ignore
+  expect(water[0]).toBeCloseTo(water[1]!, 2);
+  expect([...shared(3, "feed", [binOf("empty", newTub(0))]).values()]).toEqual([0]);
+});
+
+test("every deed over many writes entries the log takes, at the fed part; a bin it does not suit is left out and says why", () => {
+  const bins = (["tub", "trough", "trayStack", "fabricPot"] as const).map((system) => binOf(system, tub(0.5, system))); // prettier-ignore
+  for (const of of MANY_DEEDS)
+    for (const one of bins) {
+      const how = of === "bed" ? { ...HOW, materialId: "leaf-mould", moisture: 0.7 } : of === "give" ? { ...HOW, materialId: "eggshell-crushed" } : HOW; // prettier-ignore
+      const facts = manyFacts(of, how, one, hasAmount(of) ? kg(0.2) : undefined);
+      if (!facts.ok) {
+        expect([of, facts.problem.code]).toEqual(["drain", "many/no-drain"]);
+        continue;
+      }
+      for (const fact of facts.value) expect(entrySchema.safeParse(entry(fact, TODAY)).success).toBe(true);
+    }
+  const said = (of: (typeof MANY_DEEDS)[number], one: BinToday | undefined, amount = kg(0.2)) => {
+    const facts = manyFacts(of, HOW, one, amount);
+    return facts.ok ? "" : sayManyProblem(facts.problem, "metric");
+  };
+  expect(said("feed", undefined)).toMatch(/no longer there/);
+  expect(said("feed", binOf("e", [...tub(0.5), entry({ kind: "emptied" }, 30)]))).toMatch(
+    /waits for bedding/,
+  );
+  expect(said("bed", binOf("e", [...tub(0.5), entry({ kind: "emptied" }, 30)]))).toBe("");
+  expect(said("feed", binOf("n", newTub(0)))).toMatch(/no worms/);
+  expect(said("feed", bins[0], kg(60))).toMatch(/more than it can live with/);
+  expect(said("water", bins[0], kg(0))).toMatch(/gets none/);
+  expect(said("drain", binOf("d", newTub(0.5, setupOf("tub", { drainage: "none" }))))).toMatch(/no drain/);
+});
+
+test("what is proposed for each is what its own decision says, and goes where that says", () => {
+  const one = binOf("q", tub(0.5));
+  const step = one.decision.steps.find(({ kind }) => kind === "feed");
+  expect(proposedAmount("feed", one)).toEqual(step?.amount);
+  expect(proposedAmount("loosen", one)).toBeUndefined();
+  const facts = manyFacts("feed", HOW, one, kg(0.2));
+  expect(facts.ok && facts.value[0]).toMatchObject({ kind: "fed", place: step?.place ?? 2 });
+});
+
+test("over random rounds no task is lost or said twice; what cannot wait is never folded, and stands first", () => {
+  const rooms = ["r1", "r2"].map((id) => ({ id, name: id })) as never;
+  const bins = Array.from({ length: 60 }, (_, at) =>
+    binOf(`b${at}`, newTub(0.4, setupOf(at % 3 === 0 ? "breederTub" : "tub", { roomId: `r${(at % 2) + 1}` as never })), at % 5 === 0 ? "row A" : undefined),
+  ); // prettier-ignore
+  expect(groupsOf(bins).get("row A")).toHaveLength(12);
+  const kinds: readonly TaskKind[] = ["feed", "feed", "feed", "water", "look", "act", "count"];
+  fc.assert(
+    fc.property(fc.array(fc.tuple(fc.nat(59), fc.nat(6)), { maxLength: 60 }), (picks) => {
+      const tasks = [...new Map(picks.map(([bin, kind]) => [bin, kind]))].map(
+        ([bin, kind]): Task => ({ binId: bins[bin]!.bin.id, kind: kinds[kind]!, decision: bins[bin]!.decision, overdueDays: 0, minutes: 1 }),
+      ); // prettier-ignore
+      const lines = roundLines(tasks, bins, rooms).flatMap((section) => section.lines);
+      const said = lines.flatMap((line) => (line.of === "one" ? [line.task] : line.tasks));
+      expect(said.map(({ binId }) => binId).toSorted()).toEqual(tasks.map(({ binId }) => binId).toSorted());
+      for (const line of lines) if (line.of === "several") expect(["act", "count"]).not.toContain(line.kind);
+      if (tasks.length > 12) {
+        const urgent = lines.map((line) => line.of === "one" && ["act", "count"].includes(line.task.kind));
+        expect(urgent.lastIndexOf(true)).toBeLessThan(
+          urgent.includes(false) ? urgent.indexOf(false) : Infinity,
+        );
+      }
+    }),
+    { numRuns: 60 },
+  );
+});
+
+test("a label's code is the same on every device, is read as it is written, and tells a thousand bins apart", () => {
+  const codes = Array.from({ length: 1000 }, (_, at) => codeOf(`bin-${at}`));
+  expect(new Set(codes).size).toBe(1000);
+  for (const code of codes.slice(0, 50)) expect(readCode(` ${code.slice(0, 2).toLowerCase()}-${code.slice(2)} `)).toBe(code); // prettier-ignore
+  for (const text of ["", "ABC", "Quince", "O0O0O", "ABCDEF"]) expect(readCode(text)).toBeUndefined();
+  expect(labelText("ABCDE", undefined)).toBe("ABCDE");
+  expect(labelText("ABCDE", "http://shelf.local:3000/")).toBe("http://shelf.local:3000/bin?code=ABCDE");
+});
