@@ -6,6 +6,7 @@ import { expect, inDemo, openDemo, test, testLong, usable } from "./fixtures";
 const ROOMS = {
   "on the round": ["/", "/visit?id=demo-fennel", "/bin?id=demo-quince"],
   "beside the round": ["/visit?id=demo-bay&quiet=1", "/bins"],
+  "on paper": ["/sheet", "/labels", "/friend?id=demo-quince"],
   "at the desk": ["/setup", "/records", "/settings", "/start", "/stock"],
   "while planning": [
     "/plan",

@@ -34,7 +34,7 @@ const PICTURES = [
   { name: "bins-daylight", at: "/bins", light: true },
   { name: "act-cellar", at: "/bin?id=demo-fennel", act: moveAlong },
   { name: "setup-daylight", at: "/setup", light: true },
-  { name: "records-cellar", at: "/records" },
+  { name: "several-cellar", at: "/bins", act: several },
   { name: "plan-cellar", at: "/plan?step=proposals" },
   { name: "start-daylight", at: "/start", light: true },
   { name: "mix-daylight", at: "/mix", light: true, act: solveMix },
@@ -50,6 +50,11 @@ const PICTURES = [
   { name: "phone-round-daylight", at: "/", phone: true, light: true },
 ];
 
+async function several(page) {
+  await page.getByRole("button", { name: "several at once" }).click();
+  await page.getByRole("button", { name: /^due today/ }).click({ timeout: 60_000 });
+  await page.getByRole("row", { name: /Fennel/ }).waitFor();
+}
 async function measure(page, name) {
   await page.getByRole("button", { name, exact: true }).click({ timeout: 60_000 });
 }

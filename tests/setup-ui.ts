@@ -7,6 +7,9 @@ configure({ defaultHidden: true, asyncUtilTimeout: 8_000 });
 // A machine may be three times slower from one minute to the next.
 jest.setTimeout(30_000);
 
+// A keeper in a test speaks the language of the screens, and measures in metres.
+Object.defineProperty(navigator, "language", { value: "en-GB", configurable: true });
+
 jest.mock("next/navigation", () => jest.requireActual<object>("./navigation"));
 // Workers are tried where there are some: in the browser. Here the twin has nothing to say.
 jest.mock("@/workers/twin.client", () => ({

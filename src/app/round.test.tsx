@@ -49,7 +49,7 @@ afterEach(leaveCellar);
 test("the slate lists what is due, trouble first, and what to carry down is the sum of it", async () => {
   const { slate, rack } = await round();
   expect(slate.getByRole("heading", { level: 2 })).toHaveTextContent(/^Friday’s round/);
-  const lines = slate.getAllByRole("link").map(({ textContent }) => textContent);
+  const lines = slate.getAllByRole("listitem").map(({ textContent }) => textContent);
   expect(lines.map((line) => /^\w+/.exec(line ?? "")?.[0])).toEqual(["Medlar", "Quince"]);
   const [quince] = lines.filter((line) => line?.startsWith("Quince feed"));
   const [medlar] = lines.filter((line) => line?.startsWith("Medlar"));

@@ -67,6 +67,10 @@ interface Opened {
   readonly author: Author;
 }
 
+/** Before a keeper has said which: as is usual where the browser's language is spoken. */
+const usualUnits = (): UnitSystem =>
+  typeof navigator !== "undefined" && navigator.language.startsWith("en-US") ? "us" : "metric";
+
 /** Opens the cellar of this device and keeps every screen on what it holds, in this tab and in others. */
 export function SessionProvider(props: {
   readonly children: ReactNode;
@@ -207,7 +211,7 @@ function OpenSession({
         open,
         today,
         author,
-        units: frame.settings?.units ?? "metric",
+        units: frame.settings?.units ?? usualUnits(),
         say,
         lost,
         switchTo,

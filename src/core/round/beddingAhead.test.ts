@@ -46,3 +46,20 @@ test("a bin out of use wants none, an emptied one that keeps its worms wants its
   expect(first!.refillsKg).toBeGreaterThan(1);
   expect(later.every(({ refillsKg }) => refillsKg === 0)).toBe(true);
 });
+
+test("a young bin has no use of its own yet: its coming meals say what they ask for", () => {
+  const young = bin([...newTub(), entry({ kind: "fed", parts: [{ materialId: "melon-rind", amount: kilograms(0.1), preparation: "chopped" }] }, 85)]); // prettier-ignore
+  const asking = (massKg: number, inDays: number): BinToday => ({
+    ...young,
+    decision: {
+      verdict: "feed",
+      cautions: [],
+      nextDay: addDays(TODAY, inDays),
+      steps: [{ kind: "addDryBedding", amount: { massKg }, moisture: 0.75, why: { code: "bed/shrinks" }, evidence: [] }],
+    },
+  }); // prettier-ignore
+  const weekly = (massKg: number, inDays: number) => beddingAhead([asking(massKg, inDays)], [], TODAY).weeks[0]!.usualKg; // prettier-ignore
+  expect(weekly(0.4, 7)).toBeCloseTo(0.1, 6);
+  expect(weekly(0.4, 14)).toBeCloseTo(0.05, 6);
+  expect(weekly(0, 7)).toBe(0);
+});

@@ -2,6 +2,7 @@ import type { LocalDate } from "@/vocabulary/fields";
 import type { Batch } from "@/records/batch";
 import type { BatchState } from "../batch/state";
 import { isOutOfUse } from "../bin/state";
+import { COVER_KG_PER_L } from "../bin/cover";
 import { fedCompartment, systemOf, volumeOfL } from "../bin/system";
 import { addDays, daysBetween } from "../calendar/day";
 import { SETTLED_DRY_KG_PER_L } from "../matter/figures";
@@ -61,7 +62,25 @@ export function beddingAhead(
   };
 }
 
-function weeklyKg({ state }: BinToday, today: LocalDate): number {
+/** A bin's own use is known from so many days of it; before, its coming meals say what they ask for. */
+const KNOWN_AFTER_DAYS = 28;
+/** Bedding goes in drier than this where nothing is said. */
+const [DRY_MOISTURE, DAMP_MOISTURE] = [0.1, 0.72];
+
+/** What today's visit asks of bedding, over the days until the next, dry kilograms a week. */
+function plannedKg({ decision }: BinToday, today: LocalDate): number {
+  const dryKg = decision.steps.reduce((sum, { kind, amount, moisture }) => {
+    if (!amount || (kind !== "addDryBedding" && kind !== "cover")) return sum;
+    const wetKg = "massKg" in amount ? amount.massKg : amount.volumeL * COVER_KG_PER_L;
+    return sum + wetKg * (1 - (moisture ?? (kind === "cover" ? DAMP_MOISTURE : DRY_MOISTURE)));
+  }, 0);
+  return (7 * dryKg) / Math.max(1, daysBetween(today, decision.nextDay));
+}
+
+function weeklyKg(one: BinToday, today: LocalDate): number {
+  const { state } = one;
+  const begun = state.firsts.fed ?? state.worms.since;
+  if (begun && daysBetween(begun, today) < KNOWN_AFTER_DAYS) return plannedKg(one, today);
   const lately = (state.beddings ?? []).filter(({ day }) => daysBetween(day, today) <= LOOKED_BACK_DAYS);
   const first = lately[0];
   // The bed it was begun with is no weekly use.

@@ -205,6 +205,10 @@ function BinPage({ one }: { readonly one: BinToday }) {
             </section>
           )}
           <p className={styles.facts}>
+            <Link href={`/friend?id=${bin.id}`}>a page to show a friend</Link> ·{" "}
+            <Link href={`/labels?ids=${bin.id}`}>its label</Link>
+          </p>
+          <p className={styles.facts}>
             In: {formatMass(state.totals.fedKg, units, "bucket")} of food,{" "}
             {formatMass(state.totals.beddedKg, units, "bucket")} of bedding. Out:{" "}
             {formatMass(state.totals.harvestedKg, units, "bucket")} of castings.

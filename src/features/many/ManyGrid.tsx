@@ -63,7 +63,7 @@ export function ManyGrid({
       ...(hasAmount
         ? [{ field: "amount", headerName: "Amount", width: 110, editable: true, align: "right" as const, headerAlign: "right" as const }]
         : []),
-      { field: "remark", headerName: "", flex: 1, minWidth: 120, sortable: false },
+      { field: "remark", headerName: "Remark", flex: 1, minWidth: 120, sortable: false },
     ],
     [rows, hasAmount],
   ); // prettier-ignore

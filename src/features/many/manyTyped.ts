@@ -136,7 +136,7 @@ const amountIn = (fact: FactAbout<"bin">): ManyAmount | undefined =>
       ? fact.amount
       : undefined;
 
-export const sayMany = (amount: ManyAmount, units: UnitSystem): string =>
+const sayMany = (amount: ManyAmount, units: UnitSystem): string =>
   "massKg" in amount ? formatMass(amount.massKg, units) : formatVolume(amount.volumeL, units);
 
 function usualAmounts(

@@ -96,7 +96,7 @@ export function SheetEntry({
       text("bedded", "Bedding", 84),
       text("watered", "Water", 84),
       text("note", "Note", 130),
-      { field: "remark", headerName: "", flex: 1, minWidth: 120, sortable: false },
+      { field: "remark", headerName: "Remark", flex: 1, minWidth: 120, sortable: false },
     ];
   }, []); // prettier-ignore
   const ready = [...read].filter(([, { facts }]) => facts.length > 0);

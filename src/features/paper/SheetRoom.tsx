@@ -79,7 +79,7 @@ export function SheetRoom() {
               <table className={styles.table}>
                 <thead>
                   <tr>
-                    <th aria-label="done" />
+                    <th>done</th>
                     <th>Bin</th>
                     <th>What to do</th>
                     <th>left</th>

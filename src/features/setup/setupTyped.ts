@@ -205,7 +205,7 @@ export function newBin(
 }
 
 /** Bars that hold a column up stand a finger to a hand apart. */
-export const grateFault = (units: UnitSystem): string =>
+const grateFault = (units: UnitSystem): string =>
   `Between ${formatLength(0.01, units)} and ${formatLength(0.2, units)}: closer nothing falls through, wider nothing holds.`;
 
 /** Bedding a third deep where nothing is said, damp, which is what nearly every start has; the log can be corrected at once. */
