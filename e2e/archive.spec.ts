@@ -1,7 +1,7 @@
 import { readFile } from "node:fs/promises";
 import { createHash } from "node:crypto";
 import type { Page } from "@playwright/test";
-import { expect, inDemo, openDemo, setUpBin, test, usable } from "./fixtures";
+import { expect, inDemo, openDemo, setUpBin, test, usable, testLong } from "./fixtures";
 
 interface ArchiveFile {
   format: string;
@@ -40,7 +40,7 @@ const choose = (page: Page, name: string, text: string) =>
     .getByLabel("Choose an archive file")
     .setInputFiles({ name, mimeType: "application/json", buffer: Buffer.from(text) });
 
-test(
+testLong(
   "an archive of the demo comes into an own cellar whole, says first what will change, and changes nothing the second time",
   inDemo,
   async ({ page }) => {

@@ -28,7 +28,7 @@ test(
   },
 );
 
-test(
+testLong(
   "an emergency is acted on first, a smell gets bedding only, food left says wait",
   inDemo,
   async ({ page }) => {

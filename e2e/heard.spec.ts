@@ -1,4 +1,4 @@
-import { expect, inDemo, NOW, openDemo, setUpBin, test, usable } from "./fixtures";
+import { expect, inDemo, NOW, openDemo, setUpBin, test, usable, testLong } from "./fixtures";
 
 const doNow = (page: Parameters<typeof usable>[0]) => page.locator("[aria-labelledby=do-now]");
 
@@ -21,44 +21,45 @@ test("frost, heat and an escape are first aid, never a meal", async ({ page }) =
   await expect(doNow(page)).not.toContainText("kitchen scraps");
 });
 
-test("an escape at a resting pot ends the rest; a weight that fell by a fifth asks for the lid", async ({
-  page,
-}) => {
-  await page.clock.setFixedTime(NOW);
-  await setUpBin(page, "Bay");
-  await page.goto("/bins");
-  await page.getByRole("link", { name: "Bay", exact: true }).last().click();
-  await page.getByRole("button", { name: "change the set-up" }).click();
-  await page.getByRole("checkbox", { name: /resting/ }).check();
-  await page.getByText("Rules of your own for this bin").click();
-  await page.getByLabel("Fed every (days)").fill("soon");
-  await page.getByRole("button", { name: "Keep the change" }).click();
-  await expect(page.getByRole("dialog")).toBeVisible();
-  await page.getByLabel("Fed every (days)").fill("9");
-  await page.getByRole("button", { name: "Keep the change" }).click();
-  await expect(page.getByText(/Own rules: fed every 9 days/)).toBeVisible();
-  const quiet = async (weight: string) => {
-    await page.goto("/");
-    await usable(page);
-    await page.getByRole("link", { name: "quiet check, lid closed" }).click();
-    await usable(page);
-    await page.getByLabel(/Weight of the whole bin/).fill(weight);
-  };
-  await quiet("20 kg");
-  await expect(doNow(page).getByRole("heading", { name: "Nothing to do inside" })).toBeVisible();
-  await page.getByRole("button", { name: "Keep what I saw" }).click();
-  await expect(page.getByText("Bay: quiet check kept.")).toBeVisible();
-  await quiet("15 kg");
-  await expect(doNow(page).getByRole("heading", { name: "This cannot wait: lift the lid" })).toBeVisible();
-  await expect(doNow(page)).toContainText("20 kg");
-  await doNow(page).getByRole("link", { name: "lift the lid" }).click();
-  await expect(page.getByRole("heading", { name: "Bay, lid up" })).toBeVisible();
-  await page.getByRole("checkbox", { name: "mass escape" }).check();
-  await expect(doNow(page).getByRole("heading", { name: "Act now" })).toBeVisible();
-  await expect(doNow(page)).not.toContainText("Leave it in peace");
-});
+testLong(
+  "an escape at a resting pot ends the rest; a weight that fell by a fifth asks for the lid",
+  async ({ page }) => {
+    await page.clock.setFixedTime(NOW);
+    await setUpBin(page, "Bay");
+    await page.goto("/bins");
+    await page.getByRole("link", { name: "Bay", exact: true }).last().click();
+    await page.getByRole("button", { name: "change the set-up" }).click();
+    await page.getByRole("checkbox", { name: /resting/ }).check();
+    await page.getByText("Rules of your own for this bin").click();
+    await page.getByLabel("Fed every (days)").fill("soon");
+    await page.getByRole("button", { name: "Keep the change" }).click();
+    await expect(page.getByRole("dialog")).toBeVisible();
+    await page.getByLabel("Fed every (days)").fill("9");
+    await page.getByRole("button", { name: "Keep the change" }).click();
+    await expect(page.getByText(/Own rules: fed every 9 days/)).toBeVisible();
+    const quiet = async (weight: string) => {
+      await page.goto("/");
+      await usable(page);
+      await page.getByRole("link", { name: "quiet check, lid closed" }).click();
+      await usable(page);
+      await page.getByLabel(/Weight of the whole bin/).fill(weight);
+    };
+    await quiet("20 kg");
+    await expect(doNow(page).getByRole("heading", { name: "Nothing to do inside" })).toBeVisible();
+    await page.getByRole("button", { name: "Keep what I saw" }).click();
+    await expect(page.getByText("Bay: quiet check kept.")).toBeVisible();
+    await quiet("15 kg");
+    await expect(doNow(page).getByRole("heading", { name: "This cannot wait: lift the lid" })).toBeVisible();
+    await expect(doNow(page)).toContainText("20 kg");
+    await doNow(page).getByRole("link", { name: "lift the lid" }).click();
+    await expect(page.getByRole("heading", { name: "Bay, lid up" })).toBeVisible();
+    await page.getByRole("checkbox", { name: "mass escape" }).check();
+    await expect(doNow(page).getByRole("heading", { name: "Act now" })).toBeVisible();
+    await expect(doNow(page)).not.toContainText("Leave it in peace");
+  },
+);
 
-test(
+testLong(
   "a surprise is asked about with four answers; a slip of the hand moves nothing",
   inDemo,
   async ({ page }) => {

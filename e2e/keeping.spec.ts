@@ -1,4 +1,4 @@
-import { expect, setUpBin, test, usable } from "./fixtures";
+import { expect, setUpBin, test, usable, testLong } from "./fixtures";
 
 test("two tabs: what is kept in one stands in the other, and undo in either is seen in both", async ({
   page,
@@ -50,7 +50,7 @@ test("a disk that is full is said, and what was typed stays on the slip", async 
   await expect(page.getByText("Quince: fed.")).toBeVisible();
 });
 
-test("a broken row is shown as broken, can be mended, and takes no screen down", async ({ page }) => {
+testLong("a broken row is shown as broken, can be mended, and takes no screen down", async ({ page }) => {
   await setUpBin(page, "Quince");
   await page.evaluate(
     () =>
@@ -126,42 +126,45 @@ test("an address made up by hand leads to a sentence, not to a crash", async ({ 
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(1280);
 });
 
-test("a look of a visit is corrected on the time line, its day moves the whole visit, and undo brings both back", async ({
-  page,
-}) => {
-  await setUpBin(page, "Quince");
-  await page.getByRole("link", { name: "Lift the lid" }).click();
-  await usable(page);
-  await page.getByRole("radio", { name: "no drop" }).check();
-  await page.getByRole("button", { name: "Close the lid" }).click();
-  await page.getByRole("link", { name: "Quince", exact: true }).click();
-  await usable(page);
-  // The chart comes last and moves the log beneath it.
-  await expect(page.getByText("The same as a table")).toBeVisible();
-  await page.getByRole("button", { name: /^Change: looked/ }).click();
-  await page.getByRole("menuitem", { name: "Correct it" }).click();
-  const dialog = page.getByRole("dialog");
-  await dialog.getByLabel("Squeeze").click();
-  await page.getByRole("option").nth(2).click();
-  await dialog.getByLabel("Day").fill("2026-08-01");
-  await dialog.getByRole("button", { name: "Keep the correction" }).click();
-  await expect(dialog.getByText("The bin did not exist on that day.")).toBeVisible();
-  await page.reload();
-  await usable(page);
-  // The chart comes last and moves the log beneath it.
-  await expect(page.getByText("The same as a table")).toBeVisible();
-  await page.getByRole("button", { name: /^Change: looked/ }).click();
-  await page.getByRole("menuitem", { name: "Correct it" }).click();
-  await expect(dialog.getByLabel("Day")).toHaveValue("2026-08-01");
-  await dialog.getByLabel("Day").fill("2026-11-20");
-  await dialog.getByRole("button", { name: "Keep the correction" }).click();
-  await expect(dialog).toBeHidden();
-  await expect(page.getByText("corrected").first()).toBeVisible();
-  const log = page.getByRole("region", { name: "The log" });
-  await expect(log.getByRole("listitem").filter({ hasText: "20 November" }).first()).toContainText("looked");
-  await page.keyboard.press("u");
-  await expect(page.getByText("squeeze no drop")).toBeVisible();
-});
+testLong(
+  "a look of a visit is corrected on the time line, its day moves the whole visit, and undo brings both back",
+  async ({ page }) => {
+    await setUpBin(page, "Quince");
+    await page.getByRole("link", { name: "Lift the lid" }).click();
+    await usable(page);
+    await page.getByRole("radio", { name: "no drop" }).check();
+    await page.getByRole("button", { name: "Close the lid" }).click();
+    await page.getByRole("link", { name: "Quince", exact: true }).click();
+    await usable(page);
+    // The chart comes last and moves the log beneath it.
+    await expect(page.getByText("The same as a table")).toBeVisible();
+    await page.getByRole("button", { name: /^Change: looked/ }).click();
+    await page.getByRole("menuitem", { name: "Correct it" }).click();
+    const dialog = page.getByRole("dialog");
+    await dialog.getByLabel("Squeeze").click();
+    await page.getByRole("option").nth(2).click();
+    await dialog.getByLabel("Day").fill("2026-08-01");
+    await dialog.getByRole("button", { name: "Keep the correction" }).click();
+    await expect(dialog.getByText("The bin did not exist on that day.")).toBeVisible();
+    await page.reload();
+    await usable(page);
+    // The chart comes last and moves the log beneath it.
+    await expect(page.getByText("The same as a table")).toBeVisible();
+    await page.getByRole("button", { name: /^Change: looked/ }).click();
+    await page.getByRole("menuitem", { name: "Correct it" }).click();
+    await expect(dialog.getByLabel("Day")).toHaveValue("2026-08-01");
+    await dialog.getByLabel("Day").fill("2026-11-20");
+    await dialog.getByRole("button", { name: "Keep the correction" }).click();
+    await expect(dialog).toBeHidden();
+    await expect(page.getByText("corrected").first()).toBeVisible();
+    const log = page.getByRole("region", { name: "The log" });
+    await expect(log.getByRole("listitem").filter({ hasText: "20 November" }).first()).toContainText(
+      "looked",
+    );
+    await page.keyboard.press("u");
+    await expect(page.getByText("squeeze no drop")).toBeVisible();
+  },
+);
 
 test("a screen that stumbles keeps what was typed on the visit and gives it back", async ({
   page,

@@ -67,9 +67,9 @@ const longHistories = () => {
 /** Each bin of the laws, where the quick run has the youngest and one of several parts. */
 const everyHearing = () => {
   process.env.LONG_SEEDS = "1000";
-  return unit("the laws of hearing and deciding, every bin", "UTC", [
+  return unit("the laws of hearing and deciding, every bin and situation", "UTC", [
     "--testPathPatterns",
-    "learning/hearing|decision/decideByTwin",
+    "learning/hearing|decision/decideByTwin|decision/situations",
   ]);
 };
 const shortSums = () =>

@@ -60,7 +60,14 @@ const room: NewRow = {
 };
 const cellar = (walkingOrder: readonly string[]): NewRow => ({
   kind: "cellars",
-  row: { ...ROW, schemaVersion: 1, rowId: "cellar-row", id: "cellar", name: "Mine", walkingOrder: [...walkingOrder] },
+  row: {
+    ...ROW,
+    schemaVersion: 1,
+    rowId: "cellar-row",
+    id: "cellar",
+    name: "Mine",
+    walkingOrder: [...walkingOrder],
+  },
 });
 
 /** Follows the cellar as it stands, and collects what is told. */

@@ -13,7 +13,7 @@ import { practiceOf } from "../practice/practice";
 import { roundLines } from "../round/lines";
 import type { BinToday, Task, TaskKind } from "../round/round";
 import type { ManyHow } from "./many";
-import { groupsOf, hasAmount, MANY_DEEDS, manyFacts, proposedAmount, shared } from "./many";
+import { groupsOf, hasAmount, MANY_DEEDS, manyCaution, manyFacts, proposedAmount, shared } from "./many";
 import { sayManyProblem } from "./words";
 
 const TODAY = addDays(START, 40);
@@ -85,6 +85,13 @@ test("what is proposed for each is what its own decision says, and goes where th
   const step = one.decision.steps.find(({ kind }) => kind === "feed");
   expect(proposedAmount("feed", one)).toEqual(step?.amount);
   expect(proposedAmount("loosen", one)).toBeUndefined();
+  // The keeper's own judgement is taken, and what the bin's decision says against it stands beside it.
+  const advisedKg = step?.amount && "massKg" in step.amount ? step.amount.massKg : 0;
+  expect(advisedKg).toBeGreaterThan(0);
+  const against = (amountKg: number, bin = one) => manyCaution("feed", bin, kg(amountKg))?.code;
+  expect([against(advisedKg), against(1.4 * advisedKg), against(2 * advisedKg)]).toEqual([undefined, undefined, "many/above-proposed"]); // prettier-ignore
+  const sour = { ...one, decision: { ...one.decision, steps: [] } };
+  expect(against(0.01, sour)).toBe("many/no-meal-advised");
   const facts = manyFacts("feed", HOW, one, kg(0.2));
   expect(facts.ok && facts.value[0]).toMatchObject({ kind: "fed", place: step?.place ?? 2 });
 });

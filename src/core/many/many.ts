@@ -75,6 +75,28 @@ export function shared(total: number, of: ManyDeed, bins: readonly BinToday[]): 
 /** A dose of food beyond which no herd would live, kg on a kilogram of worms: likelier a slip of the unit. */
 const MOST_KG_PER_KG = 8;
 
+/** What speaks against it in one bin, though it can be done. */
+export type ManyCaution =
+  | { readonly code: "many/no-meal-advised" }
+  | { readonly code: "many/above-proposed"; readonly mostKg: number };
+
+/** So much more than proposed is still the keeper's own judgement. */
+const ABOVE = 1.5;
+
+/** A meal that this bin's own decision does not want today, or wants much smaller; undefined where nothing speaks against it. Never throws. */
+export function manyCaution(
+  of: ManyDeed,
+  one: BinToday | undefined,
+  amount: ManyAmount | undefined,
+): ManyCaution | undefined {
+  if (of !== "feed" || !one || !amount) return undefined;
+  const proposed = proposedAmount("feed", one);
+  if (!proposed) return { code: "many/no-meal-advised" };
+  if (!("massKg" in proposed) || !("massKg" in amount) || amount.massKg <= ABOVE * proposed.massKg)
+    return undefined;
+  return { code: "many/above-proposed", mostKg: proposed.massKg };
+}
+
 /** What it writes into one bin's log, or why this bin is left out. Never throws. */
 export function manyFacts(
   of: ManyDeed,

@@ -1,6 +1,6 @@
 import type { UnitSystem } from "../quantity/format";
 import { formatMass } from "../quantity/format";
-import type { ManyDeed, ManyProblem } from "./many";
+import type { ManyCaution, ManyDeed, ManyProblem } from "./many";
 
 /** On the press that chooses it, and after it is kept. */
 export const MANY_WORDS: Readonly<Record<ManyDeed, { readonly label: string; readonly done: string }>> = {
@@ -13,6 +13,12 @@ export const MANY_WORDS: Readonly<Record<ManyDeed, { readonly label: string; rea
   cover: { label: "change the lid", done: "covered" },
   comeBack: { label: "next visit", done: "next visit set" },
 };
+
+/** What speaks against it, beside the bin. */
+export const sayManyCaution = (caution: ManyCaution, units: UnitSystem): string =>
+  caution.code === "many/no-meal-advised"
+    ? "no meal is advised today"
+    : `only ${formatMass(caution.mostKg, units)} is advised`;
 
 /** Why a bin is left out of an act over many. */
 export function sayManyProblem(problem: ManyProblem, units: UnitSystem): string {

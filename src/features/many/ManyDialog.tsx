@@ -2,7 +2,7 @@
 import { materialOf, materialsFor } from "@/core/catalogue/material";
 import type { ManyDeed } from "@/core/many/many";
 import { groupsOf, hasAmount, MANY_DEEDS } from "@/core/many/many";
-import { MANY_WORDS, sayManyProblem } from "@/core/many/words";
+import { MANY_WORDS, sayManyCaution, sayManyProblem } from "@/core/many/words";
 import { MEANS_LABELS } from "@/core/deed/words";
 import { DEFAULT_UNIT, formatMass, formatVolume } from "@/core/quantity/format";
 import { planRound } from "@/core/round/round";
@@ -69,6 +69,7 @@ export function ManyDialog({
   }, [all, rooms, today]);
   const done = read.lines.filter(({ facts }) => facts !== undefined);
   const left = read.lines.filter(({ problem }) => problem !== undefined);
+  const warned = read.lines.filter(({ caution }) => caution !== undefined);
   const nameOf = (id: string) => all.find(({ bin }) => bin.id === id)?.bin.name ?? "a bin that is gone";
   const fault =
     Object.values(read.faults)[0] ??
@@ -264,6 +265,15 @@ export function ManyDialog({
                 .map(({ binId, problem }) => `${nameOf(binId)} ${sayManyProblem(problem!, units)}`)
                 .join("; ")}${left.length > 4 ? `; and ${left.length - 4} more` : ""}.`}
           </p>
+          {warned.length > 0 && (
+            <p className={styles.fault}>
+              {warned
+                .slice(0, 3)
+                .map(({ binId, caution }) => `${nameOf(binId)}: ${sayManyCaution(caution!, units)}`)
+                .join("; ")}
+              {warned.length > 3 && `; and ${warned.length - 3} more`}.
+            </p>
+          )}
           {isTried && fault && (
             <p className={styles.fault} role="alert">
               {fault}

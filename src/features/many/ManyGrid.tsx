@@ -1,6 +1,7 @@
 "use client";
 import { systemOf } from "@/core/bin/system";
-import { sayManyProblem } from "@/core/many/words";
+import { sayManyCaution, sayManyProblem } from "@/core/many/words";
+import type { UnitSystem } from "@/core/quantity/format";
 import type { BinToday } from "@/core/round/round";
 import { useSession } from "@/session/session";
 import { CellarGrid } from "@/ui/grid/CellarGrid";
@@ -17,6 +18,14 @@ interface GridLine {
   readonly amount: string;
   readonly remark: string;
 }
+
+const sayRemark = (line: ManyLine | undefined, units: UnitSystem): string =>
+  line?.fault ??
+  (line?.problem
+    ? sayManyProblem(line.problem, units)
+    : line?.caution
+      ? sayManyCaution(line.caution, units)
+      : "");
 
 /** The bins of an act over many, worked with by keys: chosen with the space bar, amounts typed over where they stand. */
 export function ManyGrid({
@@ -48,7 +57,7 @@ export function ManyGrid({
           kind: systemOf(state.setup!.system).name,
           group: bin.group ?? "",
           amount: line?.amount ?? "",
-          remark: line?.fault ?? (line?.problem ? sayManyProblem(line.problem, units) : ""),
+          remark: sayRemark(line, units),
         };
       });
   }, [bins, lines, rooms, units]);

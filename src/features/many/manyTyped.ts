@@ -1,7 +1,7 @@
 import { addDays } from "@/core/calendar/day";
 import { materialOf } from "@/core/catalogue/material";
-import type { ManyAmount, ManyDeed, ManyHow, ManyProblem } from "@/core/many/many";
-import { hasAmount, manyFacts, proposedAmount, shared } from "@/core/many/many";
+import type { ManyAmount, ManyCaution, ManyDeed, ManyHow, ManyProblem } from "@/core/many/many";
+import { hasAmount, manyCaution, manyFacts, proposedAmount, shared } from "@/core/many/many";
 import type { Container } from "@/core/quantity/containers";
 import type { UnitSystem } from "@/core/quantity/format";
 import { formatMass, formatVolume } from "@/core/quantity/format";
@@ -63,6 +63,7 @@ export interface ManyLine {
   readonly amount: string;
   readonly facts?: readonly FactAbout<"bin">[];
   readonly problem?: ManyProblem;
+  readonly caution?: ManyCaution;
   /** Where an amount cannot be read. */
   readonly fault?: string;
 }
@@ -117,7 +118,9 @@ export function readMany(
     if (day.success && firstDay && day.data < firstDay)
       return { binId, amount: said, problem: { code: "many/gone" } };
     const facts = manyFacts(typed.of, how, one, amount);
-    return facts.ok ? { binId, amount: said, facts: facts.value } : { binId, amount: said, problem: facts.problem };
+    if (!facts.ok) return { binId, amount: said, problem: facts.problem };
+    const caution = manyCaution(typed.of, one, amount);
+    return { binId, amount: said, facts: facts.value, ...(caution ? { caution } : {}) };
   }); // prettier-ignore
   const given = lines.flatMap(({ facts }) => facts ?? []).map(amountIn);
   return {

@@ -116,7 +116,9 @@ test("only what was seen is written where nothing was done, and what was left ou
   expect(await written()).toHaveLength(1);
   again();
   const left = await screen.findByText(/Left out today/);
-  const scraps = within(left).getByText(/kitchen scraps/).closest("li")!;
+  const scraps = within(left)
+    .getByText(/kitchen scraps/)
+    .closest("li")!;
   await keeper.click(within(scraps).getByRole("button", { name: "done today" }));
   await waitFor(async () => expect(await kept("fed")).toHaveLength(1));
   await waitFor(() => expect(scraps).not.toBeInTheDocument());

@@ -44,13 +44,15 @@ export function CellarGrid<R extends GridValidRowModel & { readonly id: string }
         checkboxSelection={onChosen !== undefined}
         disableRowSelectionOnClick
         rowSelectionModel={selection}
-        onRowSelectionModelChange={({ type, ids }) =>
-          onChosen?.(
-            type === "include"
-              ? rows.map(({ id }) => id).filter((id) => ids.has(id))
-              : rows.map(({ id }) => id).filter((id) => !ids.has(id)),
-          )
-        }
+        // What went away meanwhile stays chosen, so that it can be said: only a press changes what is chosen.
+        keepNonExistentRowsSelected
+        onRowSelectionModelChange={({ type, ids }) => {
+          const there = rows
+            .map(({ id }) => id)
+            .filter((id) => ids.has(id) === (type === "include"));
+          const gone = (chosen ?? []).filter((id) => !rows.some((row) => row.id === id));
+          onChosen?.([...there, ...gone]);
+        }}
         processRowUpdate={(after, before) => {
           for (const field of Object.keys(after))
             if (after[field] !== before[field]) onEdited?.(after.id, field, String(after[field] ?? ""));
