@@ -47,9 +47,7 @@ export function CellarGrid<R extends GridValidRowModel & { readonly id: string }
         // What went away meanwhile stays chosen, so that it can be said: only a press changes what is chosen.
         keepNonExistentRowsSelected
         onRowSelectionModelChange={({ type, ids }) => {
-          const there = rows
-            .map(({ id }) => id)
-            .filter((id) => ids.has(id) === (type === "include"));
+          const there = rows.map(({ id }) => id).filter((id) => ids.has(id) === (type === "include"));
           const gone = (chosen ?? []).filter((id) => !rows.some((row) => row.id === id));
           onChosen?.([...there, ...gone]);
         }}
