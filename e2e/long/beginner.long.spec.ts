@@ -36,7 +36,7 @@ test("a beginner's weeks, from the plan to the third meal, without a contradicti
   await at(page, "2026-11-23");
   await page.goto("/plan");
   await usable(page);
-  await page.getByRole("radio", { name: "two people" }).click();
+  await page.getByRole("radio", { name: "one person" }).click();
   for (const link of ["On to: room", "On to: time and back", "On to: wish", "Show me bins that would do"])
     await page.getByRole("link", { name: link }).click();
   await page.getByRole("button", { name: "Build the single tub" }).click();
