@@ -25,6 +25,8 @@ export function sayManyProblem(problem: ManyProblem, units: UnitSystem): string 
   switch (problem.code) {
     case "many/gone":
       return "is no longer there";
+    case "many/not-yet":
+      return "did not exist on that day";
     case "many/out-of-use":
       return "is out of use or waits for bedding";
     case "many/no-drain":

@@ -6,8 +6,8 @@ import { dueDay } from "./due";
 import { harvestNear } from "../expectation/harvestNear";
 import { sayAmount } from "../decision/words";
 import type { UnitSystem } from "../quantity/format";
-import { formatMass } from "../quantity/format";
-import type { BinToday, Task } from "./round";
+import { formatMass, formatVolume } from "../quantity/format";
+import type { BinToday, Carry, Task } from "./round";
 import type { Surplus } from "./surplus";
 
 export interface TaskWords {
@@ -41,6 +41,30 @@ export function sayTask(task: Task, units: UnitSystem): TaskWords {
       return { verb: "look", amount: "" };
   }
 }
+
+/** What to carry down, of what the round wants: as the slate and the printed round have it. Never throws. */
+export const carryLines = (
+  carry: Carry,
+  units: UnitSystem,
+): readonly { readonly what: string; readonly amount: string }[] =>
+  [
+    { what: "Scraps", amount: carry.scrapsKg > 0 ? formatMass(carry.scrapsKg, units, "bucket") : "" },
+    {
+      what: "Dry shredded card",
+      amount: carry.dryBeddingKg > 0 ? formatMass(carry.dryBeddingKg, units) : "",
+    },
+    {
+      what: "Damp leaf mould",
+      amount: carry.dampBeddingL > 0 ? formatVolume(carry.dampBeddingL, units) : "",
+    },
+    {
+      what: "Water, stood a day or filtered",
+      amount: carry.waterL > 0 ? formatVolume(carry.waterL, units) : "",
+    },
+    { what: "Crushed shell, damp", amount: carry.gritKg > 0 ? formatMass(carry.gritKg, units) : "" },
+  ].filter(({ amount }) => amount !== "");
+export const sayTools = ({ needsJug }: Carry): string =>
+  needsJug ? "Empty jug, gloves, fork" : "Gloves, fork";
 
 /** The line under a bin's name on the rack. */
 export function sayStanding(

@@ -19,6 +19,7 @@ import { BinFigure } from "@/ui/BinFigure";
 import Button from "@mui/material/Button";
 import Link from "next/link";
 import { useSearchParams } from "next/navigation";
+import room from "@/ui/room.module.css";
 import styles from "./Friend.module.css";
 import { useBinLog } from "./useBinLog";
 
@@ -29,13 +30,13 @@ const WEEKS = 6;
 export function FriendRoom() {
   const { bins } = useSession();
   const params = useSearchParams();
-  if (!bins) return <main className={styles.page} aria-busy="true" />;
+  if (!bins) return <main className={`${room.room} ${styles.page}`} aria-busy="true" />;
   const one = bins.find(({ bin }) => bin.id === params.get("id"));
   return one ? (
     <FriendPage one={one} />
   ) : (
-    <main className={styles.page} data-usable="true">
-      <h1>No such bin</h1>
+    <main className={`${room.room} ${styles.page}`} data-usable="true">
+      <h1 className={room.title}>No such bin</h1>
       <p>
         The address names a bin that is not in this cellar. <Link href="/bins">To all bins</Link>
       </p>
@@ -56,9 +57,9 @@ function FriendPage({ one }: { readonly one: BinToday }) {
   const parts = partsOf(state, expectation, today);
   const warnings = expectation.twin?.warnings ?? [];
   return (
-    <main className={styles.page} data-usable={log !== undefined}>
+    <main className={`${room.room} ${styles.page}`} data-usable={log !== undefined}>
       <div className={styles.head}>
-        <h1>{bin.name}</h1>
+        <h1 className={room.title}>{bin.name}</h1>
         <Button variant="contained" onClick={() => window.print()} data-print="hide">
           Print or save this page
         </Button>

@@ -6,6 +6,7 @@ import Button from "@mui/material/Button";
 import dynamic from "next/dynamic";
 import Link from "next/link";
 import { useState } from "react";
+import room from "@/ui/room.module.css";
 import styles from "./Bins.module.css";
 
 const Shelves = dynamic(() => import("./Shelves").then((module) => module.Shelves), { ssr: false });
@@ -24,12 +25,12 @@ export function BinsRoom() {
   const { bins, cellar } = useSession();
   const { ask } = useErrands();
   const [view, setView] = useState<View>();
-  if (!bins) return <main className={styles.bins} aria-busy="true" />;
+  if (!bins) return <main className={room.room} aria-busy="true" />;
   const shown = view ?? (bins.length > MANY ? "list" : "shelves");
   return (
-    <main className={styles.bins} data-usable="true">
+    <main className={room.room} data-usable="true">
       <div className={styles.head}>
-        <h1>{cellar?.name ?? "Bins"}</h1>
+        <h1 className={room.title}>{cellar?.name ?? "Bins"}</h1>
         <div className={styles.acts}>
           {bins.length > 1 && (
             <Button onClick={() => ask({ of: "many", binIds: [] })}>several at once</Button>

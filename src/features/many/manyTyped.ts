@@ -116,7 +116,7 @@ export function readMany(
     const said = own ?? (amount ? sayMany(amount, units) : "");
     const firstDay = one?.bin.firstDay;
     if (day.success && firstDay && day.data < firstDay)
-      return { binId, amount: said, problem: { code: "many/gone" } };
+      return { binId, amount: said, problem: { code: "many/not-yet" } };
     const facts = manyFacts(typed.of, how, one, amount);
     if (!facts.ok) return { binId, amount: said, problem: facts.problem };
     const caution = manyCaution(typed.of, one, amount);

@@ -11,6 +11,7 @@ import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import { useSearchParams } from "next/navigation";
 import { useState } from "react";
+import room from "@/ui/room.module.css";
 import styles from "./Paper.module.css";
 import { Qr } from "./Qr";
 
@@ -19,7 +20,7 @@ export function LabelsRoom() {
   const { bins, batchesToday = [], settings, author, keep, units, today } = useSession();
   const params = useSearchParams();
   const [address, setAddress] = useState<string>();
-  if (!bins) return <main className={styles.paper} aria-busy="true" />;
+  if (!bins) return <main className={`${room.room} ${styles.paper}`} aria-busy="true" />;
   const wanted = params.get("ids")?.split(",").filter(Boolean);
   const shown = bins.filter(({ bin, state }) => (wanted ? wanted.includes(bin.id) : !state.setup?.retired));
   const stored = wanted ? batchesToday.filter(({ batch }) => wanted.includes(batch.id)) : batchesToday;
@@ -35,9 +36,9 @@ export function LabelsRoom() {
     ]);
   };
   return (
-    <main className={styles.paper} data-usable="true">
+    <main className={`${room.room} ${styles.paper}`} data-usable="true">
       <div className={styles.head} data-print="hide">
-        <h1>Labels</h1>
+        <h1 className={room.title}>Labels</h1>
         <Button variant="contained" onClick={() => window.print()}>
           Print {shown.length + stored.length} labels
         </Button>

@@ -2,16 +2,16 @@
 import { codeOf } from "@/core/bin/code";
 import { dayAndMonth, shortDay, weekdayName } from "@/core/calendar/day";
 import { sayStep } from "@/core/decision/words";
-import { formatMass, formatVolume } from "@/core/quantity/format";
 import { dueDay } from "@/core/round/due";
 import type { BinToday, Task } from "@/core/round/round";
 import { planRound } from "@/core/round/round";
-import { sayTask } from "@/core/round/words";
+import { carryLines, sayTask, sayTools } from "@/core/round/words";
 import { useSession } from "@/session/session";
 import { Choice } from "@/ui/choice/Choice";
 import Button from "@mui/material/Button";
 import dynamic from "next/dynamic";
 import { useState } from "react";
+import room from "@/ui/room.module.css";
 import styles from "./Paper.module.css";
 
 const SheetEntry = dynamic(() => import("./SheetEntry").then((module) => module.SheetEntry), { ssr: false });
@@ -25,27 +25,22 @@ const VIEWS = [
 export function SheetRoom() {
   const { bins, rooms, today, units } = useSession();
   const [view, setView] = useState<(typeof VIEWS)[number]["value"]>("print");
-  if (!bins) return <main className={styles.paper} aria-busy="true" />;
+  if (!bins) return <main className={`${room.room} ${styles.paper}`} aria-busy="true" />;
   const round = planRound(bins, today);
   const taskOf = new Map<string, Task>(round.tasks.map((task) => [task.binId, task]));
-  const { carry } = round;
   const carried = [
-    carry.scrapsKg > 0 && `${formatMass(carry.scrapsKg, units, "bucket")} scraps`,
-    carry.dryBeddingKg > 0 && `${formatMass(carry.dryBeddingKg, units)} dry shredded card`,
-    carry.dampBeddingL > 0 && `${formatVolume(carry.dampBeddingL, units)} damp leaf mould`,
-    carry.waterL > 0 && `${formatVolume(carry.waterL, units)} water, stood a day`,
-    carry.gritKg > 0 && `${formatMass(carry.gritKg, units)} crushed shell, damp`,
-    carry.needsJug ? "empty jug, gloves, fork" : "gloves, fork",
-  ].filter(Boolean);
+    ...carryLines(round.carry, units).map(({ what, amount }) => `${amount} ${what.toLowerCase()}`),
+    sayTools(round.carry).toLowerCase(),
+  ];
   const due = bins.filter(({ bin }) => taskOf.has(bin.id));
   const quiet = bins.filter(({ bin, state }) => !taskOf.has(bin.id) && state.setup && !state.setup.retired);
   const byRoom = rooms
-    .map((room) => ({ room, ones: due.filter(({ state }) => state.setup?.roomId === room.id) }))
+    .map(({ id, name }) => ({ id, name, ones: due.filter(({ state }) => state.setup?.roomId === id) }))
     .filter(({ ones }) => ones.length > 0);
   return (
-    <main className={styles.paper} data-usable="true">
+    <main className={`${room.room} ${styles.paper}`} data-usable="true">
       <div className={styles.head} data-print="hide">
-        <h1>The round on paper</h1>
+        <h1 className={room.title}>The round on paper</h1>
         {view === "print" && (
           <Button variant="contained" onClick={() => window.print()}>
             Print the round
@@ -73,9 +68,9 @@ export function SheetRoom() {
               ? "Nothing is due today."
               : `${due.length} ${due.length === 1 ? "bin" : "bins"}, about ${round.minutes} minutes. To carry: ${carried.join(", ")}.`}
           </p>
-          {byRoom.map(({ room, ones }) => (
-            <section key={room.id}>
-              <h3>{room.name}</h3>
+          {byRoom.map(({ id, name, ones }) => (
+            <section key={id}>
+              <h3>{name}</h3>
               <table className={styles.table}>
                 <thead>
                   <tr>

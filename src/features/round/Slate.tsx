@@ -10,7 +10,7 @@ import { roundLines } from "@/core/round/lines";
 import { planRound } from "@/core/round/round";
 import { scrapRate } from "@/core/planning/scraps";
 import { surplusOf } from "@/core/round/surplus";
-import { saySurplus, sayTask } from "@/core/round/words";
+import { carryLines, saySurplus, sayTask, sayTools } from "@/core/round/words";
 import { harvestNear } from "@/core/expectation/harvestNear";
 import { useErrands } from "@/session/errand";
 import { useSession, useTwinWork } from "@/session/session";
@@ -226,25 +226,18 @@ function ComingForecasts() {
 }
 
 function ToCarry({ carry, units }: { readonly carry: Carry; readonly units: UnitSystem }) {
-  const rows: (readonly [string, string])[] = [
-    ["Scraps", carry.scrapsKg > 0 ? formatMass(carry.scrapsKg, units, "bucket") : "none"],
-    ["Dry shredded card", carry.dryBeddingKg > 0 ? formatMass(carry.dryBeddingKg, units) : "none"],
-    ["Damp leaf mould", carry.dampBeddingL > 0 ? formatVolume(carry.dampBeddingL, units) : "none"],
-    ["Water, stood a day or filtered", carry.waterL > 0 ? formatVolume(carry.waterL, units) : "none"],
-    ...(carry.gritKg > 0 ? [["Crushed shell, damp", formatMass(carry.gritKg, units)] as const] : []),
-  ];
   return (
     <section className={styles.carry}>
       <h3 className={styles.carryTitle}>To carry</h3>
       <dl className={styles.carryList}>
-        {rows.map(([what, amount]) => (
+        {carryLines(carry, units).map(({ what, amount }) => (
           <div key={what}>
             <dt>{what}</dt>
             <dd>{amount}</dd>
           </div>
         ))}
       </dl>
-      <p className={styles.tools}>{carry.needsJug ? "Empty jug, gloves, fork" : "Gloves, fork"}</p>
+      <p className={styles.tools}>{sayTools(carry)}</p>
     </section>
   );
 }
