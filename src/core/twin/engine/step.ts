@@ -1,6 +1,7 @@
+import { exponentials } from "./exponentials";
 import { P } from "./parameters";
 import type { TwinSpecies } from "./library";
-import { AT, MARKER_AT, MARKER_SIZE } from "./state";
+import { AT, MARKER_AT, MARKER_SIZE, MARKERS } from "./state";
 
 /** Held here: a name that is looked up through its module at each use would cost the inner loop more than its sums. */
 const F = AT;
@@ -48,24 +49,19 @@ export const forStep = (
 const clamp = (x: number): number => (x <= 0 ? 0 : x >= 1 ? 1 : x);
 /** Share lost to a small first-order rate; 1 − exp(−x) within 0.1 % below 1, and never above 1. */
 const phi = (x: number): number => x / (1 + x / 2 + (x * x) / 12);
-const sigmoid = (z: number): number => 1 / (1 + Math.exp(-z));
 /** Saturation vapour pressure, kPa. */
 export const saturation = (temperatureC: number): number =>
-  0.6108 * Math.exp((17.27 * temperatureC) / (temperatureC + 237.3));
+  STEAM_KPA * Math.exp(saturationPower(temperatureC));
+const STEAM_KPA = 0.6108;
+const saturationPower = (temperatureC: number): number => (17.27 * temperatureC) / (temperatureC + 237.3);
 
 const LN_Q_MICROBES = Math.log(K.q10Microbes) / 10;
 const WW = 1 - K.wd;
 /** Grams, or head, that no one could find. */
 const TRACE = 1e-12;
 
-function microbesAt(temperatureC: number): number {
-  if (temperatureC < -20) return 0;
-  return (
-    Math.exp(LN_Q_MICROBES * (temperatureC - 20)) *
-    clamp((K.tmTop - temperatureC) / K.tmSpan) *
-    clamp((temperatureC + 2) / 4)
-  );
-}
+const microbesAt = (temperatureC: number, q10: number): number =>
+  q10 * clamp((K.tmTop - temperatureC) / K.tmSpan) * clamp((temperatureC + 2) / 4);
 const microbesIn = (m: number): number =>
   m <= 0.12 ? 0 : m <= 0.4 ? (0.4 * (m - 0.12)) / 0.28 : m <= 0.6 ? 0.4 + (0.6 * (m - 0.4)) / 0.2 : 1;
 
@@ -92,9 +88,12 @@ function nearFreezing(
   return t;
 }
 
-export function wormsAt(t: number, sp: TwinSpecies): number {
+const wormsPower = (t: number, sp: TwinSpecies): number => sp.lnQ * (Math.min(t, sp.bestC) - 20);
+export const wormsAt = (t: number, sp: TwinSpecies): number =>
+  wormsBy(Math.exp(wormsPower(t, sp)), t, sp);
+function wormsBy(q10: number, t: number, sp: TwinSpecies): number {
   if (t <= sp.leastC || t >= sp.zeroC) return 0;
-  let f = Math.exp(sp.lnQ * (Math.min(t, sp.bestC) - 20));
+  let f = q10;
   if (t < sp.leastC + 6) f *= (t - sp.leastC) / 6;
   if (t > sp.bestC) f *= 1 - ((t - sp.bestC) / (sp.zeroC - sp.bestC)) ** 2;
   return f;
@@ -138,6 +137,18 @@ const X = new Float64Array(24);
 const xM = 0, xRho = 1, xNh = 2, xSalt = 3, xPh = 4, xMicrobes = 5, xRate = 6, xWorms = 7, xTox = 8, xEps = 9, xDepth = 10, xDry = 11; // prettier-ignore
 const xFood = 12, xLive = 13, xResp = 14, xPotential = 15, xFoodResp = 16, xTaken = 17, xEaters = 18, xYoung = 19, xGrowing = 20; // prettier-ignore
 const xAdult = 21, xLossShare = 22, xFast = 23; // prettier-ignore
+/*
+ * Powers of e, taken together as soon as what they rest on is known: from warmth, moisture and acidity; from the rates;
+ * from the bite; from what kills; from the day's evaporation and cooling.
+ */
+const E = new Float64Array(28);
+const eMicrobes = 0, eWorms = 1, eSteam = 2, eHeat = 3, eCold = 4, eDry = 5, eAmmonia = 6, BY_WARMTH = 7; // prettier-ignore
+const eRaw0 = 7, eRaw1 = 8, eRaw2 = 9, eJuice = 10, eFast = 11, eMiddle = 12, eMatures = 13, eMicro = 14, eAcid = 15, eTan = 16, BY_RATE = 17; // prettier-ignore
+const eBite = 17, eSlowBite = 18, BY_BITE = 19; // prettier-ignore
+const eYoung = 19, eGrowing = 20, eAdult = 21, eCocoon = 22, BY_DEATH = 23; // prettier-ignore
+const eDries = 23, eCools = 24; // prettier-ignore
+/** A curve from nought to one about a middle, given e to the power of the way still to go. */
+const rising = (power: number): number => 1 / (1 + power);
 
 /**
  * Advances one member by `dt` days in place. The order of the blocks is part of the model: values taken at the start of
@@ -193,7 +204,15 @@ function rot(s: Float64Array, around: Surroundings, dt: number): void {
   const pH = 7 + (0.8 * base) / (base + 0.3) - (3.2 * acid) / (acid + buffer) + (1.5 * amm) / (amm + 3);
 
   // 7.2 rate factors
-  const fTm = microbesAt(T);
+  E[eMicrobes] = LN_Q_MICROBES * (T - 20);
+  E[eWorms] = wormsPower(T, sp);
+  E[eSteam] = saturationPower(T);
+  E[eHeat] = (sp.heatDeathC - T) / 0.8;
+  E[eCold] = (T - sp.coldDeathC) / K.coldSlope;
+  E[eDry] = (m - 0.4) / 0.03;
+  E[eAmmonia] = Math.LN10 * (9.25 - pH - 0.03 * (T - 25));
+  exponentials(E, 0, BY_WARMTH);
+  const fTm = microbesAt(T, E[eMicrobes]!);
   const g0 = fTm * microbesIn(m);
   const gm = g0 * (K.mi0 + (1 - K.mi0) * MI) * s[F.kD]!;
   // Air has places: food breathes in its own, bedding and castings in what food has not soaked.
@@ -203,46 +222,51 @@ function rot(s: Float64Array, around: Surroundings, dt: number): void {
   const gO = gm * o2f;
   const o2r = 1 - K.o2mic * felt;
   const gR = gm * o2r;
-  const fTw = wormsAt(T, sp);
+  const fTw = wormsBy(E[eWorms]!, T, sp);
   const tox = appetiteFactor(nh, salt, pH);
+  const KP = s[F.KP]!;
+  const a0 = K.kcF * gm * KP * dt, a1 = K.kcM * gm * KP * dt, a2 = K.kcS * gm * KP * dt; // prettier-ignore
+  const b0 = K.kdF * K.rawDecay * gO * dt, b1 = K.kdM * K.rawDecay * gO * dt, b2 = K.kdS * K.rawDecay * gO * dt; // prettier-ignore
+  E[eRaw0] = -(a0 + b0);
+  E[eRaw1] = -(a1 + b1);
+  E[eRaw2] = -(a2 + b2);
+  E[eJuice] = -(s[F.LK]! * gm * dt);
+  E[eFast] = -(K.kdF * gO * dt);
+  E[eMiddle] = -(K.kdM * gO * dt);
+  E[eMatures] = -(K.kmat * g0 * dt);
+  E[eMicro] = (-Math.min(g0, 1.5) * (1 - AN) * dt) / K.miTau;
+  E[eAcid] = -K.kAcid * fTm * (1 - AN) * dt;
+  E[eTan] = -(K.nitrify * fTm * (1 - AN) + K.nh3Vent * rising(E[eAmmonia]!)) * dt;
+  exponentials(E, BY_WARMTH, BY_RATE);
 
   // 7.3 raw food: conditioning and decay
-  const KP = s[F.KP]!;
   let lossF = 0;
   let decFast = 0;
-  {
-    const b0 = K.kdF * K.rawDecay * gO * dt;
-    const a0 = K.kcF * gm * KP * dt;
-    const a1 = K.kcM * gm * KP * dt;
-    const b1 = K.kdM * K.rawDecay * gO * dt;
-    const a2 = K.kcS * gm * KP * dt;
-    const b2 = K.kdS * K.rawDecay * gO * dt;
-    if (a0 + b0 > 0) {
-      const q0 = R0 * (1 - Math.exp(-(a0 + b0)));
-      R0 -= q0;
-      C0 += (q0 * a0) / (a0 + b0);
-      decFast = (q0 * b0) / (a0 + b0);
-      lossF = decFast;
-      const q1 = R1 * (1 - Math.exp(-(a1 + b1)));
-      R1 -= q1;
-      C1 += (q1 * a1) / (a1 + b1);
-      lossF += (q1 * b1) / (a1 + b1);
-      const q2 = R2 * (1 - Math.exp(-(a2 + b2)));
-      R2 -= q2;
-      C2 += (q2 * a2) / (a2 + b2);
-      lossF += (q2 * b2) / (a2 + b2);
-    }
+  if (a0 + b0 > 0) {
+    const q0 = R0 * (1 - E[eRaw0]!);
+    R0 -= q0;
+    C0 += (q0 * a0) / (a0 + b0);
+    decFast = (q0 * b0) / (a0 + b0);
+    lossF = decFast;
+    const q1 = R1 * (1 - E[eRaw1]!);
+    R1 -= q1;
+    C1 += (q1 * a1) / (a1 + b1);
+    lossF += (q1 * b1) / (a1 + b1);
+    const q2 = R2 * (1 - E[eRaw2]!);
+    R2 -= q2;
+    C2 += (q2 * a2) / (a2 + b2);
+    lossF += (q2 * b2) / (a2 + b2);
   }
   let LR = s[F.LR]!;
   let LC = s[F.LC]!;
-  const conditioned = LR * (1 - Math.exp(-(s[F.LK]! * gm * dt)));
+  const conditioned = LR * (1 - E[eJuice]!);
   LR -= conditioned;
   LC += conditioned;
 
   // 7.4 microbial decay
   const cnd1 = C0 + C1 + C2;
-  const d0 = C0 * (1 - Math.exp(-(K.kdF * gO * dt)));
-  const d1 = C1 * (1 - Math.exp(-(K.kdM * gO * dt)));
+  const d0 = C0 * (1 - E[eFast]!);
+  const d1 = C1 * (1 - E[eMiddle]!);
   const d2 = C2 * phi(K.kdS * gO * dt);
   C0 -= d0;
   C1 -= d1;
@@ -277,10 +301,13 @@ function rot(s: Float64Array, around: Surroundings, dt: number): void {
   const aE = K.aB + (K.aF - K.aB) * BF;
   const offered = C0 + C1 + K.wS * C2 + wE * BE + K.wBR * BR + K.wCF * CF;
   const u = appetite > 0 ? (appetite * dt) / (offered + K.kappa * appetite) : 0;
-  const bite = 1 - Math.exp(-u);
+  E[eBite] = -u;
+  E[eSlowBite] = -(K.wS * u);
+  exponentials(E, BY_RATE, BY_BITE);
+  const bite = 1 - E[eBite]!;
   const e0 = C0 * bite;
   const e1 = C1 * bite;
-  const e2 = C2 * (1 - Math.exp(-(K.wS * u)));
+  const e2 = C2 * (1 - E[eSlowBite]!);
   const eE = BE * phi(wE * u);
   const eR = BR * phi(K.wBR * u);
   const eC = CF * phi(K.wCF * u);
@@ -303,7 +330,7 @@ function rot(s: Float64Array, around: Surroundings, dt: number): void {
   const lossShare = food > 0 ? clamp((lossF + eatF) / food) : 0;
 
   // 7.6 castings
-  const matured = CF * (1 - Math.exp(-(K.kmat * g0 * dt)));
+  const matured = CF * (1 - E[eMatures]!);
   CF += fines - matured;
   CM += matured;
 
@@ -368,7 +395,7 @@ function grow(s: Float64Array, around: Surroundings, dt: number): void {
   let W = s[F.W]!;
   let NY = s[F.NY]!, BY = s[F.BY]!, NS = s[F.NS]!, BS = s[F.BS]!, NA = s[F.NA]!, BA = s[F.BA]!; // prettier-ignore
   // 7.7 worm energy, stages from young to adult: water runs down between them
-  const fTx = T < sp.zeroC ? fTw : Math.exp(sp.lnQ * (sp.bestC - 20));
+  const fTx = T < sp.zeroC ? fTw : E[eWorms]!;
   const inv = eff > 0 ? asm / eff : 0;
   const mb0 = K.maint * Math.max(fTx, 0.15) * dt;
   const mb = mb0 * (1 - K.starveSave * (1 - clamp(inv / mb0)));
@@ -450,9 +477,9 @@ function grow(s: Float64Array, around: Surroundings, dt: number): void {
   BA += adultB;
 
   // 7.9 mortality
-  const heat = 1.2 * sigmoid((T - sp.heatDeathC) / 0.8);
-  const cold = K.coldKill * sigmoid((sp.coldDeathC - T) / K.coldSlope);
-  const dry = 0.3 * sigmoid((0.4 - m) / 0.03);
+  const heat = 1.2 * rising(E[eHeat]!);
+  const cold = K.coldKill * rising(E[eCold]!);
+  const dry = 0.3 * rising(E[eDry]!);
   const an = clamp((felt - 0.75) / 0.25);
   const mu =
     heat +
@@ -465,14 +492,13 @@ function grow(s: Float64Array, around: Surroundings, dt: number): void {
     0.15 * clamp((pH - 9) / 0.5);
   const rest = Math.min(1, Math.max(K.coldRest, fTw));
   const cr = Math.min(0.05, K.muCrowd * (rho / K.rhoC) ** 2);
-  const liveY = Math.exp(
-    -(mu + rest * K.mu0Y + cr + (NY > 0 ? starving(BY / NY, 0.006 * sp.adultG) : 0)) * dt,
-  );
-  const liveS = Math.exp(
-    -(mu + rest * K.mu0S + 0.5 * cr + (NS > 0 ? starving(BS / NS, 0.06 * sp.adultG) : 0)) * dt,
-  );
+  E[eYoung] = -(mu + rest * K.mu0Y + cr + (NY > 0 ? starving(BY / NY, 0.006 * sp.adultG) : 0)) * dt;
+  E[eGrowing] = -(mu + rest * K.mu0S + 0.5 * cr + (NS > 0 ? starving(BS / NS, 0.06 * sp.adultG) : 0)) * dt;
   const lossA = (mu + rest * K.mu0A + 0.25 * cr + (NA > 0 ? starving(BA / NA, 0.3 * sp.adultG) : 0)) * dt;
-  const liveA = Math.exp(-lossA);
+  E[eAdult] = -lossA;
+  E[eCocoon] = -(0.5 * heat + 0.2 * cold + 0.5 * dry + 0.1 * an * an) * dt;
+  exponentials(E, BY_BITE, BY_DEATH);
+  const liveY = E[eYoung]!, liveS = E[eGrowing]!, liveA = E[eAdult]!, liveQ = E[eCocoon]!; // prettier-ignore
   // Where no grown worm is none is lost, however hostile an empty bin may be.
   if (s[F.NA]! > 0) s[F.LS] = s[F.LS]! + lossA;
   const dead = BY * (1 - liveY) + BS * (1 - liveS) + BA * (1 - liveA);
@@ -482,7 +508,6 @@ function grow(s: Float64Array, around: Surroundings, dt: number): void {
   BS *= liveS;
   NA *= liveA;
   BA *= liveA;
-  const liveQ = Math.exp(-(0.5 * heat + 0.2 * cold + 0.5 * dry + 0.1 * an * an) * dt);
   let cocoonsLost = 0;
   for (let box = F.Q1; box <= F.Q8; box += 1) {
     const held = s[box]!;
@@ -513,7 +538,7 @@ function flow(s: Float64Array, around: Surroundings, dt: number): void {
   const BE = s[F.BE]!, BR = s[F.BR]!, CF = s[F.CF]!, CM = s[F.CM]!, IN = s[F.IN]!; // prettier-ignore
   const T = s[F.T]!, AN = s[F.AN]!, LO = s[F.LO]!, MI = s[F.MI]!; // prettier-ignore
   const m = X[xM]!, rho = X[xRho]!, eps = X[xEps]!, depth = X[xDepth]!, DM = X[xDry]!, food = X[xFood]!, live = X[xLive]!; // prettier-ignore
-  const pH = X[xPh]!, fTm = X[xMicrobes]!, g0 = X[xRate]!, lossShare = X[xLossShare]!, decFast = X[xFast]!; // prettier-ignore
+  const lossShare = X[xLossShare]!, decFast = X[xFast]!; // prettier-ignore
   const resp = X[xResp]!, potResp = X[xPotential]!, foodResp = X[xFoodResp]!; // prettier-ignore
   let W = s[F.W]!, SU = s[F.SU]!, TAN = s[F.TAN]!, SA = s[F.SA]!, AC = s[F.AC]!, LI = s[F.LI]!, NF = s[F.NF]!; // prettier-ignore
   // 7.10 water
@@ -522,9 +547,11 @@ function flow(s: Float64Array, around: Surroundings, dt: number): void {
   W += K.metab * resp + rain;
   const aw = m >= 0.45 ? 1 : m <= 0.1 ? 0 : (m - 0.1) / 0.35;
   // Air that is warmer than was said of the room holds as much more.
-  const vpd = Math.max(0, saturation(T) * aw - around.airKPa * (1 + 0.062 * s[F.AIR]!));
+  const vpd = Math.max(0, STEAM_KPA * E[eSteam]! * aw - around.airKPa * (1 + 0.062 * s[F.AIR]!));
   const ep = K.eE * s[F.kE]! * A * around.evaporation * (1 + 0.5 * LO) * vpd * dt;
-  const ev = W > 0 ? W * (1 - Math.exp(-(ep / W))) : 0;
+  E[eDries] = W > 0 ? -(ep / W) : 0;
+  exponentials(E, eDries, eDries + 1);
+  const ev = W * (1 - E[eDries]!);
   W -= ev;
   const raw2 = R0 + R1 + R2;
   const cnd2 = C0 + C1 + C2;
@@ -550,7 +577,9 @@ function flow(s: Float64Array, around: Surroundings, dt: number): void {
   const Q = (K.heat * resp - K.latent * ev) / dt;
   const airC = around.airC + s[F.AIR]!;
   const Teq = Math.min(K.tCap, Math.max(airC - 8, airC + Q / UA));
-  const settled = Teq + (T - Teq) * Math.exp((-UA / capacity) * dt);
+  E[eCools] = (-UA / capacity) * dt;
+  exponentials(E, eCools, eCools + 1);
+  const settled = Teq + (T - Teq) * E[eCools]!;
   const staysThawed = T > 0 && settled > 0;
   const staysFrozen = T <= -K.freezeSpan && settled <= -K.freezeSpan;
   s[F.T] = staysThawed || staysFrozen ? settled : nearFreezing(T, Teq, UA * dt, capacity, W);
@@ -574,7 +603,7 @@ function flow(s: Float64Array, around: Surroundings, dt: number): void {
   s[F.AN] = clamp(target + (AN - target) * stays);
 
   // 7.13 acid, ammonia, lime, maturity, looseness
-  AC = (AC + K.yAcid * decFast * (0.1 + AN)) * Math.exp(-K.kAcid * fTm * (1 - AN) * dt);
+  AC = (AC + K.yAcid * decFast * (0.1 + AN)) * E[eAcid]!;
   const neutral = Math.min(AC, LI) * around.limed;
   AC -= neutral;
   LI -= neutral;
@@ -583,9 +612,8 @@ function flow(s: Float64Array, around: Surroundings, dt: number): void {
   const cn = nitrogen > 0 ? (0.45 * (raw2 + cnd2 + 0.5 * BE)) / nitrogen : 100;
   NF -= freed;
   TAN += freed * clamp((30 - cn) / 20);
-  const nh3 = 1 / (1 + Math.exp(Math.LN10 * (9.25 - pH - 0.03 * (T - 25))));
-  TAN *= Math.exp(-(K.nitrify * fTm * (1 - AN) + K.nh3Vent * nh3) * dt);
-  s[F.MI] = 1 - (1 - MI) * Math.exp((-Math.min(g0, 1.5) * (1 - AN) * dt) / K.miTau);
+  TAN *= E[eTan]!;
+  s[F.MI] = 1 - (1 - MI) * E[eMicro]!;
   s[F.LO] = LO * around.looseStays;
 
   s[F.W] = W;
@@ -605,6 +633,7 @@ function flow(s: Float64Array, around: Surroundings, dt: number): void {
 
 /** Share of what was given below which a feeding counts as gone. */
 const GONE = 1e-4;
+const M = new Float64Array(MARKERS);
 
 /** Carries each feeding's remains marker over the day just stepped, by the equations of the last feeding (7.3 and 7.5). */
 export function ageMarkers(s: Float64Array, used: number): void {
@@ -612,10 +641,15 @@ export function ageMarkers(s: Float64Array, used: number): void {
   const kept = s[F.KEPT]!;
   for (let slot = 0; slot < used; slot += 1) {
     const at = MARKER_AT + slot * MARKER_SIZE;
+    M[slot] = s[at]! > 0 ? -s[at + 3]! * gm : 0;
+  }
+  exponentials(M, 0, used);
+  for (let slot = 0; slot < used; slot += 1) {
+    const at = MARKER_AT + slot * MARKER_SIZE;
     let raw = s[at]!;
     let ready = s[at + 1]!;
     if (raw + ready <= 0) continue;
-    const turned = raw * (1 - Math.exp(-s[at + 3]! * gm));
+    const turned = raw * (1 - M[slot]!);
     raw -= turned;
     ready = (ready + turned) * kept;
     const isGone = raw + ready < GONE * s[at + 2]!;
