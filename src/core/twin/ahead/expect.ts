@@ -17,7 +17,6 @@ import type { HarvestWindow } from "./harvest";
 import { harvestWindow } from "./harvest";
 import { readyAfter } from "./leftAlone";
 import { moistureNeed } from "./moistureNeed";
-import { herdAtRisk } from "./herdAtRisk";
 import { planNow } from "./planNow";
 import { weekOn } from "./weekOn";
 import { changed, horizonDays, mealKind } from "./usualPlan";
@@ -61,7 +60,6 @@ export function twinExpectation(
   const bedding = moistureNeed(ensemble, target.high, DRY_BEDDING.moisture);
   const fed = fedCompartment(setup);
   const meals = { kind: mealKind(practice), kg: meal.kg, place };
-  const unfed = weekOn(ensemble, undefined, target, DRY_BEDDING.moisture);
   const litres = read.compartments.find((one) => one.id === fed.id)?.litres ?? 0;
   return {
     engine: TWIN_MODEL,
@@ -96,10 +94,13 @@ export function twinExpectation(
         ...(meal.triedKg === undefined ? {} : { triedKg: meal.triedKg }),
       },
       weekOn: {
-        unfed,
-        fed: meal.kg > 0 ? weekOn(ensemble, meals, target, DRY_BEDDING.moisture) : unfed,
+        unfed: quiet.week,
+        fed:
+          meal.kg > 0
+            ? weekOn(ensemble, meals, { ...target, beddingMoisture: DRY_BEDDING.moisture })
+            : quiet.week,
       },
-      herdAtRisk: herdAtRisk(ensemble),
+      herdAtRisk: quiet.herdAtRisk,
       ...(quiet.mealInDays ? { mealInDays: quiet.mealInDays } : {}),
       ...(again ? { againInDays: again } : {}),
       need: {

@@ -1,30 +1,42 @@
 import { AT } from "../engine/state";
 import type { Ensemble } from "../ensemble/ensemble";
-import { copied } from "../ensemble/ensemble";
-import { sleep } from "../ensemble/sleep";
 import { weightsOf } from "../learning/learn";
+import type { Watcher } from "./unfed";
+import { watchedUnfed } from "./unfed";
 
 /** Fewer than so many of the grown worms of four weeks ago. */
 const TOO_FEW = 2 / 3;
 const AHEAD_DAYS = 28;
 
+export interface HerdAtRisk {
+  readonly now: number;
+  readonly soon: number;
+}
+
 /**
  * Chance that fewer than two thirds of the grown worms of four weeks ago live, now and at some day within four weeks if
  * nothing is done. Counted by losses, so that what was taken out, stocked or grown up hides and alarms nothing.
  */
-export function herdAtRisk(ensemble: Ensemble): { readonly now: number; readonly soon: number } {
-  const weights = weightsOf(ensemble);
-  const chance = (one: Ensemble): Float64Array =>
-    Float64Array.from(one.lines, (line) => (survival(line) < TOO_FEW ? 1 : 0));
-  const sum = (flags: Float64Array) => flags.reduce((all, flag, member) => all + flag * weights[member]!, 0);
-  const now = chance(ensemble);
-  const one = copied(ensemble);
+export const herdAtRisk = (ensemble: Ensemble): HerdAtRisk =>
+  watchedUnfed(ensemble, AHEAD_DAYS, herdWatch(ensemble));
+
+/** The same for one who walks through the days anyway. */
+export function herdWatch(from: Ensemble): Watcher<HerdAtRisk> {
+  const weights = weightsOf(from);
+  const isLow = ({ lines }: Ensemble): Float64Array =>
+    Float64Array.from(lines, (line) => (survival(line) < TOO_FEW ? 1 : 0));
+  const chance = (flags: Float64Array) =>
+    flags.reduce((all, flag, member) => all + flag * weights[member]!, 0);
+  const now = isLow(from);
   const ever = now.slice();
-  for (let day = 1; day <= AHEAD_DAYS; day += 1) {
-    sleep(one);
-    if (day % 7 === 0) chance(one).forEach((flag, member) => (ever[member] = Math.max(ever[member]!, flag)));
-  }
-  return { now: sum(now), soon: sum(ever) };
+  return {
+    wantsMore: (one, day) => {
+      if (day > 0 && day % 7 === 0)
+        isLow(one).forEach((flag, member) => (ever[member] = Math.max(ever[member]!, flag)));
+      return day < AHEAD_DAYS;
+    },
+    found: () => ({ now: chance(now), soon: chance(ever) }),
+  };
 }
 
 /** Of the grown worms of four weeks ago, the share that lives, over all compartments. */

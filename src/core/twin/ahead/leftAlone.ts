@@ -1,60 +1,83 @@
+import type { Band } from "@/core/expectation/expectation";
+import { AT } from "../engine/state";
+import { fedAt } from "../engine/twinBin";
 import type { Ensemble } from "../ensemble/ensemble";
 import { copied } from "../ensemble/ensemble";
 import { leftAt } from "../ensemble/measures";
 import { sleep } from "../ensemble/sleep";
 import { weightsOf } from "../learning/learn";
+import { bandOf } from "../learning/quantiles";
+import { heatLimitC, isInTrouble } from "../learning/readDay";
 import type { MealKind } from "./meal";
 import { give } from "./meal";
-import { bandOf } from "../learning/quantiles";
-import { fedAt } from "../engine/twinBin";
-import { AT } from "../engine/state";
-import type { Band } from "@/core/expectation/expectation";
+import type { Watcher } from "./unfed";
 
-export interface QuietAhead {
-  /** Days from now until at most a tenth of it is left, by `compartment/place`. */
-  readonly goneInDays: ReadonlyMap<string, Band>;
-  /** First day a meal may go to the place asked about; none within the days looked ahead. */
-  readonly mealInDays: Band | undefined;
-}
+/** Where so much of the weight has come to an end, its low, middle and high end are known: no other can change them. */
+const CERTAIN = 0.9;
+/** At most so much left of a meal: it is gone. */
+const GONE = 0.1;
 
-/**
- * The bin left alone: when each meal is gone, and the first day on which the place next in turn is ready (left at most a
- * quarter with a chance of six in ten, and sour air unlikely). Source: process model 11, Next feeding day.
- */
-export function leftAlone(ensemble: Ensemble, place: number, mostDays: number): QuietAhead {
-  const one = copied(ensemble);
-  const { size, lines, bin } = one;
-  const weights = weightsOf(one);
-  const watched = one.marks.flatMap((slots, at) =>
+/** Days from now until at most a tenth of it is left, by `compartment/place`; within `mostDays`. */
+export function goneWatch(from: Ensemble, mostDays: number): Watcher<ReadonlyMap<string, Band>> {
+  const { size, bin, marks } = from;
+  const weights = weightsOf(from);
+  const watched = marks.flatMap((slots, at) =>
     [...new Set(slots.map((mark) => mark.place))].map((number) => ({
       key: `${bin.compartments[at]!.id}/${number}`,
       at,
       number,
-      days: new Float64Array(size).fill(-1),
+      days: new Float64Array(size).fill(mostDays),
+      isOpen: new Uint8Array(size).fill(1),
+      gone: 0,
     })),
   );
-  const readiness: number[] = [];
-  for (let day = 0; day <= mostDays; day += 1) {
-    let open = 0;
-    for (const watch of watched)
-      for (let member = 0; member < size; member += 1)
-        if (watch.days[member]! < 0) {
-          if (leftAt(lines[member]![watch.at]!, one.marks[watch.at]!, watch.number) <= 0.1)
-            watch.days[member] = day;
-          else open += 1;
-        }
-    readiness.push(readinessOf(one, weights, place));
-    if (open === 0 && readiness.at(-1)! >= 0.9) break;
-    sleep(one);
-  }
   return {
-    goneInDays: new Map(
-      watched.map(({ key, days }) => {
-        for (let member = 0; member < size; member += 1) if (days[member]! < 0) days[member] = mostDays;
-        return [key, bandOf(days, weights)];
-      }),
-    ),
-    mealInDays: firstReady(readiness, mostDays),
+    wantsMore: (one, day) => {
+      for (const watch of watched)
+        for (let member = 0; member < size; member += 1) {
+          if (watch.isOpen[member] === 0) continue;
+          if (leftAt(one.lines[member]![watch.at]!, one.marks[watch.at]!, watch.number) > GONE) continue;
+          watch.isOpen[member] = 0;
+          watch.days[member] = day;
+          watch.gone += weights[member]!;
+        }
+      return day < mostDays && watched.some(({ gone }) => gone < CERTAIN);
+    },
+    found: () => new Map(watched.map(({ key, days }) => [key, bandOf(days, weights)])),
+  };
+}
+
+/**
+ * First day on which the place next in turn is ready (left at most a quarter with a chance of six in ten, and sour air
+ * unlikely); none within the days looked ahead. Source: process model 11, Next feeding day.
+ */
+export function readyWatch(from: Ensemble, place: number, mostDays: number): Watcher<Band | undefined> {
+  const weights = weightsOf(from);
+  const readiness: number[] = [];
+  return {
+    wantsMore: (one, day) => {
+      readiness.push(readinessOf(one, weights, place));
+      return day < mostDays && readiness.at(-1)! < CERTAIN;
+    },
+    found: () => firstReady(readiness, mostDays),
+  };
+}
+
+/** Chance of trouble within so many days, at most `mostDays`, if nothing is given. */
+export function troubleWatch(from: Ensemble, mostDays: number): Watcher<(withinDays: number) => number> {
+  const weights = weightsOf(from);
+  const limitC = heatLimitC(from);
+  const first = new Float64Array(from.size).fill(Infinity);
+  return {
+    wantsMore: ({ lines }, day) => {
+      // What stands today is no consequence of a day left alone.
+      if (day > 0)
+        for (let member = 0; member < first.length; member += 1)
+          if (first[member] === Infinity && isInTrouble(lines[member]!, limitC)) first[member] = day;
+      return day < mostDays;
+    },
+    found: () => (within) =>
+      first.reduce((sum, day, member) => (day <= within ? sum + weights[member]! : sum), 0),
   };
 }
 
@@ -68,15 +91,10 @@ export function readyAfter(
   mostDays: number,
 ): Band | undefined {
   const one = copied(ensemble);
-  const weights = weightsOf(one);
-  const readiness: number[] = [];
+  const ready = readyWatch(one, meal.nextPlace, mostDays);
   give(one, meal.kind, 1000 * meal.kg, meal.place, `trial ${one.day}`);
-  for (let day = 0; day <= mostDays; day += 1) {
-    readiness.push(readinessOf(one, weights, meal.nextPlace));
-    if (readiness.at(-1)! >= 0.9) break;
-    sleep(one);
-  }
-  return firstReady(readiness, mostDays);
+  for (let day = 0; ready.wantsMore(one, day); day += 1) sleep(one);
+  return ready.found();
 }
 
 /** Chance that a place can take a meal: at most a quarter left there, and nothing sour anywhere. */
@@ -88,7 +106,11 @@ export function readinessOf(ensemble: Ensemble, weights: Float64Array, place: nu
   for (let member = 0; member < size; member += 1) {
     const line = lines[member]!;
     if (leftAt(line[fed]!, marks[fed]!, place) <= 0.25) ready += weights[member]!;
-    if (line.some((s) => s[AT.AN]! > 0.35)) sour += weights[member]!;
+    for (const s of line)
+      if (s[AT.AN]! > 0.35) {
+        sour += weights[member]!;
+        break;
+      }
   }
   return sour > 0.15 ? 0 : ready;
 }
@@ -97,6 +119,6 @@ function firstReady(readiness: readonly number[], mostDays: number): Band | unde
   const first = (share: number) => readiness.findIndex((value) => value >= share);
   const middle = first(0.6);
   if (middle < 0) return undefined;
-  const high = first(0.9);
+  const high = first(CERTAIN);
   return { low: Math.max(0, first(0.3)), middle, high: high < 0 ? mostDays : high };
 }

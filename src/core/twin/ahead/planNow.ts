@@ -5,20 +5,36 @@ import type { StandingPlan } from "@/core/bin/planAhead";
 import { daysToLast, standingPlan } from "@/core/bin/planAhead";
 import { fedCompartment } from "@/core/bin/system";
 import type { Feeding } from "@/core/bin/state";
+import type { Band, WeekOn } from "@/core/expectation/expectation";
+import { DRY_BEDDING } from "@/core/practice/dryBedding";
+import { targetMoisture } from "@/core/practice/practice";
 import { fedAt } from "../engine/twinBin";
 import { leftAt } from "../ensemble/measures";
 import { weightsOf } from "../learning/learn";
 import { quantiles } from "../learning/quantiles";
-import type { QuietAhead } from "./leftAlone";
-import { leftAlone } from "./leftAlone";
+import type { HerdAtRisk } from "./herdAtRisk";
+import { herdWatch } from "./herdAtRisk";
+import { goneWatch, readyWatch, troubleWatch } from "./leftAlone";
 import type { RationAnswer } from "./ration";
-import { largestRation } from "./ration";
+import { largestRation, trialDays } from "./ration";
 import { tried } from "./tried";
 import type { UsualPlan } from "./usualPlan";
+import { watchUnfed } from "./unfed";
 import { mealKind, usualPlan } from "./usualPlan";
+import { weekWatch } from "./weekOn";
 
 /** Longer than this no meal is meant to last: the herd lives on bedding and castings. */
 const MOST_MEAL_DAYS = 28;
+
+/** What is to come if nobody does anything. */
+export interface QuietAhead {
+  /** Days from now until at most a tenth of it is left, by `compartment/place`. */
+  readonly goneInDays: ReadonlyMap<string, Band>;
+  /** First day a meal may go to the place next in turn; none within the days looked ahead. */
+  readonly mealInDays: Band | undefined;
+  readonly herdAtRisk: HerdAtRisk;
+  readonly week: WeekOn;
+}
 
 /** What is meant for a bin from today on; what is proposed at a visit and what is drawn ahead rest on the same. */
 export interface PlanNow {
@@ -62,15 +78,29 @@ export function planNow(now: TwinNow, today: LocalDate): PlanNow {
   const { ensemble, practice, state } = now;
   const { school, setup } = practice;
   const place = nextPlace(state)?.place ?? 1;
-  const quiet = leftAlone(ensemble, place, Math.min(60, Math.max(21, school.maxIntervalDays)));
   const planned = standingPlan(setup, today);
   const usualDays = Math.min(MOST_MEAL_DAYS, daysToLast(planned, today, school.usualIntervalDays));
+  const mostDays = Math.min(60, Math.max(21, school.maxIntervalDays));
+  const troubleDays = Math.max(trialDays(usualDays), trialDays(school.minIntervalDays));
+  const gone = goneWatch(ensemble, mostDays);
+  const ready = readyWatch(ensemble, place, mostDays);
+  const trouble = troubleWatch(ensemble, troubleDays);
+  const herd = herdWatch(ensemble);
+  const week = weekWatch({ ...targetMoisture(practice), beddingMoisture: DRY_BEDDING.moisture });
+  watchUnfed(ensemble, Math.max(mostDays, troubleDays), [gone, ready, trouble, herd, week]);
+  const quiet = {
+    goneInDays: gone.found(),
+    mealInDays: ready.found(),
+    herdAtRisk: herd.found(),
+    week: week.found(),
+  };
   const of = (days: number) =>
     largestRation(ensemble, {
       meal: mealKind(practice),
       days,
       place,
       places: fedCompartment(setup).placeCount,
+      troubleUnfed: trouble.found(),
       tried: (clearsInDays) => tried(judged(now, today), clearsInDays),
     });
   const usualMeal = of(usualDays);

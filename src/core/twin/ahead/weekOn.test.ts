@@ -16,7 +16,10 @@ const now = brought(log, 64);
 const target = targetMoisture(now.practice);
 const meal = { kind: { ...SCRAPS_CHOPPED, cardPerG: 0 }, place: 3 };
 const ask = (kg: number, one = now) =>
-  weekOn(one.ensemble, kg > 0 ? { ...meal, kg } : undefined, target, DRY_BEDDING.moisture);
+  weekOn(one.ensemble, kg > 0 ? { ...meal, kg } : undefined, {
+    ...target,
+    beddingMoisture: DRY_BEDDING.moisture,
+  });
 
 test("asking changes nothing; the larger the meal, the wetter the week ends, and the less water and more bedding it asks for", () => {
   const before = now.ensemble.state.slice();

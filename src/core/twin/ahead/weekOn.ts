@@ -8,8 +8,17 @@ import { weightsOf } from "../learning/learn";
 import { bandOf, quantiles } from "../learning/quantiles";
 import type { MealKind } from "./meal";
 import { give } from "./meal";
+import type { Watcher } from "./unfed";
+import { watchedUnfed } from "./unfed";
 
 const DAYS = 7;
+
+/** The moisture aimed at, and that of the bedding that would go in: shares of wet mass. */
+export interface WeekAim {
+  readonly low: number;
+  readonly high: number;
+  readonly beddingMoisture: number;
+}
 
 /**
  * The fed compartment a week on, with a meal given today or without, and what would have to go in for the middle of the
@@ -18,15 +27,34 @@ const DAYS = 7;
 export function weekOn(
   ensemble: Ensemble,
   meal: { readonly kind: MealKind; readonly kg: number; readonly place: number } | undefined,
-  target: { readonly low: number; readonly high: number },
-  beddingMoisture: number,
+  aim: WeekAim,
 ): WeekOn {
+  if (!meal || meal.kg <= 0) return watchedUnfed(ensemble, DAYS, weekWatch(aim));
   const one = copied(ensemble);
-  const weights = weightsOf(one);
-  if (meal && meal.kg > 0)
-    give(one, { ...meal.kind, cardPerG: 0 }, 1000 * meal.kg, meal.place, `trial ${one.day}`);
+  give(one, { ...meal.kind, cardPerG: 0 }, 1000 * meal.kg, meal.place, `trial ${one.day}`);
   for (let day = 0; day < DAYS; day += 1) sleep(one);
-  const aim = (target.low + target.high) / 2;
+  return readWeek(one, aim);
+}
+
+/** The week without a meal, for one who walks through the days anyway. */
+export function weekWatch(aim: WeekAim): Watcher<WeekOn> {
+  let seen: WeekOn | undefined;
+  return {
+    wantsMore: (one, day) => {
+      if (day < DAYS) return true;
+      seen = readWeek(one, aim);
+      return false;
+    },
+    found: () => {
+      if (!seen) throw new Error("a week was not walked through");
+      return seen;
+    },
+  };
+}
+
+function readWeek(one: Ensemble, { low, high, beddingMoisture }: WeekAim): WeekOn {
+  const weights = weightsOf(one);
+  const aim = (low + high) / 2;
   const r = aim / (1 - aim);
   const takes = r * (1 - beddingMoisture) - beddingMoisture;
   const members = one.views[fedAt(one.bin)]!;

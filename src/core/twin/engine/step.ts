@@ -89,8 +89,7 @@ function nearFreezing(
 }
 
 const wormsPower = (t: number, sp: TwinSpecies): number => sp.lnQ * (Math.min(t, sp.bestC) - 20);
-export const wormsAt = (t: number, sp: TwinSpecies): number =>
-  wormsBy(Math.exp(wormsPower(t, sp)), t, sp);
+export const wormsAt = (t: number, sp: TwinSpecies): number => wormsBy(Math.exp(wormsPower(t, sp)), t, sp);
 function wormsBy(q10: number, t: number, sp: TwinSpecies): number {
   if (t <= sp.leastC || t >= sp.zeroC) return 0;
   let f = q10;

@@ -69,8 +69,7 @@ export function newEnsemble({
     if (size > 1) drawMember(blank, seed, member);
     for (let at = 0; at < count; at += 1) state.set(blank, (member * count + at) * STRIDE);
   }
-  const order = bin.compartments.map((_, at) => at);
-  return {
+  return standing({
     seed,
     size,
     bin,
@@ -78,12 +77,39 @@ export function newEnsemble({
     startDayOfYear,
     day: 0,
     state,
-    ...viewed(state, size, order),
     logWeights: new Float64Array(size),
     marks: bin.compartments.map(() => []),
     readings: 0,
     misfits: [],
     said: [],
+  });
+}
+
+/**
+ * An ensemble over a state in which the compartments lie in the bin's order. Every one is built here, field by field in one
+ * order: the compiler then knows them all as one kind, and does not give up what it made of the inner loops.
+ */
+export function standing(of: Frozen): Ensemble {
+  const { views, lines } = viewed(
+    of.state,
+    of.size,
+    of.bin.compartments.map((_, at) => at),
+  );
+  return {
+    seed: of.seed,
+    size: of.size,
+    bin: of.bin,
+    place: of.place,
+    startDayOfYear: of.startDayOfYear,
+    day: of.day,
+    state: of.state,
+    views,
+    lines,
+    logWeights: of.logWeights,
+    marks: of.marks,
+    readings: of.readings,
+    misfits: of.misfits,
+    said: of.said,
   };
 }
 
@@ -105,23 +131,18 @@ export function viewed(
 
 /** A copy that shares nothing and may go another way. Compartments lie in the bin's order in it. */
 export function copied(from: Ensemble): Ensemble {
-  const { bin, size } = from;
+  const { bin } = from;
   const count = bin.compartments.length;
   const state = new Float64Array(from.state.length);
   from.views.forEach((views, at) =>
     views.forEach((view, member) => state.set(view, (member * count + at) * STRIDE)),
   );
-  return {
+  return standing({
     ...from,
     state,
-    ...viewed(
-      state,
-      size,
-      bin.compartments.map((_, at) => at),
-    ),
     logWeights: from.logWeights.slice(),
     marks: from.marks.map((marks) => [...marks]),
-  };
+  });
 }
 
 /** What a stored ensemble consists of: plain data and two typed arrays. */
@@ -130,12 +151,4 @@ export function frozen(ensemble: Ensemble): Frozen {
   const { views: _views, lines: _lines, ...rest } = copied(ensemble);
   return rest;
 }
-export const thawed = (from: Frozen): Ensemble =>
-  copied({
-    ...from,
-    ...viewed(
-      from.state,
-      from.size,
-      from.bin.compartments.map((_, at) => at),
-    ),
-  });
+export const thawed = (from: Frozen): Ensemble => copied(standing(from));

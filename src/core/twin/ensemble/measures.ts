@@ -21,14 +21,14 @@ export function leftAt(s: Float64Array, marks: readonly FeedingMark[], place: nu
   let left = 0;
   let given = 0;
   let newest = -1;
-  marks.forEach((mark, slot) => {
-    if (place !== undefined && mark.place !== place) return;
+  for (let slot = 0; slot < marks.length; slot += 1) {
+    const mark = marks[slot]!;
+    if (place !== undefined && mark.place !== place) continue;
     left += markerLeft(s, slot);
-    if (mark.day > newest) {
-      newest = mark.day;
-      given = markerGiven(s, slot);
-    }
-  });
+    if (mark.day <= newest) continue;
+    newest = mark.day;
+    given = markerGiven(s, slot);
+  }
   return given > 0 ? Math.min(1, left / given) : 0;
 }
 

@@ -1,0 +1,29 @@
+import type { Ensemble } from "../ensemble/ensemble";
+import { copied, standing } from "../ensemble/ensemble";
+import { STRIDE } from "../engine/state";
+import { weightsOf } from "../learning/learn";
+
+/**
+ * So many members drawn evenly along the weight, each counting alike; a copy that may go its own way. An ensemble that
+ * has no more than that is copied as it is. Never throws.
+ */
+export function thinned(from: Ensemble, size: number): Ensemble {
+  if (from.size <= size) return copied(from);
+  const { bin, views, marks } = from;
+  const count = bin.compartments.length;
+  const weights = weightsOf(from);
+  const state = new Float64Array(size * count * STRIDE);
+  let member = 0;
+  let reached = weights[0]!;
+  for (let drawn = 0; drawn < size; drawn += 1) {
+    while (member < from.size - 1 && reached < (drawn + 0.5) / size) reached += weights[(member += 1)]!;
+    for (let at = 0; at < count; at += 1) state.set(views[at]![member]!, (drawn * count + at) * STRIDE);
+  }
+  return standing({
+    ...from,
+    size,
+    state,
+    logWeights: new Float64Array(size),
+    marks: marks.map((slots) => [...slots]),
+  });
+}
