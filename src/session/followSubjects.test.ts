@@ -175,9 +175,27 @@ test("only the bin that was written to is asked about anew, and its old forecast
   expect(asked()).toEqual(["bay"]);
   expect(engines(after.now()).map((engine) => engine === "twin at 12")).toEqual([true, false, true]);
   expect(after.now()[1]!.state.entryCount).toBe(newTub().length + 1);
-  // On another day all of them are.
-  await follow(known, addDays(TODAY, 1));
-  await eventually(() => asked().length === 4);
+});
+
+test("on the next day all are asked about anew, and until each answers the last forecast stands, marked; not after four days, nor where the log has grown", async () => {
+  const first = await follow();
+  await eventually(() => asked().length === 3);
+  NAMES.forEach((id) => question(id).answer({ ...forecastOf(12), day: TODAY }));
+  await eventually(() => first.work.at(-1) === undefined);
+  first.stop();
+  const tomorrow = addDays(TODAY, 1);
+  await keep(logOf("bay", [meal(0.4, 1, 20)]));
+  const next = await follow(new Map(), tomorrow);
+  await eventually(() => asked().length === 3);
+  expect(engines(next.drawn[0]!)).toEqual(["twin at 12", "simple-1", "twin at 12"]);
+  expect(next.now().map(({ expectation }) => expectation.madeOn)).toEqual([TODAY, undefined, TODAY]);
+  question("ash").answer({ ...forecastOf(15), day: tomorrow });
+  await eventually(() => engines(next.now())[0] === "twin at 15");
+  expect(next.now().map(({ expectation }) => expectation.madeOn)).toEqual([undefined, undefined, TODAY]);
+  next.stop();
+  const later = await follow(new Map(), addDays(TODAY, 4));
+  // Ash was worked out a day later than dill, and may stand a day longer.
+  expect(engines(later.drawn[0]!)).toEqual(["twin at 15", "simple-1", "simple-1"]);
 });
 
 test("what one bin learned of the keeper's hand is told to the others, once", async () => {

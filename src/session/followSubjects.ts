@@ -115,10 +115,11 @@ class Follower {
     spoken: Iterable<readonly [string, Expectation]>,
     turn: "first" | "second",
   ): Promise<void> {
-    const { askForecasts, fistsIn, holding, subjectsOf } = await twins();
+    const { askForecasts, fistsIn, holding, standIns, subjectsOf } = await twins();
     const { db, today } = this.of;
     const asking = subjectsOf(db, this.bins, this.tallyOf, this.climates, today, fistsIn(spoken));
-    for (const [binId, found] of holding(this.kept, asking)) this.forecasts.set(binId, found);
+    for (const [binId, found] of [...standIns(this.kept, asking, today), ...holding(this.kept, asking)])
+      this.forecasts.set(binId, found);
     const all = await this.judged();
     if (this.isOver) return;
     this.hear.bins(all, turn === "second");

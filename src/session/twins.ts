@@ -1,4 +1,5 @@
 import type { Expectation } from "@/core/expectation/expectation";
+import { standingIn } from "@/core/expectation/standingIn";
 import type { Fist, OwnFist } from "@/core/twin/learning/sharedFist";
 import { sharedFist } from "@/core/twin/learning/sharedFist";
 import { FORECAST_BY } from "@/core/twin/engine/version";
@@ -35,15 +36,17 @@ function subjectOf(
   today: LocalDate,
   fist: Fist | undefined,
 ): TwinSubject {
-  const fingerprint = JSON.stringify([
-    FORECAST_BY,
-    fingerprintOf("bins", tally),
-    bin.rowId,
+  const restsOn = JSON.stringify([FORECAST_BY, fingerprintOf("bins", tally), bin.rowId, climates]);
+  const fingerprint = restsOn + JSON.stringify([today, fist]);
+  return {
+    database: db.name,
+    binId: bin.id,
+    restsOn,
+    fingerprint,
     climates,
     today,
-    fist,
-  ]);
-  return { database: db.name, binId: bin.id, fingerprint, climates, today, ...(fist ? { fist } : {}) };
+    ...(fist ? { fist } : {}),
+  };
 }
 
 /** Forecasts that were kept, of whatever log: an older one still tells of the keeper's hand. */
@@ -63,6 +66,25 @@ export const holding = (
     subjects.flatMap(({ binId, fingerprint }) => {
       const row = kept.get(binId);
       return row?.fingerprint === fingerprint ? [[binId, row.expectation as Expectation]] : [];
+    }),
+  );
+
+/**
+ * Those of an earlier day, or of when less was known of the keeper's hand, that rest on the same log: they stand in until
+ * the new one is there, so that no figure goes back to a rule of thumb in between.
+ */
+export const standIns = (
+  kept: ReadonlyMap<string, Forecast>,
+  subjects: readonly TwinSubject[],
+  today: LocalDate,
+): Map<string, Expectation> =>
+  new Map(
+    subjects.flatMap(({ binId, restsOn }) => {
+      const row = kept.get(binId);
+      const found = row?.fingerprint.startsWith(restsOn)
+        ? standingIn(row.expectation as Expectation, today)
+        : undefined;
+      return found ? [[binId, found]] : [];
     }),
   );
 

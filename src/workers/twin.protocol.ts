@@ -12,6 +12,8 @@ import type { LogRead } from "./readFolded";
 export interface TwinSubject {
   readonly database: string;
   readonly binId: string;
+  /** What a forecast rests on besides the day and the keeper's hand; `fingerprint` begins with it. */
+  readonly restsOn: string;
   readonly fingerprint: string;
   readonly climates: Readonly<Record<string, Climate>>;
   readonly today: string;

@@ -30,6 +30,7 @@ let db: CellarDatabase;
 const subject = (day: number, fingerprint = `day ${day}`): TwinSubject => ({
   database: db.name,
   binId: "bin-1",
+  restsOn: "its log",
   fingerprint,
   climates: { "room-1": CLIMATE },
   today: addDays(START, day),

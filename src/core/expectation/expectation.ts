@@ -28,6 +28,8 @@ export type HelpfulReading = "squeeze" | "foodLeft" | "temperature" | "ripeness"
 export interface Expectation {
   readonly engine: string;
   readonly day: LocalDate;
+  /** The earlier day it was worked out for, where it only stands in for today's. */
+  readonly madeOn?: LocalDate;
   /** Water over wet mass. */
   readonly moisture: Band;
   readonly temperatureC: Band;

@@ -48,6 +48,7 @@ export function BinBench({ one }: { readonly one: BinToday }) {
           expected: {formatPercentRange(expectation.moisture.low, expectation.moisture.high)} moist,{" "}
           {formatTemperatureRange(expectation.temperatureC.low, expectation.temperatureC.high, units)}
           {expectation.sureness === "guess" && ", a guess so far"}
+          {expectation.madeOn && `, by the forecast of ${spokenDay(expectation.madeOn, today)}`}
         </p>
       </div>
       {profile ? (

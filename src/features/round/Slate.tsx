@@ -4,7 +4,7 @@ import { sayReason } from "@/core/decision/words";
 import type { UnitSystem } from "@/core/quantity/format";
 import { formatMass, formatVolume } from "@/core/quantity/format";
 import { dueDay } from "@/core/round/due";
-import type { Carry, Task } from "@/core/round/round";
+import type { BinToday, Carry, Task } from "@/core/round/round";
 import type { RoundLine } from "@/core/round/lines";
 import { roundLines } from "@/core/round/lines";
 import { planRound } from "@/core/round/round";
@@ -105,7 +105,7 @@ export function Slate() {
         ))}
       </ol>
       {ripe.length > 0 && <Ripe bins={ripe} today={today} units={units} />}
-      <ComingForecasts />
+      <ComingForecasts bins={bins} />
       {(timetables.length > 0 || batches.length > 0) && <DatedLines />}
       <TooMuch />
       {round.tasks.length > 0 && <ToCarry carry={round.carry} units={units} />}
@@ -214,13 +214,16 @@ function SeveralLine({
   );
 }
 
-/** So far it is with the forecasts. */
-function ComingForecasts() {
+/** So far it is with the forecasts; what stands in until then is said. */
+function ComingForecasts({ bins }: { readonly bins: readonly BinToday[] }) {
   const work = useTwinWork();
   if (!work) return null;
+  const earlier = bins.filter(({ expectation }) => expectation.madeOn !== undefined).length;
   return (
     <p className={styles.twinWork} role="status" data-twin-work>
-      Working out what comes: {work.done} of {work.of} bins
+      Working out what comes: {work.done} of {work.of} bins.
+      {earlier > 0 &&
+        ` ${earlier === 1 ? "One bin stands" : `${earlier} bins stand`} by the last day’s forecast until then.`}
     </p>
   );
 }

@@ -211,7 +211,7 @@ function rot(s: Float64Array, around: Surroundings, dt: number): void {
   E[eDry] = (m - 0.4) / 0.03;
   E[eAmmonia] = Math.LN10 * (9.25 - pH - 0.03 * (T - 25));
   exponentials(E, 0, BY_WARMTH);
-  const fTm = microbesAt(T, E[eMicrobes]!);
+  const fTm = microbesAt(T, E[eMicrobes]);
   const g0 = fTm * microbesIn(m);
   const gm = g0 * (K.mi0 + (1 - K.mi0) * MI) * s[F.kD]!;
   // Air has places: food breathes in its own, bedding and castings in what food has not soaked.
@@ -221,7 +221,7 @@ function rot(s: Float64Array, around: Surroundings, dt: number): void {
   const gO = gm * o2f;
   const o2r = 1 - K.o2mic * felt;
   const gR = gm * o2r;
-  const fTw = wormsBy(E[eWorms]!, T, sp);
+  const fTw = wormsBy(E[eWorms], T, sp);
   const tox = appetiteFactor(nh, salt, pH);
   const KP = s[F.KP]!;
   const a0 = K.kcF * gm * KP * dt, a1 = K.kcM * gm * KP * dt, a2 = K.kcS * gm * KP * dt; // prettier-ignore
@@ -235,37 +235,37 @@ function rot(s: Float64Array, around: Surroundings, dt: number): void {
   E[eMatures] = -(K.kmat * g0 * dt);
   E[eMicro] = (-Math.min(g0, 1.5) * (1 - AN) * dt) / K.miTau;
   E[eAcid] = -K.kAcid * fTm * (1 - AN) * dt;
-  E[eTan] = -(K.nitrify * fTm * (1 - AN) + K.nh3Vent * rising(E[eAmmonia]!)) * dt;
+  E[eTan] = -(K.nitrify * fTm * (1 - AN) + K.nh3Vent * rising(E[eAmmonia])) * dt;
   exponentials(E, BY_WARMTH, BY_RATE);
 
   // 7.3 raw food: conditioning and decay
   let lossF = 0;
   let decFast = 0;
   if (a0 + b0 > 0) {
-    const q0 = R0 * (1 - E[eRaw0]!);
+    const q0 = R0 * (1 - E[eRaw0]);
     R0 -= q0;
     C0 += (q0 * a0) / (a0 + b0);
     decFast = (q0 * b0) / (a0 + b0);
     lossF = decFast;
-    const q1 = R1 * (1 - E[eRaw1]!);
+    const q1 = R1 * (1 - E[eRaw1]);
     R1 -= q1;
     C1 += (q1 * a1) / (a1 + b1);
     lossF += (q1 * b1) / (a1 + b1);
-    const q2 = R2 * (1 - E[eRaw2]!);
+    const q2 = R2 * (1 - E[eRaw2]);
     R2 -= q2;
     C2 += (q2 * a2) / (a2 + b2);
     lossF += (q2 * b2) / (a2 + b2);
   }
   let LR = s[F.LR]!;
   let LC = s[F.LC]!;
-  const conditioned = LR * (1 - E[eJuice]!);
+  const conditioned = LR * (1 - E[eJuice]);
   LR -= conditioned;
   LC += conditioned;
 
   // 7.4 microbial decay
   const cnd1 = C0 + C1 + C2;
-  const d0 = C0 * (1 - E[eFast]!);
-  const d1 = C1 * (1 - E[eMiddle]!);
+  const d0 = C0 * (1 - E[eFast]);
+  const d1 = C1 * (1 - E[eMiddle]);
   const d2 = C2 * phi(K.kdS * gO * dt);
   C0 -= d0;
   C1 -= d1;
@@ -303,10 +303,10 @@ function rot(s: Float64Array, around: Surroundings, dt: number): void {
   E[eBite] = -u;
   E[eSlowBite] = -(K.wS * u);
   exponentials(E, BY_RATE, BY_BITE);
-  const bite = 1 - E[eBite]!;
+  const bite = 1 - E[eBite];
   const e0 = C0 * bite;
   const e1 = C1 * bite;
-  const e2 = C2 * (1 - E[eSlowBite]!);
+  const e2 = C2 * (1 - E[eSlowBite]);
   const eE = BE * phi(wE * u);
   const eR = BR * phi(K.wBR * u);
   const eC = CF * phi(K.wCF * u);
@@ -329,7 +329,7 @@ function rot(s: Float64Array, around: Surroundings, dt: number): void {
   const lossShare = food > 0 ? clamp((lossF + eatF) / food) : 0;
 
   // 7.6 castings
-  const matured = CF * (1 - E[eMatures]!);
+  const matured = CF * (1 - E[eMatures]);
   CF += fines - matured;
   CM += matured;
 
@@ -497,7 +497,7 @@ function grow(s: Float64Array, around: Surroundings, dt: number): void {
   E[eAdult] = -lossA;
   E[eCocoon] = -(0.5 * heat + 0.2 * cold + 0.5 * dry + 0.1 * an * an) * dt;
   exponentials(E, BY_BITE, BY_DEATH);
-  const liveY = E[eYoung]!, liveS = E[eGrowing]!, liveA = E[eAdult]!, liveQ = E[eCocoon]!; // prettier-ignore
+  const liveY = E[eYoung], liveS = E[eGrowing], liveA = E[eAdult], liveQ = E[eCocoon]; // prettier-ignore
   // Where no grown worm is none is lost, however hostile an empty bin may be.
   if (s[F.NA]! > 0) s[F.LS] = s[F.LS]! + lossA;
   const dead = BY * (1 - liveY) + BS * (1 - liveS) + BA * (1 - liveA);
@@ -550,7 +550,7 @@ function flow(s: Float64Array, around: Surroundings, dt: number): void {
   const ep = K.eE * s[F.kE]! * A * around.evaporation * (1 + 0.5 * LO) * vpd * dt;
   E[eDries] = W > 0 ? -(ep / W) : 0;
   exponentials(E, eDries, eDries + 1);
-  const ev = W * (1 - E[eDries]!);
+  const ev = W * (1 - E[eDries]);
   W -= ev;
   const raw2 = R0 + R1 + R2;
   const cnd2 = C0 + C1 + C2;
@@ -578,7 +578,7 @@ function flow(s: Float64Array, around: Surroundings, dt: number): void {
   const Teq = Math.min(K.tCap, Math.max(airC - 8, airC + Q / UA));
   E[eCools] = (-UA / capacity) * dt;
   exponentials(E, eCools, eCools + 1);
-  const settled = Teq + (T - Teq) * E[eCools]!;
+  const settled = Teq + (T - Teq) * E[eCools];
   const staysThawed = T > 0 && settled > 0;
   const staysFrozen = T <= -K.freezeSpan && settled <= -K.freezeSpan;
   s[F.T] = staysThawed || staysFrozen ? settled : nearFreezing(T, Teq, UA * dt, capacity, W);
