@@ -11,7 +11,7 @@ const LAYERS = [
   ["vocabulary", [], ["zod"]],
   ["records", ["vocabulary"], []],
   // Its rooms stand two deep, so what lies in another room is named from the house door.
-  ["core", ["vocabulary", "records", "core"], ["convert"]],
+  ["core", ["vocabulary", "records", "core"], []],
   ["archive", ["vocabulary", "records"], ["@noble/hashes"]],
   ["persistence", ["vocabulary", "records", "archive"], ["dexie"]],
   ["workers", ["vocabulary", "records", "core", "archive", "persistence", "demo"], ["comlink", "yalps"]],

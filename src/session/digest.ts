@@ -1,8 +1,7 @@
 import type { FollowedKind, Subject } from "@/core/fold/folds";
-import { FOLDS } from "@/core/fold/folds";
+import { FOLD_VERSIONS } from "@/core/fold/versions";
 import type { CellarDatabase, Tally } from "@/persistence/database";
 import type { LogRead } from "@/workers/readFolded";
-import { readFolded } from "@/workers/readFolded";
 
 export interface Known<K extends FollowedKind = FollowedKind> extends LogRead<K> {
   readonly fingerprint: string;
@@ -12,6 +11,15 @@ export type KnownBin = Known<"bins">;
 /** So many logs are folded on the spot; more go to the workers, so that the screen stays free. */
 const AT_HAND = 2;
 
+/** Loaded when a log has grown: a cellar opens from stored states, which need no fold. */
+async function foldedHere<K extends FollowedKind>(
+  db: CellarDatabase,
+  subject: Subject<K>,
+): Promise<LogRead<K>> {
+  const { readFolded } = await import("@/workers/readFolded");
+  return readFolded(db, subject);
+}
+
 async function foldedAside<K extends FollowedKind>(
   db: CellarDatabase,
   subject: Subject<K>,
@@ -20,11 +28,11 @@ async function foldedAside<K extends FollowedKind>(
   const { answer } = askTwin(subject.id, true, (worker) => worker.state(db.name, subject));
   // A worker that fails is no reason not to read the cellar.
   const told = await answer.catch(() => undefined);
-  return (told as LogRead<K> | undefined) ?? readFolded(db, subject);
+  return (told as LogRead<K> | undefined) ?? foldedHere(db, subject);
 }
 
 export const fingerprintOf = (kind: FollowedKind, tally: Tally | undefined): string =>
-  `${FOLDS[kind].version}:${tally?.rowCount ?? 0}:${tally?.lastRowId ?? ""}`;
+  `${FOLD_VERSIONS[kind]}:${tally?.rowCount ?? 0}:${tally?.lastRowId ?? ""}`;
 
 /**
  * The state of each subject: from memory, from its stored digest, or by folding its log, whichever is still true. A
@@ -50,7 +58,7 @@ export async function statesOf(
       const state = digest.result as Known["state"];
       known.set(subject.id, { fingerprint, state, brokenRows: digest.brokenRows });
     } else {
-      const told = isMany ? await foldedAside(db, subject) : await readFolded(db, subject);
+      const told = isMany ? await foldedAside(db, subject) : await foldedHere(db, subject);
       known.set(subject.id, { fingerprint, ...told });
       // Kept for the next start; that it may fail (a full disk) harms nothing.
       if (told.fault === undefined)

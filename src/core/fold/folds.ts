@@ -4,11 +4,10 @@ import { batchLog } from "../batch/state";
 import { replay } from "../bin/replay";
 import type { BinState } from "../bin/state";
 import { EMPTY_BIN } from "../bin/state";
-import { BIN_FOLD } from "../bin/version";
 
 /*
- * What is kept of each log that is followed: registered here once, with its fold, the version of the fold, and what
- * stands where a log cannot be folded. A new subject with a log of its own is one more line.
+ * What is kept of each log that is followed: registered here once, with its fold and what stands where a log cannot be
+ * folded. A new subject with a log of its own is one more line, and one in `versions`.
  */
 export interface Folded {
   readonly bins: BinState;
@@ -17,13 +16,12 @@ export interface Folded {
 export type FollowedKind = keyof Folded;
 export const FOLDS: {
   readonly [K in FollowedKind]: {
-    readonly version: string;
     readonly of: (rows: readonly Entry[]) => Folded[K];
     readonly nothing: Folded[K];
   };
 } = {
-  bins: { version: BIN_FOLD, of: replay, nothing: EMPTY_BIN },
-  batches: { version: "batch-1", of: batchLog, nothing: [] },
+  bins: { of: replay, nothing: EMPTY_BIN },
+  batches: { of: batchLog, nothing: [] },
 };
 
 /** Something with a log: its kind and its id. */

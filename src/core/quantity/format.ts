@@ -1,5 +1,5 @@
-import { convert } from "convert";
 import type { Dimension } from "./unit";
+import { fromBase, toBase } from "./unit";
 
 /** What the keeper likes to read. */
 export type UnitSystem = "metric" | "us";
@@ -31,13 +31,12 @@ export function formatMass(massKg: number, units: UnitSystem, use: MassUse = "ki
 
 /** Two ends of a rough estimate, to two digits: "65–140 kg". */
 export function formatMassRange(lowKg: number, highKg: number, units: UnitSystem): string {
-  const shown = (massKg: number) =>
-    Number((units === "us" ? convert(massKg, "kg").to("lb") : massKg).toPrecision(2));
+  const shown = (massKg: number) => Number((units === "us" ? fromBase(massKg, "lb") : massKg).toPrecision(2));
   return `${shown(lowKg)}–${shown(highKg)} ${units === "us" ? "lb" : "kg"}`;
 }
 
 function formatPounds(massKg: number): string {
-  const ounces = convert(massKg, "kg").to("oz");
+  const ounces = fromBase(massKg, "oz");
   if (ounces < 0.2) return `${decimals(ounces, 2)} oz`;
   if (ounces < 3.875) return `${quarters(ounces)} oz`;
   if (ounces < 15.75) return `${decimals(Math.round(ounces * 2) / 2, 1)} oz`;
@@ -59,8 +58,8 @@ export function formatVolume(volumeL: number, units: UnitSystem): string {
 }
 
 function formatUsVolume(volumeL: number): string {
-  const cups = convert(volumeL, "L").to("cup");
-  const tablespoons = convert(volumeL, "L").to("tbsp");
+  const cups = fromBase(volumeL, "cup");
+  const tablespoons = fromBase(volumeL, "tbsp");
   if (tablespoons < 6) return `${Math.max(1, Math.round(tablespoons))} tbsp`;
   if (cups < 1) return `${nearestMeasure(cups)} cup`;
   if (cups < 3.875) return `${quarters(cups)} ${cups > 1.125 ? "cups" : "cup"}`;
@@ -73,7 +72,7 @@ function formatUsVolume(volumeL: number): string {
 /** What a loose litre (or quart) of something weighs. */
 export const formatLoad = (densityKgPerL: number, units: UnitSystem): string =>
   units === "us"
-    ? `${formatPounds(densityKgPerL * convert(1, "qt").to("L"))} a quart`
+    ? `${formatPounds(densityKgPerL * toBase(1, "qt"))} a quart`
     : `${formatMass(densityKgPerL, units)} a litre`;
 
 /** As a probe shows it. */
@@ -90,7 +89,7 @@ export const formatTemperatureRange = (lowC: number, highC: number, units: UnitS
 
 /** A depth or a side, as one reads it off a tape. */
 export function formatLength(lengthM: number, units: UnitSystem): string {
-  if (units === "us") return `${quarters(convert(lengthM, "m").to("in"))} in`;
+  if (units === "us") return `${quarters(fromBase(lengthM, "in"))} in`;
   return lengthM < 0.02 ? `${Math.round(lengthM * 1000)} mm` : `${Math.round(lengthM * 100)} cm`;
 }
 
@@ -108,7 +107,7 @@ export function formatToEdit(value: number, dimension: Dimension, unit: string):
   if (unit === "F") return `${digits((value * 9) / 5 + 32)} F`;
   const base = { mass: "kg", volume: "L", length: "m", temperature: "C" }[dimension];
   if (unit === base) return `${digits(value)} ${unit}`;
-  return `${digits(convert(value, base as "kg").to(unit as "g"))} ${unit}`;
+  return `${digits(fromBase(value, unit))} ${unit}`;
 }
 
 /** Worms are never counted to the last one. */

@@ -1,8 +1,6 @@
-import { convert } from "convert";
-
 export type Dimension = "mass" | "volume" | "length" | "temperature" | "count";
 
-/** Names keepers type, lower case, against the unit of the conversion library. `F` and `C` stand for temperatures. */
+/** Names keepers type, lower case, against the unit they mean. `F` and `C` stand for temperatures. */
 const UNITS = {
   mass: {
     kg: "kg", kgs: "kg", kilo: "kg", kilos: "kg", kilogram: "kg", kilograms: "kg",
@@ -43,27 +41,31 @@ export function dimensionOf(written: string): Dimension | undefined {
   return (Object.keys(UNITS) as Dimension[]).find((dimension) => unitNamed(written, dimension) !== undefined);
 }
 
-/** To kg, L, m, °C or pieces. US gallons, cups and spoons. Factors: the `convert` package. */
+/** A pound in kilograms, a US gallon in litres, an inch in metres: exact by definition. */
+const LB = 0.45359237, GAL = 3.785411784, INCH = 0.0254; // prettier-ignore
+/** So many of its base unit (kg, L, m, a piece) make how many of a unit; in two numbers, so that tenths stay exact. */
+const FACTORS: Readonly<Record<string, readonly [base: number, units: number]>> = {
+  kg: [1, 1], g: [1, 1000], lb: [LB, 1], oz: [LB, 16],
+  L: [1, 1], mL: [1, 1000], gal: [GAL, 1], qt: [GAL, 4], pint: [GAL, 8], cup: [GAL, 16], "fl oz": [GAL, 128], tbsp: [GAL, 256], tsp: [GAL, 768],
+  m: [1, 1], cm: [1, 100], mm: [1, 1000], in: [INCH, 1], ft: [12 * INCH, 1],
+  "1": [1, 1],
+}; // prettier-ignore
+function factorOf(unit: string): readonly [number, number] {
+  const found = FACTORS[unit];
+  if (!found) throw new Error(`expected a known unit, got ${unit}`);
+  return found;
+}
+
+/** To kg, L, m, °C or pieces. US gallons, cups and spoons. @throws for a unit that is none of ours */
 export function toBase(value: number, unit: string): number {
-  switch (unit) {
-    case "kg": case "L": case "m": case "C": case "1": return value;
-    case "g": return convert(value, "g").to("kg");
-    case "lb": return convert(value, "lb").to("kg");
-    case "oz": return convert(value, "oz").to("kg");
-    case "mL": return convert(value, "mL").to("L");
-    case "gal": return convert(value, "gal").to("L");
-    case "qt": return convert(value, "qt").to("L");
-    case "pint": return convert(value, "pint").to("L");
-    case "cup": return convert(value, "cup").to("L");
-    case "fl oz": return convert(value, "fl oz").to("L");
-    case "tbsp": return convert(value, "tbsp").to("L");
-    case "tsp": return convert(value, "tsp").to("L");
-    case "cm": return convert(value, "cm").to("m");
-    case "mm": return convert(value, "mm").to("m");
-    case "in": return convert(value, "in").to("m");
-    case "ft": return convert(value, "ft").to("m");
-    // The library goes by way of kelvin and leaves 20.00000000000006 behind.
-    case "F": return ((value - 32) * 5) / 9;
-    default: throw new Error(`toBase: expected a known unit, got ${unit}`);
-  }
-} // prettier-ignore
+  if (unit === "C") return value;
+  if (unit === "F") return ((value - 32) * 5) / 9;
+  const [base, units] = factorOf(unit);
+  return (value * base) / units;
+}
+
+/** The way back: from kg, L, m or pieces. Temperatures are written by `formatTemperature`. @throws for an unknown unit */
+export function fromBase(value: number, unit: string): number {
+  const [base, units] = factorOf(unit);
+  return (value * units) / base;
+}

@@ -4,11 +4,16 @@ import { useErrands } from "@/session/errand";
 import { useSession } from "@/session/session";
 import { Rack } from "@/ui/Rack";
 import { useRoom } from "@/ui/useRoom";
+import dynamic from "next/dynamic";
 import { useLayoutEffect, useMemo } from "react";
 import { BinBench } from "./BinBench";
-import { EmptyCellar } from "./EmptyCellar";
 import { rackBins } from "./rackBins";
 import styles from "./RoundRoom.module.css";
+
+/** Loaded where there is no bin yet. */
+const EmptyCellar = dynamic(() => import("./EmptyCellar").then((module) => module.EmptyCellar), {
+  ssr: false,
+});
 
 /** The home of the app: the rack along the top, the bin in hand on the bench, the slate beside it. */
 export function RoundRoom() {

@@ -8,9 +8,7 @@ import type { BinToday, Carry, Task } from "@/core/round/round";
 import type { RoundLine } from "@/core/round/lines";
 import { roundLines } from "@/core/round/lines";
 import { planRound } from "@/core/round/round";
-import { scrapRate } from "@/core/planning/scraps";
-import { surplusOf } from "@/core/round/surplus";
-import { carryLines, saySurplus, sayTask, sayTools } from "@/core/round/words";
+import { carryLines, sayTask, sayTools } from "@/core/round/words";
 import { harvestNear } from "@/core/expectation/harvestNear";
 import { useErrands } from "@/session/errand";
 import { useSession, useTwinWork } from "@/session/session";
@@ -27,6 +25,9 @@ const Ripe = dynamic(() => import("./Ripe").then((module) => module.Ripe), { ssr
 /** Loaded when there is a start or a batch: most rounds have neither. */
 const DatedLines = dynamic(() => import("./DatedLines").then((module) => module.DatedLines), { ssr: false });
 
+/** Loaded when a household was planned for. */
+const TooMuch = dynamic(() => import("./TooMuch").then((module) => module.TooMuch), { ssr: false });
+
 function Back({ due }: { readonly due: LocalDate | undefined }) {
   const { today } = useSession();
   return due ? `Back ${spokenDay(due, today)}` : "";
@@ -34,7 +35,7 @@ function Back({ due }: { readonly due: LocalDate | undefined }) {
 
 /** The slate: what to do today, in walking order, and what to carry down. */
 export function Slate() {
-  const { bins, rooms, today, units, timetables, batches } = useSession();
+  const { bins, rooms, today, units, timetables, batches, plans } = useSession();
   const { chosen, ask } = useErrands();
   const [isDrawn, setDrawn] = useState(false);
   const round = useMemo(() => planRound(bins ?? [], today), [bins, today]);
@@ -107,7 +108,7 @@ export function Slate() {
       {ripe.length > 0 && <Ripe bins={ripe} today={today} units={units} />}
       <ComingForecasts bins={bins} />
       {(timetables.length > 0 || batches.length > 0) && <DatedLines />}
-      <TooMuch />
+      {plans.length > 0 && <TooMuch />}
       {round.tasks.length > 0 && <ToCarry carry={round.carry} units={units} />}
       {bins.length > 1 && (
         <p className={styles.tools}>
@@ -243,16 +244,6 @@ function ToCarry({ carry, units }: { readonly carry: Carry; readonly units: Unit
       <p className={styles.tools}>{sayTools(carry)}</p>
     </section>
   );
-}
-
-/** Where a household was weighed or guessed for a plan, and makes more than its bins take. */
-function TooMuch() {
-  const { bins, plans, units, today } = useSession();
-  const surplus = useMemo(() => {
-    const rate = plans.map(scrapRate).find((one) => one !== undefined);
-    return rate && surplusOf(bins ?? [], rate.kgPerDay, today);
-  }, [bins, plans, today]);
-  return surplus ? <p className={styles.tools}>{saySurplus(surplus, units)}</p> : null;
 }
 
 function BackupReminder() {

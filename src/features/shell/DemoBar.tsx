@@ -4,12 +4,14 @@ import { daysBetween, spokenDay } from "@/core/calendar/day";
 import { useSession } from "@/session/session";
 import { useGuarded } from "@/ui/useGuarded";
 import Button from "@mui/material/Button";
-import Dialog from "@mui/material/Dialog";
-import DialogActions from "@mui/material/DialogActions";
-import DialogContent from "@mui/material/DialogContent";
-import DialogTitle from "@mui/material/DialogTitle";
+import dynamic from "next/dynamic";
 import { useState } from "react";
 import styles from "./Shell.module.css";
+
+/** Loaded when it is asked: the first screen has no dialog. */
+const AfreshDialog = dynamic(() => import("./AfreshDialog").then((module) => module.AfreshDialog), {
+  ssr: false,
+});
 
 /** Says that this is the demo, so that nobody keeps a year of work in it by mistake. */
 export function DemoBar() {
@@ -44,19 +46,9 @@ function InTheDemo() {
         {isBusy ? "Making it afresh" : "Start it afresh for today"}
       </Button>
       <Button onClick={() => void switchTo("own")}>Go to my own cellar</Button>
-      <Dialog open={isAsking} onClose={() => setAsking(false)} aria-labelledby="afresh-title">
-        <DialogTitle id="afresh-title">Start the demo afresh?</DialogTitle>
-        <DialogContent>
-          {changed === 1 ? "One thing" : `${changed} things`} you kept here would be put away with it. You can
-          take it back right after.
-        </DialogContent>
-        <DialogActions>
-          <Button onClick={() => setAsking(false)}>leave it as it is</Button>
-          <Button variant="contained" onClick={restart}>
-            Start it afresh
-          </Button>
-        </DialogActions>
-      </Dialog>
+      {isAsking && changed !== undefined && (
+        <AfreshDialog changed={changed} onClose={() => setAsking(false)} onRestart={restart} />
+      )}
     </aside>
   );
 }
