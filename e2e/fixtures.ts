@@ -1,4 +1,4 @@
-import type { Page } from "@playwright/test";
+import type { Locator, Page } from "@playwright/test";
 import { test as base, expect } from "@playwright/test";
 
 export { inDemo } from "./keptDemo";
@@ -57,7 +57,7 @@ export async function setUpBin(
   const room = page.getByLabel("The room’s name");
   if (await room.isVisible()) await room.fill("Cellar");
   await page.getByLabel(/Worms in it/).fill(worms);
-  await page.getByLabel("Day it started").fill(started);
+  await fillDay(page, "Day it started", started);
   await page.getByRole("button", { name: "Put it on the rack" }).click();
   await expect(page.getByRole("heading", { name })).toBeVisible();
 }
@@ -73,3 +73,18 @@ export async function openDemo(page: Page) {
 
 /** The day the tests take place. */
 export const NOW = new Date("2026-11-23T08:30:00");
+
+/** Types a day into its field as a keeper does, part by part; the device writes day, month in letters, year. */
+export async function fillDay(within: Page | Locator, label: string, day: string) {
+  const field = within.getByRole("group", { name: label });
+  const [year, month, date] = day.split("-") as [string, string, string];
+  const letters = new Date(`${day}T12:00:00`).toLocaleString("en-GB", { month: "short" }).slice(0, 3);
+  await field.getByRole("spinbutton", { name: "Day" }).click();
+  await field.page().keyboard.type(date);
+  await field.page().keyboard.type(letters);
+  await field.page().keyboard.type(year);
+  await expect(field.getByRole("spinbutton", { name: "Month" })).toHaveAttribute(
+    "aria-valuenow",
+    String(Number(month)),
+  );
+}

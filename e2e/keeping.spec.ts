@@ -1,4 +1,4 @@
-import { expect, setUpBin, test, usable, testLong } from "./fixtures";
+import { fillDay, expect, setUpBin, test, usable, testLong } from "./fixtures";
 
 test("two tabs: what is kept in one stands in the other, and undo in either is seen in both", async ({
   page,
@@ -143,7 +143,7 @@ testLong(
     const dialog = page.getByRole("dialog");
     await dialog.getByLabel("Squeeze").click();
     await page.getByRole("option").nth(2).click();
-    await dialog.getByLabel("Day").fill("2026-08-01");
+    await fillDay(dialog, "Day", "2026-08-01");
     await dialog.getByRole("button", { name: "Keep the correction" }).click();
     await expect(dialog.getByText("The bin did not exist on that day.")).toBeVisible();
     await page.reload();
@@ -152,8 +152,8 @@ testLong(
     await expect(page.getByText("The same as a table")).toBeVisible();
     await page.getByRole("button", { name: /^Change: looked/ }).click();
     await page.getByRole("menuitem", { name: "Correct it" }).click();
-    await expect(dialog.getByLabel("Day")).toHaveValue("2026-08-01");
-    await dialog.getByLabel("Day").fill("2026-11-20");
+    await expect(dialog.getByRole("group", { name: "Day" })).toHaveText(/01\s*Aug\s*2026/);
+    await fillDay(dialog, "Day", "2026-11-20");
     await dialog.getByRole("button", { name: "Keep the correction" }).click();
     await expect(dialog).toBeHidden();
     await expect(page.getByText("corrected").first()).toBeVisible();

@@ -4,7 +4,7 @@ import { tmpdir } from "node:os";
 import path from "node:path";
 import type { Browser, Page } from "@playwright/test";
 import { chromium } from "@playwright/test";
-import { expect, usable } from "./fixtures";
+import { fillDay, expect, usable } from "./fixtures";
 
 const EXECUTABLE = process.env.CHROMIUM_PATH ?? "/usr/bin/chromium";
 
@@ -50,7 +50,7 @@ export async function killAndReopen(baseURL: string, rounds: number): Promise<vo
         await page.getByLabel("Its name").fill("Quince");
         await page.getByLabel("The room’s name").fill("Cellar");
         await page.getByLabel(/Worms in it/).fill("500 g");
-        await page.getByLabel("Day it started").fill("2026-09-01");
+        await fillDay(page, "Day it started", "2026-09-01");
         await page.getByRole("button", { name: "Put it on the rack" }).click();
         await expect(page.getByText("Quince: set up.")).toBeVisible();
       } else {

@@ -1,4 +1,4 @@
-import { expect, NOW, test, usable } from "./fixtures";
+import { fillDay, expect, NOW, test, usable } from "./fixtures";
 
 test("from an empty cellar to a decision at the bin, and back by undo after a reload", async ({ page }) => {
   await page.clock.setFixedTime(NOW);
@@ -17,7 +17,7 @@ test("from an empty cellar to a decision at the bin, and back by undo after a re
   await expect(page.getByLabel("Height")).toHaveValue("1 m");
   await page.getByLabel("Height").fill("12 in");
   await page.getByLabel(/Worms in it/).fill("1 lb 2 oz");
-  await page.getByLabel("Day it started").fill("2026-09-01");
+  await fillDay(page, "Day it started", "2026-09-01");
   await page.getByRole("button", { name: "Put it on the rack" }).click();
 
   await expect(page.getByRole("complementary", { name: "The slate" })).toContainText("Quince");

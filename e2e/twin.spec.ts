@@ -1,5 +1,5 @@
 import type { Page } from "@playwright/test";
-import { expect, inDemo, openDemo, testLong, usable } from "./fixtures";
+import { fillDay, expect, inDemo, openDemo, testLong, usable } from "./fixtures";
 
 const toBin = async (page: Page, name: string) => {
   await page.goto("/bins");
@@ -81,7 +81,7 @@ testLong(
     await page.keyboard.press("w");
     const slip = page.getByRole("dialog");
     await slip.getByLabel(/Water/).fill("5 L");
-    await slip.getByLabel("Day").fill("2026-11-21");
+    await fillDay(slip, "Day", "2026-11-21");
     await slip.getByRole("button", { name: "Keep the water" }).click();
     await expect(slip).toBeHidden();
     await expect(today).not.toHaveText(before!, { timeout: 90_000 });

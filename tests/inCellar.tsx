@@ -6,8 +6,9 @@ import type { NewRow } from "@/persistence/write";
 import { write } from "@/persistence/write";
 import type { Entry } from "@/records/entry";
 import type { LocalDate } from "@/vocabulary/fields";
-import { act, render, screen } from "@testing-library/react";
+import { act, fireEvent, render, screen } from "@testing-library/react";
 import userEvent, { PointerEventsCheckLevel } from "@testing-library/user-event";
+import { format, parseISO } from "date-fns";
 import type { ReactNode } from "react";
 import { pushed, setAddress } from "./navigation";
 
@@ -86,3 +87,10 @@ export async function leaveCellar(): Promise<void> {
 }
 
 export const press = (name: string | RegExp) => screen.getByRole("button", { name });
+
+/** Types a day into its field whole, as it stands there: "23 Nov 2026". */
+export function typeDay(label: string | RegExp, day: string): void {
+  const field = screen.getByLabelText(label, { selector: "input" });
+  fireEvent.change(field, { target: { value: format(parseISO(day), "d MMM yyyy") } });
+  fireEvent.blur(field);
+}

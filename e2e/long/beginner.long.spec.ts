@@ -1,5 +1,5 @@
 import type { Page } from "@playwright/test";
-import { expect, test, usable } from "../fixtures";
+import { fillDay, expect, test, usable } from "../fixtures";
 
 /*
  * The first weeks as a beginner lives them, from the plan to the third meal, by the screen alone: what the timetable, the
@@ -43,7 +43,7 @@ test("a beginner's weeks, from the plan to the third meal, without a contradicti
   await page.getByRole("button", { name: "Put it on the rack, with dates" }).click();
   await page.getByLabel("Its name").fill("Quince");
   // Three days until they come: said, and no step lies before today.
-  await page.getByLabel("Worms arrive on").fill("2026-11-26");
+  await fillDay(page, "Worms arrive on", "2026-11-26");
   await expect(page.getByText(/until they come/)).toBeVisible();
   await page.getByRole("button", { name: "Put it on the rack", exact: true }).click();
   await expect(page.getByRole("heading", { name: "Quince: the first weeks" })).toBeVisible();

@@ -1,4 +1,5 @@
 "use client";
+import { DayField } from "@/ui/field/DayField";
 import { optionsOf, SelectField } from "@/ui/field/SelectField";
 import { useGuarded } from "@/ui/useGuarded";
 import { ofBin } from "@/session/author";
@@ -231,24 +232,18 @@ export function AlterDialog({ one, onClose }: { readonly one: BinToday; readonly
             label="resting: leave it in peace"
           />
           {typed.resting && (
-            <TextField
-              type="date"
+            <DayField
               label="until"
-              value={typed.restingUntil}
-              error={faults.restingUntil !== undefined}
-              helperText={faults.restingUntil ?? " "}
-              onChange={(event) => set({ restingUntil: event.target.value })}
-              slotProps={{ inputLabel: { shrink: true } }}
+              day={typed.restingUntil}
+              onDay={(restingUntil) => set({ restingUntil })}
+              fault={faults.restingUntil}
             />
           )}
-          <TextField
-            type="date"
+          <DayField
             label="From which day"
-            value={typed.from}
-            error={faults.from !== undefined}
-            helperText={faults.from ?? " "}
-            onChange={(event) => set({ from: event.target.value })}
-            slotProps={{ inputLabel: { shrink: true } }}
+            day={typed.from}
+            onDay={(from) => set({ from })}
+            fault={faults.from}
           />
         </div>
         <div className={styles.three}>

@@ -1,4 +1,5 @@
 "use client";
+import { DayField } from "@/ui/field/DayField";
 import { SelectField } from "@/ui/field/SelectField";
 import { useGuarded } from "@/ui/useGuarded";
 import { SCHOOL_TABLE } from "@/core/catalogue/school";
@@ -202,15 +203,12 @@ export function SetupRoom() {
                 </MenuItem>
               ))}
             </TextField>
-            <TextField
-              type="date"
-              id="started"
+            <DayField
               label="Day it started"
-              value={typed.started}
-              error={faults.started !== undefined}
-              helperText={faults.started ?? " "}
-              onChange={(event) => set({ started: event.target.value })}
-              slotProps={{ htmlInput: { max: today }, inputLabel: { shrink: true } }}
+              day={typed.started}
+              onDay={(started) => set({ started })}
+              fault={faults.started}
+              to={today}
             />
           </div>
           <SelectField

@@ -1,4 +1,5 @@
 "use client";
+import { DayField } from "@/ui/field/DayField";
 import { addDays, ago, dayAndMonth, daysBetween, spokenDay, weekdayName } from "@/core/calendar/day";
 import { calendarFile } from "@/core/startUp/ics";
 import { isShortened, moved } from "@/core/startUp/timetable";
@@ -172,19 +173,17 @@ function Steps({ timetable }: { readonly timetable: Timetable }) {
                 )}
               </div>
               {!step.doneOn && (
-                <input
-                  type="date"
-                  className={styles.move}
-                  data-print="hide"
-                  aria-label={`Day of: ${words.title}`}
-                  key={step.day}
-                  defaultValue={step.day}
-                  // What a move says to the bin is known once the bins are.
-                  disabled={!bins}
-                  max={addDays(today, 1_500)}
-                  onBlur={({ target }) => move(step.key, target.value)}
-                  onKeyDown={(event) => event.key === "Enter" && move(step.key, event.currentTarget.value)}
-                />
+                <div className={styles.move} data-print="hide">
+                  <MovedDay
+                    key={step.day}
+                    label={`Day of: ${words.title}`}
+                    day={step.day}
+                    to={addDays(today, 1_500)}
+                    // What a move says to the bin is known once the bins are.
+                    isFixed={!bins}
+                    onMove={(day) => move(step.key, day)}
+                  />
+                </div>
               )}
             </li>
           );
@@ -234,4 +233,29 @@ function StepLink({ step, timetable }: { readonly step: StartStep; readonly time
   if (step === "firstSqueeze" || step === "firstLook")
     return <Link href={`/visit?id=${bin.bin.id}`}>lift the lid</Link>;
   return null;
+}
+
+/** The day of a step, moved once another stands there whole. */
+function MovedDay({
+  day,
+  onMove,
+  ...field
+}: {
+  readonly label: string;
+  readonly day: string;
+  readonly to: string;
+  readonly isFixed: boolean;
+  readonly onMove: (day: string) => void;
+}) {
+  const [typed, setTyped] = useState(day);
+  return (
+    <div
+      onBlur={({ currentTarget, relatedTarget }) => {
+        // From the day on to the month of the same field nothing is settled yet.
+        if (!currentTarget.contains(relatedTarget)) onMove(typed);
+      }}
+    >
+      <DayField {...field} isBare day={typed} onDay={setTyped} onSettled={onMove} />
+    </div>
+  );
 }

@@ -1,4 +1,5 @@
 "use client";
+import { DayField } from "@/ui/field/DayField";
 import { addDays, shortSpan, spokenDay } from "@/core/calendar/day";
 import Link from "next/link";
 import { sayReason } from "@/core/decision/words";
@@ -105,14 +106,13 @@ export function DoNow({ visit, lid }: { readonly visit: VisitInHand; readonly li
           </Button>
         </p>
         {(isChangingDay || fault?.field === "nextDay") && (
-          <TextField
-            type="date"
+          <DayField
             label="Come back on"
-            value={typed.nextDay === "" ? decision.nextDay : typed.nextDay}
-            onChange={(event) => set((before) => ({ ...before, nextDay: event.target.value }))}
-            error={!day.ok}
-            helperText={day.ok ? " " : day.problem.sentence}
-            slotProps={{ htmlInput: { min: today, max: addDays(today, 800) }, inputLabel: { shrink: true } }}
+            day={typed.nextDay === "" ? decision.nextDay : typed.nextDay}
+            onDay={(nextDay) => set((before) => ({ ...before, nextDay }))}
+            fault={day.ok ? undefined : day.problem.sentence}
+            from={today}
+            to={addDays(today, 800)}
           />
         )}
         {lid === "lifted" && visit.meal && bringsWaterLate(visit.meal) && (
