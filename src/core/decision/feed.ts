@@ -38,6 +38,12 @@ const SLOW = materialOf("food", "radish-turnip-roots");
 const YOUNG_DAYS = 16 * 7;
 /** Below this a spoonful is not worth a lid: less for a few worms than for many. */
 const leastMealKg = (wormsKg: number): number => Math.min(0.02, Math.max(0.005, 0.08 * wormsKg));
+/** Most of those weighed in are there: that they lost a little on the way changes no small meal. */
+const MOST_OF_THEM = 0.75;
+/** Those the first meals are for: as the start's own sheet counts them, unless clearly fewer live. */
+const arrivedKg = (expectedKg: number, stockedKg: number): number =>
+  expectedKg >= MOST_OF_THEM * stockedKg ? stockedKg : expectedKg;
+
 /** A herd is let settle before its first meal, days. */
 const SETTLES_DAYS = 3;
 const START_DAYS = 70;
@@ -203,7 +209,7 @@ function sizedRation(expectation: Expectation, practice: Practice, today: LocalD
   const seenGone = state.feedings.filter(({ left }) => left === "none" || left === "little").length;
   const isStarting = age < START_DAYS && seenGone < GONE_MEALS;
   const byStart = isStarting
-    ? firstMealKg(Math.min(expectation.wormsKg.middle, state.worms.massKg), days)
+    ? firstMealKg(arrivedKg(expectation.wormsKg.middle, state.worms.massKg), days)
     : Infinity;
   const twin = expectation.twin?.meal;
   const last = lastFeeding(state);
@@ -219,7 +225,7 @@ function sizedRation(expectation: Expectation, practice: Practice, today: LocalD
   const share = Math.min(1, plan?.mealShare ?? 1);
   const why: Reason =
     share < 1 ? { code: "food/by-plan", share, mostKg }
-    : mostKg === byStart ? (state.feedings.length === 0 ? { code: "food/first", wormsKg: expectation.wormsKg.middle } : { code: "food/start", seenGone })
+    : mostKg === byStart ? (state.feedings.length === 0 ? { code: "food/first", wormsKg: arrivedKg(expectation.wormsKg.middle, state.worms.massKg) } : { code: "food/start", seenGone })
     : mostKg === byFilm ? { code: "food/fine-film" }
     : mostKg === byRoom ? { code: "food/by-room", freeL: room.freeL }
     : mostKg === byBedding ? { code: "food/by-bedding", ratio, beddingL }
