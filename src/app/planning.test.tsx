@@ -157,7 +157,9 @@ test("a step is ticked off, a day moved takes along what follows and leaves what
     today: TODAY,
     address: "/start?id=times-1",
   });
-  await wait(() => expect(screen.getByLabelText("Day of: Receive the worms", { selector: "input" })).toBeEnabled());
+  await wait(() =>
+    expect(screen.getByLabelText("Day of: Receive the worms", { selector: "input" })).toBeEnabled(),
+  );
   await keeper.click(await screen.findByLabelText("Mix and soak the bedding: done"));
   const steps = async () => Object.fromEntries(newest(await db.timetables.toArray()).steps.map((one) => [one.key, one])); // prettier-ignore
   // Not waited for: what is moved next stands on what was ticked, however fast it follows.

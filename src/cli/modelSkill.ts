@@ -2,9 +2,9 @@ import { schoolOf } from "@/core/catalogue/school";
 import { clearingDays } from "@/core/ration/ration";
 import type { Ensemble } from "@/core/twin/ensemble/ensemble";
 import { copied } from "@/core/twin/ensemble/ensemble";
-import { sleep } from "@/core/twin/ensemble/sleep";
+import { passDay } from "@/core/twin/ensemble/passDay";
 import { MULTIPLIERS } from "@/core/twin/ensemble/members";
-import { follow, live } from "@/core/twin/log/follow";
+import { follow, passMoments } from "@/core/twin/log/follow";
 import { byDay } from "@/core/twin/log/script";
 import { isWorthwhile } from "@/core/twin/ahead/harvest";
 import { fedAt, harvestedAt } from "@/core/twin/engine/twinBin";
@@ -49,8 +49,8 @@ function bandsOf(ensemble: Ensemble, value: (ensemble: Ensemble, member: number)
 function carryOn(ensemble: Ensemble, bin: SyntheticBin, until: number): void {
   const moments = byDay(bin.script.days);
   while (ensemble.day < until) {
-    live(ensemble, moments.get(ensemble.day), false);
-    sleep(ensemble);
+    passMoments(ensemble, moments.get(ensemble.day), false);
+    passDay(ensemble);
   }
 }
 
@@ -66,12 +66,12 @@ function ofFortnight(bin: SyntheticBin, number: number, visits: number): void {
   ] as const) {
     // prettier-ignore
     const ensemble = follow(bin.script, from, { seed: number, learns });
-    live(
+    passMoments(
       ensemble,
       bin.script.days.filter((day) => day.day === from),
       learns,
     );
-    sleep(ensemble);
+    passDay(ensemble);
     carryOn(ensemble, bin, until);
     note(
       `moisture, points of percent${when}`,
@@ -107,7 +107,7 @@ function ofFortnight(bin: SyntheticBin, number: number, visits: number): void {
   }
   const meals = bin.script.days.flatMap((day) =>
     day.day <= until && until - day.day <= 14
-      ? day.acts.flatMap(({ event }) => (event.kind === "food" ? [{ day: day.day, g: event.g }] : []))
+      ? day.deeds.flatMap(({ event }) => (event.kind === "food" ? [{ day: day.day, g: event.g }] : []))
       : [],
   );
   const given = meals.reduce((sum, meal) => sum + meal.g, 0);
@@ -150,8 +150,8 @@ function ofHarvest(bin: SyntheticBin, number: number): void {
         if (days[member] === 320 && isWorthwhile(line[harvestedAt(ensemble.bin)]!, 1000 * areaM2 * heightM))
           days[member] = ensemble.day;
       });
-      live(ensemble, moments.get(ensemble.day), false);
-      sleep(ensemble);
+      passMoments(ensemble, moments.get(ensemble.day), false);
+      passDay(ensemble);
     }
     note(
       "first harvest from six weeks off, days",

@@ -1,4 +1,4 @@
-import { act } from "@/core/twin/ensemble/act";
+import { doDeed } from "@/core/twin/ensemble/deed";
 import { newEnsemble } from "@/core/twin/ensemble/ensemble";
 import { TOTE } from "@/core/twin/engine/twinBin";
 import { twinSpecies } from "@/core/twin/engine/library";
@@ -36,12 +36,12 @@ function begin() {
     size: SIZE,
     seed: 1,
   });
-  act(ensemble, { event: { kind: "bed", id: "cardboard", g: 1200 }, key: "card" });
-  act(ensemble, { event: { kind: "bed", id: "coir", g: 1000 }, key: "coir" });
-  act(ensemble, { event: { kind: "water", g: 5200 }, key: "water" });
-  act(ensemble, { event: { kind: "castings", g: 300 }, key: "castings" });
-  act(ensemble, { event: { kind: "worms", g: 450 }, key: "worms" });
-  act(ensemble, { event: { kind: "food", id: "mixed", g: 500, preparation: "chopped" }, key: "food" });
+  doDeed(ensemble, { event: { kind: "bed", id: "cardboard", g: 1200 }, key: "card" });
+  doDeed(ensemble, { event: { kind: "bed", id: "coir", g: 1000 }, key: "coir" });
+  doDeed(ensemble, { event: { kind: "water", g: 5200 }, key: "water" });
+  doDeed(ensemble, { event: { kind: "castings", g: 300 }, key: "castings" });
+  doDeed(ensemble, { event: { kind: "worms", g: 450 }, key: "worms" });
+  doDeed(ensemble, { event: { kind: "food", id: "mixed", g: 500, preparation: "chopped" }, key: "food" });
   return ensemble;
 }
 const before = [...begin().state];

@@ -3,9 +3,9 @@ import type { Climate } from "@/records/room";
 import type { LocalDate } from "@/vocabulary/fields";
 import { dayOfYear, daysBetween } from "@/core/calendar/day";
 import type { Ensemble } from "@/core/twin/ensemble/ensemble";
-import { act } from "@/core/twin/ensemble/act";
+import { doDeed } from "@/core/twin/ensemble/deed";
 import { newEnsemble } from "@/core/twin/ensemble/ensemble";
-import { sleep } from "@/core/twin/ensemble/sleep";
+import { passDay } from "@/core/twin/ensemble/passDay";
 import type { TwinEvent } from "@/core/twin/engine/events";
 import { placeOf, scriptOf } from "@/core/twin/log/script";
 import { AT } from "@/core/twin/engine/state";
@@ -45,18 +45,18 @@ export function liveADay(
   const told = entries.filter((entry) => entry.day === day || SHAPES.has(entry.kind));
   const script = scriptOf(told, { [bin.room]: climate })!;
   const today = script.days.find((one) => one.day === daysBetween(script.startDay, day));
-  for (const one of today?.acts ?? []) act(ensemble, { ...one, event: nearly(one.event, slip()) });
+  for (const one of today?.deeds ?? []) doDeed(ensemble, { ...one, event: nearly(one.event, slip()) });
   const doy = dayOfYear(day);
   const isHot = doy >= HEAT_SPELL.fromDay && doy <= HEAT_SPELL.toDay;
   const { meanC, ...rest } = placeOf(climate);
   ensemble.place = { ...rest, meanC: meanC + (isHot ? HEAT_SPELL.addK : 0) };
-  sleep(ensemble);
+  passDay(ensemble);
 }
 
 /** Amounts are weighed with wet hands; only a harvest is what it weighs. */
-const nearly = (event: TwinEvent | Parameters<typeof act>[1]["event"], by: number): typeof event =>
+const nearly = (event: TwinEvent | Parameters<typeof doDeed>[1]["event"], by: number): typeof event =>
   "g" in event && event.g !== undefined && event.kind !== "harvest" ? { ...event, g: event.g * by } : event;
 
 /** Water no one logs. */
 export const flood = ({ ensemble }: Truth, waterL: number): void =>
-  act(ensemble, { event: { kind: "water", g: 1000 * waterL }, key: "flood" });
+  doDeed(ensemble, { event: { kind: "water", g: 1000 * waterL }, key: "flood" });

@@ -97,7 +97,7 @@ export const fistsIn = (
 /** Long enough to draw a rack of a hundred bins. */
 const REST_MS = 250;
 /** Waits until the workers stand still for as long as a drawing takes. */
-export async function inPeace(): Promise<void> {
+export async function workersResting(): Promise<void> {
   const { restTwins } = await import("@/workers/twin.client");
   await restTwins(REST_MS).catch(() => undefined);
 }

@@ -14,7 +14,7 @@ interface Lane {
   running: Job | undefined;
 }
 /** A worker takes one question of each lane at a time; what can wait stands still in it while the other is answered. */
-interface Bench {
+interface PoolMember {
   readonly name: string;
   /** Undefined while none can be started. */
   worker: { readonly remote: Remote; readonly end: () => void } | undefined;
@@ -33,12 +33,12 @@ const SILENT_MS = 20_000;
 /** Tried again after so long, and twice as long each time, up to a few minutes. */
 const AGAIN_AFTER_MS = 5_000;
 const AGAIN_AT_MOST_MS = 300_000;
-let pool: readonly Bench[] | undefined;
+let pool: readonly PoolMember[] | undefined;
 let tasks = 0;
 
-function benches(): readonly Bench[] {
-  pool ??= Array.from({ length: workersOn(navigator.hardwareConcurrency) }, (_, at): Bench => {
-    const bench: Bench = {
+function benches(): readonly PoolMember[] {
+  pool ??= Array.from({ length: workersOn(navigator.hardwareConcurrency) }, (_, at): PoolMember => {
+    const bench: PoolMember = {
       name: `twin ${at + 1}`,
       worker: undefined,
       atOnce: { waiting: [], running: undefined },
@@ -51,7 +51,7 @@ function benches(): readonly Bench[] {
   return pool;
 }
 
-function startWorker(bench: Bench): void {
+function startWorker(bench: PoolMember): void {
   let worker: Worker;
   try {
     worker = new Worker(new URL("./twin.worker.ts", import.meta.url), { type: "module", name: bench.name });
@@ -98,11 +98,11 @@ function startWorker(bench: Bench): void {
 }
 
 const tellHealth = (): void => setTwinsAil((pool ?? []).some(({ worker }) => worker === undefined));
-const isBusy = ({ atOnce, whenFree }: Bench): boolean =>
+const isBusy = ({ atOnce, whenFree }: PoolMember): boolean =>
   atOnce.running !== undefined || whenFree.running !== undefined;
 
 /** Whoever waits for an answer hears that none will come, so that rules of thumb stand in; later a new one is tried. */
-function workerGone(bench: Bench, cause: Error): void {
+function workerGone(bench: PoolMember, cause: Error): void {
   bench.worker = undefined;
   bench.failures += 1;
   setTwinsAil(true);
@@ -116,7 +116,7 @@ function workerGone(bench: Bench, cause: Error): void {
 }
 
 /** A bin always goes to the same worker, which may still hold it in hand. */
-function benchFor(binId: string): Bench {
+function benchFor(binId: string): PoolMember {
   let sum = 0;
   for (let at = 0; at < binId.length; at += 1) sum = (sum * 31 + binId.charCodeAt(at)) >>> 0;
   const all = benches();
@@ -133,7 +133,7 @@ function nextOf({ waiting }: Lane): Job | undefined {
   return waiting.splice(Math.max(0, at), 1)[0];
 }
 
-async function serve(bench: Bench, lane: Lane): Promise<void> {
+async function serve(bench: PoolMember, lane: Lane): Promise<void> {
   const { worker } = bench;
   if (!worker || lane.running) return;
   for (let job = nextOf(lane); job; job = nextOf(lane)) {

@@ -1,5 +1,5 @@
 import { RackStrip } from "@/features/round/RackStrip";
-import { StockRoom } from "@/features/stock/StockRoom";
+import { StockRoom } from "@/features/stocking/StockRoom";
 import type { Metadata } from "next";
 import { Suspense } from "react";
 import styles from "../bench.module.css";

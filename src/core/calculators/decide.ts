@@ -23,7 +23,7 @@ import { twinExpectation } from "../twin/ahead/expect";
 import { ownFist, squeezesIn } from "../twin/log/fist";
 import { scriptOf } from "../twin/log/script";
 import type { Fist } from "../twin/learning/sharedFist";
-import { sharedFist, witnesses } from "../twin/learning/sharedFist";
+import { sharedFist, otherBinsFists } from "../twin/learning/sharedFist";
 import { calculator } from "./calculator";
 import exampleJson from "./decideExample.json";
 
@@ -158,7 +158,7 @@ function handOf(questions: readonly TwinQuestion[], binId: string): Fist | undef
   });
   return sharedFist(
     binId,
-    witnesses(binId, known).flatMap((one) => {
+    otherBinsFists(binId, known).flatMap((one) => {
       const now = bringToToday(one.question);
       return now ? [{ ...one, ...ownFist(now.dawn, now.script) }] : [];
     }),

@@ -13,7 +13,7 @@ import { simpleExpectation } from "../expectation/simpleEngine";
 import { effectiveEntries } from "../log/effective";
 import { newEnsemble } from "../twin/ensemble/ensemble";
 import { dryOf, liveOf } from "../twin/engine/state";
-import { live } from "../twin/log/follow";
+import { passMoments } from "../twin/log/follow";
 import { scriptOf } from "../twin/log/script";
 import type { Deed, DeedKind } from "./deed";
 import { deedsFor } from "./deed";
@@ -153,7 +153,7 @@ test("fold and model agree on what stands where after acts of one day", () => {
     for (let n = 0; n < 6; n += 1) kept(logs, randomDeed(binOf(here, log), there, chance), here);
     const script = scriptOf(effectiveEntries(log), { "room-1": CLIMATE })!;
     const ensemble = newEnsemble({ ...script, size: 1, seed: 1 });
-    for (const moment of script.days) live(ensemble, [moment], false);
+    for (const moment of script.days) passMoments(ensemble, [moment], false);
     const state = replay(effectiveEntries(log));
     expect(ensemble.bin.compartments.map(({ id }) => id)).toEqual(state.setup!.compartments.map(({ id }) => id)); // prettier-ignore
     const stones = Object.values(state.minerals ?? {}).reduce((sum, kg) => sum + kg, 0);

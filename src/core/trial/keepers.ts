@@ -5,8 +5,8 @@ import { AT, castingsOf, dryOf, foodOf, moistureOf } from "@/core/twin/engine/st
 import { fedAt, harvestedAt } from "@/core/twin/engine/twinBin";
 import { copied } from "@/core/twin/ensemble/ensemble";
 import { leftAt, litresOf } from "@/core/twin/ensemble/measures";
-import { sleep } from "@/core/twin/ensemble/sleep";
-import { act } from "@/core/twin/ensemble/act";
+import { passDay } from "@/core/twin/ensemble/passDay";
+import { doDeed } from "@/core/twin/ensemble/deed";
 import { readings } from "./senses";
 import type { Tally, Year } from "./tally";
 import { tallying } from "./tally";
@@ -172,12 +172,12 @@ function isSafe(bin: TrueBin, kg: number, place: number): boolean {
     const before = foodOf(one.lines[0]![fed]!);
     for (let day = 0; day < 20; day += 1) {
       if (day % 5 === 0)
-        act(one, {
+        doDeed(one, {
           event: { kind: "food", id: "mixed", g: 1000 * kg, preparation: "chopped" },
           place,
           key: "try",
         });
-      sleep(one);
+      passDay(one);
       const s = one.lines[0]![fed]!;
       if (one.lines[0]!.some((part) => part[AT.AN]! > 0.4) || s[AT.T]! > 31) return false;
     }

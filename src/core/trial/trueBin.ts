@@ -10,11 +10,11 @@ import { seeded } from "@/core/chance/seeded";
 import { schoolOf } from "@/core/catalogue/school";
 import { AS_SPECIFIED, P, withParameters } from "@/core/twin/engine/parameters";
 import { AT } from "@/core/twin/engine/state";
-import type { TwinAct } from "@/core/twin/ensemble/act";
-import { act } from "@/core/twin/ensemble/act";
+import type { TwinDeed } from "@/core/twin/ensemble/deed";
+import { doDeed } from "@/core/twin/ensemble/deed";
 import type { Ensemble } from "@/core/twin/ensemble/ensemble";
 import { newEnsemble } from "@/core/twin/ensemble/ensemble";
-import { sleep } from "@/core/twin/ensemble/sleep";
+import { passDay } from "@/core/twin/ensemble/passDay";
 import { scriptOf } from "@/core/twin/log/script";
 import { MODEL_ALTERED } from "@/core/twin/proof/synthetic";
 
@@ -69,7 +69,7 @@ export interface TrueBin {
   readonly scrapsKg: (day: number) => number;
   /** Does what an entry says, as this keeper measures. */
   readonly done: (entries: readonly Entry[]) => void;
-  readonly act: (one: TwinAct) => void;
+  readonly act: (one: TwinDeed) => void;
   /** A night. */
   readonly sleep: () => void;
   /** Warmer or cooler air for some days. */
@@ -178,17 +178,17 @@ export function trueBin(number: number, given?: Given): TrueBin {
   let shiftK = 0;
   let shiftUntil = 0;
   const makes = given ? wormsKg * given.scrapsPerWormsKg : wormsKg * 0.4 * between(0.5, 2);
-  const doAct = (one: TwinAct) =>
+  const doAct = (one: TwinDeed) =>
     withParameters(altered, () => {
       const event =
         "g" in one.event && one.event.g !== undefined && one.event.kind !== "harvest"
           ? { ...one.event, g: one.event.g * (one.knownBy === "weighed" ? off(0.03) : bias * off(0.12)) }
           : one.event;
-      act(truth, { ...one, event });
+      doDeed(truth, { ...one, event });
     });
   const done = (entries: readonly Entry[]) => {
     const known = scriptOf([beginning[0]!, ...entries.filter((one) => one !== beginning[0])], climates)!;
-    for (const moment of known.days) for (const one of moment.acts) doAct(one);
+    for (const moment of known.days) for (const one of moment.deeds) doAct(one);
   };
   done(beginning);
   return {
@@ -212,7 +212,7 @@ export function trueBin(number: number, given?: Given): TrueBin {
     withTruth: (run) => withParameters(altered, run),
     sleep: () => {
       for (const s of truth.lines[0]!) s[AT.AIR] = airOff + (truth.day < shiftUntil ? shiftK : 0);
-      withParameters(altered, () => sleep(truth, 4));
+      withParameters(altered, () => passDay(truth, 4));
     },
   };
 }

@@ -18,7 +18,7 @@ import { useSession } from "@/session/session";
 import { useFavoured } from "@/session/useFavoured";
 import { BinFigure } from "@/ui/BinFigure";
 import { LidMap } from "@/ui/LidMap";
-import { useRoom } from "@/ui/useRoom";
+import { useViewport } from "@/ui/useViewport";
 import { foodLeftAt } from "@/vocabulary/readings";
 import Button from "@mui/material/Button";
 import dynamic from "next/dynamic";
@@ -81,7 +81,7 @@ function BinPage({ one }: { readonly one: BinToday }) {
   const { units, today, rooms } = useSession();
   const { choose, ask } = useErrands();
   const [isAltering, setAltering] = useState(false);
-  const room = useRoom();
+  const room = useViewport();
   useFavoured(one.bin.id);
   const log = useBinLog(one.bin.id);
   const { bin, state, expectation } = one;

@@ -11,7 +11,7 @@ import type { BinToday } from "@/core/round/round";
 import { useSession } from "@/session/session";
 import { PartButtons } from "@/ui/BinFigure";
 import { Cutaway } from "@/ui/cutaway/Cutaway";
-import { useRoom } from "@/ui/useRoom";
+import { useViewport } from "@/ui/useViewport";
 import type { CompartmentId } from "@/vocabulary/fields";
 import Slider from "@mui/material/Slider";
 import { useDeferredValue, useMemo } from "react";
@@ -38,7 +38,7 @@ export function DeedPicture({
   readonly onPart: (id: CompartmentId) => void;
 }) {
   const { today, units } = useSession();
-  const { isNarrow, width } = useRoom();
+  const { isNarrow, width } = useViewport();
   const { bin, state, expectation } = one;
   // A drawing may lag a few milliseconds behind the finger that drags.
   const shown = useDeferredValue(lines);

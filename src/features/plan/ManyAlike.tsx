@@ -9,8 +9,8 @@ import { DEFAULT_UNIT, formatCount, formatLength, formatMass } from "@/core/quan
 import { parseQuantity } from "@/core/quantity/parse";
 import { sayUnreadable } from "@/core/quantity/words";
 import { freshProfile } from "@/core/picture/freshProfile";
-import { firstBedding } from "@/core/stock/firstBedding";
-import { MOST_KG_PER_M2 } from "@/core/stock/delivery";
+import { firstBedding } from "@/core/stocking/firstBedding";
+import { MOST_KG_PER_M2 } from "@/core/stocking/delivery";
 import { newBinRows, walkedLast } from "@/session/rack";
 import { useDraft } from "@/session/draft";
 import { useSession } from "@/session/session";

@@ -10,7 +10,7 @@ import { useErrands } from "@/session/errand";
 import { useSession } from "@/session/session";
 import { useFavoured } from "@/session/useFavoured";
 import { BinFigure } from "@/ui/BinFigure";
-import { useRoom } from "@/ui/useRoom";
+import { useViewport } from "@/ui/useViewport";
 import Button from "@mui/material/Button";
 import Link from "next/link";
 import { useMemo } from "react";
@@ -30,7 +30,7 @@ const SLIPS: readonly (readonly [SlipKind, string, string])[] = [
 export function BinBench({ one }: { readonly one: BinToday }) {
   const { units, today } = useSession();
   const { ask } = useErrands();
-  const room = useRoom();
+  const room = useViewport();
   useFavoured(one.bin.id);
   const { bin, state, expectation, decision } = one;
   const profile = useMemo(

@@ -3,7 +3,7 @@ import { planRound } from "@/core/round/round";
 import { useErrands } from "@/session/errand";
 import { useSession } from "@/session/session";
 import { Rack } from "@/ui/Rack";
-import { useRoom } from "@/ui/useRoom";
+import { useViewport } from "@/ui/useViewport";
 import dynamic from "next/dynamic";
 import { useLayoutEffect, useMemo } from "react";
 import { BinBench } from "./BinBench";
@@ -19,7 +19,7 @@ const EmptyCellar = dynamic(() => import("./EmptyCellar").then((module) => modul
 export function RoundRoom() {
   const { bins, rooms, today, units, reading } = useSession();
   const { chosen, choose } = useErrands();
-  const room = useRoom();
+  const room = useViewport();
   const round = useMemo(() => planRound(bins ?? [], today), [bins, today]);
   const shown = useMemo(
     () => rackBins(bins ?? [], round, today, units, rooms),

@@ -15,7 +15,7 @@ import { useErrands } from "@/session/errand";
 import { useSession } from "@/session/session";
 import { Cutaway } from "@/ui/cutaway/Cutaway";
 import { QuantityField } from "@/ui/field/QuantityField";
-import { useRoom } from "@/ui/useRoom";
+import { useViewport } from "@/ui/useViewport";
 import type { System } from "@/vocabulary/setup";
 import { SPECIES } from "@/vocabulary/setup";
 import { speciesOf } from "@/core/catalogue/species";
@@ -281,7 +281,7 @@ function SystemChoice({
 /** The bin as told so far, to scale, with a hand's breadth of damp bedding. */
 function Drawn({ typed }: { readonly typed: SetupTyped }) {
   const { units } = useSession();
-  const room = useRoom();
+  const room = useViewport();
   const read = (text: string) => {
     const value = parseQuantity(text, "length", DEFAULT_UNIT[units].length);
     return value.ok && value.value >= 0.05 && value.value <= 6 ? value.value : undefined;

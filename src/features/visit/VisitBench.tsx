@@ -9,7 +9,7 @@ import { HELPFUL_WORDS } from "@/core/twin/ahead/words";
 import { useErrands } from "@/session/errand";
 import { useSession } from "@/session/session";
 import { Cutaway } from "@/ui/cutaway/Cutaway";
-import { useRoom } from "@/ui/useRoom";
+import { useViewport } from "@/ui/useViewport";
 import type { FoodLeft } from "@/vocabulary/readings";
 import { foodLeftAt } from "@/vocabulary/readings";
 import Button from "@mui/material/Button";
@@ -33,7 +33,7 @@ export function VisitBench({ one, lid }: { readonly one: BinToday; readonly lid:
   const { units, today } = useSession();
   const visit = useVisit(one, lid);
   const { ask } = useErrands();
-  const room = useRoom();
+  const room = useViewport();
   const { bin, state, expectation } = one;
   const profile = useMemo(
     () => profileOf(bin.id, state, expectation, today),

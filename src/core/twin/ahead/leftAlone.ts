@@ -4,7 +4,7 @@ import { fedAt } from "../engine/twinBin";
 import type { Ensemble } from "../ensemble/ensemble";
 import { copied } from "../ensemble/ensemble";
 import { leftAt } from "../ensemble/measures";
-import { sleep } from "../ensemble/sleep";
+import { passDay } from "../ensemble/passDay";
 import { weightsOf } from "../learning/learn";
 import { bandOf } from "../learning/quantiles";
 import { heatLimitC, isInTrouble } from "../learning/readDay";
@@ -93,7 +93,7 @@ export function readyAfter(
   const one = copied(ensemble);
   const ready = readyWatch(one, meal.nextPlace, mostDays);
   give(one, meal.kind, 1000 * meal.kg, meal.place, `trial ${one.day}`);
-  for (let day = 0; ready.wantsMore(one, day); day += 1) sleep(one);
+  for (let day = 0; ready.wantsMore(one, day); day += 1) passDay(one);
   return ready.found();
 }
 

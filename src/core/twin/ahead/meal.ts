@@ -1,6 +1,6 @@
-import type { TwinAct } from "../ensemble/act";
+import type { TwinDeed } from "../ensemble/deed";
 import type { Ensemble } from "../ensemble/ensemble";
-import { act } from "../ensemble/act";
+import { doDeed } from "../ensemble/deed";
 
 /** One meal as the rules try it: wet grams of a food, with so much dry bedding to a gram. */
 export interface MealKind {
@@ -10,12 +10,12 @@ export interface MealKind {
 }
 export const SCRAPS_CHOPPED: MealKind = { foodId: "mixed", preparation: "chopped", cardPerG: 0.075 };
 
-const actsOf = (
+const deedsOf = (
   { foodId, preparation, cardPerG }: MealKind,
   g: number,
   place: number,
   key: string,
-): TwinAct[] => [
+): TwinDeed[] => [
   { event: { kind: "food", id: foodId, g, preparation }, place, key },
   ...(cardPerG > 0
     ? [{ event: { kind: "bed", id: "cardboard", g: g * cardPerG }, key: `${key} card` } as const]
@@ -23,5 +23,5 @@ const actsOf = (
 ];
 /** Gives every member a meal on the day it has come to; `key` names its chance. */
 export function give(ensemble: Ensemble, kind: MealKind, g: number, place: number, key: string): void {
-  for (const one of actsOf(kind, g, place, key)) act(ensemble, one);
+  for (const one of deedsOf(kind, g, place, key)) doDeed(ensemble, one);
 }

@@ -1,8 +1,8 @@
 import type { Band } from "@/core/expectation/expectation";
 import type { Ensemble } from "../ensemble/ensemble";
-import { act } from "../ensemble/act";
+import { doDeed } from "../ensemble/deed";
 import { copied } from "../ensemble/ensemble";
-import { sleep } from "../ensemble/sleep";
+import { passDay } from "../ensemble/passDay";
 import { weightsOf } from "../learning/learn";
 import { give, SCRAPS_CHOPPED } from "./meal";
 import { bandOf, chanceThat } from "../learning/quantiles";
@@ -54,8 +54,8 @@ function weeksOf(
   const key = `trial ${start}`;
   if (foodKg > 0) give(one, { ...SCRAPS_CHOPPED, cardPerG: 0 }, 1000 * foodKg, place, key);
   if (dryBeddingKg > 0)
-    act(one, { event: { kind: "bed", id: "cardboard", g: 1000 * dryBeddingKg }, key: `${key} card` });
-  if (waterL > 0) act(one, { event: { kind: "water", g: 1000 * waterL }, key: `${key} water` });
+    doDeed(one, { event: { kind: "bed", id: "cardboard", g: 1000 * dryBeddingKg }, key: `${key} card` });
+  if (waterL > 0) doDeed(one, { event: { kind: "water", g: 1000 * waterL }, key: `${key} water` });
   const slot =
     foodKg > 0 ? one.marks[fed]!.findLastIndex((mark) => mark.day === start && mark.place === place) : -1;
   const gone = new Float64Array(size).fill(WITHIN_DAYS);
@@ -75,7 +75,7 @@ function weeksOf(
         if (markerLeft(s, slot) <= 0.1 * markerGiven(s, slot)) gone[member] = day;
       }
     }
-    if (day < WITHIN_DAYS) sleep(one);
+    if (day < WITHIN_DAYS) passDay(one);
   }
   return {
     moisture: moisture!,

@@ -7,7 +7,7 @@ import { replay } from "@/core/bin/replay";
 import { brought, expected } from "../../../../tests/twinLog";
 import { entry, litres, look, meal, newTub, setupOf, START } from "../../../../tests/log";
 import type { System } from "@/vocabulary/setup";
-import { act } from "../ensemble/act";
+import { doDeed } from "../ensemble/deed";
 import { copied } from "../ensemble/ensemble";
 import { moistureNeed } from "./moistureNeed";
 import { AT, dryOf, moistureOf } from "../engine/state";
@@ -35,7 +35,8 @@ test("water or dry bedding as asked brings what one feeds to the target, in bins
         const extra = { waterG: 0.8 * mealG, dryG: 0.2 * mealG };
         const { waterL, beddingKg } = moistureNeed(one, target, DRY_BEDDING.moisture, extra);
         expect(Math.min(waterL.middle, beddingKg.middle)).toBe(0);
-        if (waterL.middle > 0) act(one, { event: { kind: "water", g: 1000 * waterL.middle }, key: "water" });
+        if (waterL.middle > 0)
+          doDeed(one, { event: { kind: "water", g: 1000 * waterL.middle }, key: "water" });
         const beddingG = 1000 * beddingKg.middle;
         const wet = s[AT.W]! + extra.waterG + beddingG * DRY_BEDDING.moisture;
         const dry = dryOf(s) + extra.dryG + beddingG * (1 - DRY_BEDDING.moisture);

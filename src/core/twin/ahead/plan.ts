@@ -1,13 +1,13 @@
-import type { TwinAct } from "../ensemble/act";
+import type { TwinDeed } from "../ensemble/deed";
 import type { Ensemble } from "../ensemble/ensemble";
-import { act } from "../ensemble/act";
-import { sleep } from "../ensemble/sleep";
+import { doDeed } from "../ensemble/deed";
+import { passDay } from "../ensemble/passDay";
 import { weightsOf } from "../learning/learn";
 import { readinessOf } from "./leftAlone";
 import type { MealKind } from "./meal";
 import { give } from "./meal";
 
-/** What is done ahead: meals at a pace, and single acts on days counted from now. */
+/** What is done ahead: meals at a pace, and single deeds on days counted from now. */
 export interface PlanAhead {
   readonly meal?: {
     readonly kind: MealKind;
@@ -19,7 +19,7 @@ export interface PlanAhead {
   };
   /** Days on which no one comes, from and to, counted from now. */
   readonly away?: { readonly from: number; readonly to: number };
-  readonly acts?: readonly { readonly inDays: number; readonly act: TwinAct }[];
+  readonly deeds?: readonly { readonly inDays: number; readonly deed: TwinDeed }[];
 }
 
 /** Less than this chance that a place can take a meal, and the meal waits: nobody feeds onto food that lies there. */
@@ -35,20 +35,20 @@ export function carryOut(
   days: number,
   onDay: (ensemble: Ensemble, inDays: number) => void | "enough",
 ): void {
-  const { meal, away, acts = [] } = plan;
+  const { meal, away, deeds = [] } = plan;
   let place = meal?.firstPlace ?? 1;
   const start = ensemble.day;
   let next = meal?.firstInDays ?? Infinity;
   const weights = weightsOf(ensemble);
   for (let day = 0; day <= days; day += 1) {
     if (onDay(ensemble, day) === "enough") return;
-    for (const one of acts) if (one.inDays === day) act(ensemble, one.act);
+    for (const one of deeds) if (one.inDays === day) doDeed(ensemble, one.deed);
     const isAway = away !== undefined && day >= away.from && day < away.to;
     if (meal && day >= next && !isAway && readinessOf(ensemble, weights, place) >= READY) {
       give(ensemble, meal.kind, 1000 * meal.kg, place, `plan ${start + day}`);
       place = (place % meal.places) + 1;
       next = day + meal.everyDays;
     }
-    sleep(ensemble);
+    passDay(ensemble);
   }
 }

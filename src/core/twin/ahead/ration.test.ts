@@ -8,7 +8,7 @@ import { give, SCRAPS_CHOPPED } from "./meal";
 import type { RationQuestion } from "./ration";
 import { largestRation } from "./ration";
 import { heatLimitC, isInTrouble } from "../learning/readDay";
-import { sleep } from "../ensemble/sleep";
+import { passDay } from "../ensemble/passDay";
 
 const QUESTION: RationQuestion = { meal: SCRAPS_CHOPPED, days: 4, place: 1, places: 8 };
 const asked = (ensemble: Ensemble, more: Partial<RationQuestion> = {}) =>
@@ -22,7 +22,7 @@ function griefWith(ensemble: Ensemble, kg: number, { days, place, places, meal: 
   for (let day = 0; day < 28; day += 1) {
     if (kg > 0 && day % days === 0)
       give(one, kind, 1000 * kg, ((place - 1 + day / days) % places) + 1, `by hand ${day}`);
-    sleep(one);
+    passDay(one);
     one.lines.forEach((line, member) => isInTrouble(line, limitC) && hurt.add(member));
   }
   const weights = weightsOf(one);

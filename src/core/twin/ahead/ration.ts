@@ -1,7 +1,7 @@
 import type { RationLimit } from "@/core/expectation/expectation";
 import type { Ensemble } from "../ensemble/ensemble";
 import { copied } from "../ensemble/ensemble";
-import { sleep } from "../ensemble/sleep";
+import { passDay } from "../ensemble/passDay";
 import { weightsOf } from "../learning/learn";
 import type { MealKind } from "./meal";
 import { give } from "./meal";
@@ -170,7 +170,7 @@ function tryRation(ensemble: Ensemble, { meal, days, place, places, clearsInDays
       if (day === 0) slot = slotOf(one, start, at);
       at = (at % places) + 1;
     }
-    sleep(one);
+    passDay(one);
     for (let member = 0; member < size; member += 1)
       if (trouble[member] === 0 && isInTrouble(lines[member]!, limitC)) trouble[member] = 1;
     if (mostTrouble() > MOST_TROUBLE) return { fault: "trouble", trouble: mostTrouble() };
@@ -197,7 +197,7 @@ function clearingTime(ensemble: Ensemble, meal: MealKind, g: number, place: numb
   const slot = slotOf(one, start, place);
   const left = new Float64Array(one.size);
   for (let day = 1; day <= 28; day += 1) {
-    sleep(one);
+    passDay(one);
     one.lines.forEach((line, member) => {
       left[member] = shareLeft(line[fed]!, slot);
     });

@@ -4,7 +4,7 @@ import { fedAt } from "../engine/twinBin";
 import { liveOf, moistureOf } from "../engine/state";
 import type { Ensemble } from "../ensemble/ensemble";
 import { frozen } from "../ensemble/ensemble";
-import { sleep } from "../ensemble/sleep";
+import { passDay } from "../ensemble/passDay";
 import { weightsOf } from "../learning/learn";
 import { bandOf } from "../learning/quantiles";
 import { thinned } from "./thinned";
@@ -41,7 +41,7 @@ test.each(CASES)("%s: a few members drawn along the weight say nearly what all s
 test("it goes its own way, and one that is small already is copied with its weights", () => {
   const [, all] = CASES[0]!;
   const before = structuredClone(frozen(all));
-  for (let day = 0; day < 10; day += 1) sleep(thinned(all, 40));
+  for (let day = 0; day < 10; day += 1) passDay(thinned(all, 40));
   expect(structuredClone(frozen(all))).toEqual(before);
   expect(frozen(thinned(all, all.size))).toEqual(frozen(all));
   // A member that carries nearly all the weight is nearly all that is drawn.

@@ -1,6 +1,6 @@
 import type { Ensemble } from "../ensemble/ensemble";
 import { copied } from "../ensemble/ensemble";
-import { sleep } from "../ensemble/sleep";
+import { passDay } from "../ensemble/passDay";
 
 /** One question about the days to come, asked at the dawn of each. */
 export interface Watcher<Found> {
@@ -23,7 +23,7 @@ export function watchUnfed(
   for (let day = 0; day <= mostDays; day += 1) {
     asking = asking.filter((watcher) => watcher.wantsMore(one, day));
     if (asking.length === 0 || day === mostDays) return;
-    sleep(one);
+    passDay(one);
   }
 }
 

@@ -7,7 +7,7 @@ import { fedCompartment } from "@/core/bin/system";
 import { daysBetween } from "@/core/calendar/day";
 import type { Practice } from "@/core/practice/practice";
 import { targetMoisture } from "@/core/practice/practice";
-import type { TwinAct } from "../ensemble/act";
+import type { TwinDeed } from "../ensemble/deed";
 import type { MealKind } from "./meal";
 import { SCRAPS_CHOPPED } from "./meal";
 import type { PlanAhead } from "./plan";
@@ -47,16 +47,16 @@ export function usualPlan(
       places: fedCompartment(setup).placeCount,
       firstPlace: next?.place ?? 1,
     },
-    acts: movesAhead(script, ensemble.day, horizonDays(practice)),
+    deeds: movesAhead(script, ensemble.day, horizonDays(practice)),
   };
 }
 const median = (values: readonly number[]): number =>
   values.toSorted((a, b) => a - b)[Math.floor(values.length / 2)]!;
 
 /** A wedge or a column that was moved on at a pace goes on being moved: without it no finished end ever fills. */
-function movesAhead({ days }: Script, today: number, mostDays: number): NonNullable<PlanAhead["acts"]> {
-  const moves = days.flatMap(({ day, acts }) =>
-    acts.flatMap(({ event }) => (event.kind === "advanced" ? [{ day, fraction: event.fraction }] : [])),
+function movesAhead({ days }: Script, today: number, mostDays: number): NonNullable<PlanAhead["deeds"]> {
+  const moves = days.flatMap(({ day, deeds }) =>
+    deeds.flatMap(({ event }) => (event.kind === "advanced" ? [{ day, fraction: event.fraction }] : [])),
   );
   const recent = moves.slice(-4);
   if (recent.length < 2) return [];
@@ -67,7 +67,7 @@ function movesAhead({ days }: Script, today: number, mostDays: number): NonNulla
   const count = Math.max(0, Math.ceil((mostDays - first) / everyDays));
   return Array.from({ length: count }, (_, nth) => ({
     inDays: first + nth * everyDays,
-    act: { event: { kind: "advanced", fraction }, key: `move ${nth}` },
+    deed: { event: { kind: "advanced", fraction }, key: `move ${nth}` },
   }));
 }
 
@@ -89,24 +89,24 @@ export interface WhatIf {
   readonly splitShare?: number;
 }
 
-/** The usual plan with a change; single acts are done today. */
+/** The usual plan with a change; single deeds are done today. */
 export function changed(
   usual: PlanAhead,
   { mealShare = 1, away, roomId, dryCardKg = 0, splitShare = 0 }: WhatIf,
   today: LocalDate,
   climates: Readonly<Record<string, Climate>>,
 ): PlanAhead {
-  const acts: TwinAct[] = [];
+  const deeds: TwinDeed[] = [];
   const room = roomId === undefined ? undefined : climates[roomId];
-  if (room) acts.push({ event: { kind: "place", place: placeOf(room) }, key: "what-if room" });
+  if (room) deeds.push({ event: { kind: "place", place: placeOf(room) }, key: "what-if room" });
   if (dryCardKg > 0)
-    acts.push({ event: { kind: "bed", id: "cardboard", g: 1000 * dryCardKg }, key: "what-if card" });
-  if (splitShare > 0) acts.push({ event: { kind: "split", fraction: splitShare }, key: "what-if split" });
+    deeds.push({ event: { kind: "bed", id: "cardboard", g: 1000 * dryCardKg }, key: "what-if card" });
+  if (splitShare > 0) deeds.push({ event: { kind: "split", fraction: splitShare }, key: "what-if split" });
   return {
     ...(usual.meal && mealShare > 0 ? { meal: { ...usual.meal, kg: usual.meal.kg * mealShare } } : {}),
     ...(away
       ? { away: { from: Math.max(0, daysBetween(today, away.from)), to: daysBetween(today, away.until) } }
       : {}),
-    acts: [...(usual.acts ?? []), ...acts.map((act) => ({ inDays: 0, act }))],
+    deeds: [...(usual.deeds ?? []), ...deeds.map((deed) => ({ inDays: 0, deed }))],
   };
 }

@@ -3,7 +3,7 @@ import { AT, dryOf, moistureOf } from "../engine/state";
 import { fedAt } from "../engine/twinBin";
 import type { Ensemble } from "../ensemble/ensemble";
 import { copied } from "../ensemble/ensemble";
-import { sleep } from "../ensemble/sleep";
+import { passDay } from "../ensemble/passDay";
 import { weightsOf } from "../learning/learn";
 import { bandOf, quantiles } from "../learning/quantiles";
 import type { MealKind } from "./meal";
@@ -32,7 +32,7 @@ export function weekOn(
   if (!meal || meal.kg <= 0) return watchedUnfed(ensemble, DAYS, weekWatch(aim));
   const one = copied(ensemble);
   give(one, { ...meal.kind, cardPerG: 0 }, 1000 * meal.kg, meal.place, `trial ${one.day}`);
-  for (let day = 0; day < DAYS; day += 1) sleep(one);
+  for (let day = 0; day < DAYS; day += 1) passDay(one);
   return readWeek(one, aim);
 }
 

@@ -1,7 +1,7 @@
 import { HARVEST_METHODS, PREPARATIONS } from "@/vocabulary/setup";
 import { seeded } from "@/core/chance/seeded";
-import type { BinEvent } from "../ensemble/act";
-import { act } from "../ensemble/act";
+import type { BinEvent } from "../ensemble/deed";
+import { doDeed } from "../ensemble/deed";
 import { closure } from "../ensemble/measures";
 import type { TwinWalk } from "../ensemble/run";
 import { startTwin } from "../ensemble/run";
@@ -26,7 +26,7 @@ function livedIn(weeks = 6): TwinWalk {
   walk.apply({ kind: "worms", g: 500 });
   for (let day = 0; day < 7 * weeks; day += 1) {
     if (day % 5 === 0)
-      act(walk.ensemble, {
+      doDeed(walk.ensemble, {
         event: { kind: "food", id: "mixed", g: 250, preparation: "chopped" },
         place: 1 + ((day / 5) % 3),
         key: "",
@@ -148,7 +148,7 @@ const EVENTS: Record<string, Expected> = {
 test.each(Object.entries(EVENTS))("%s, and its books close", (_, { event, moves, by }) => {
   const walk = livedIn();
   const before = sight(walk);
-  act(walk.ensemble, { event, key: "" });
+  doDeed(walk.ensemble, { event, key: "" });
   const after = sight(walk);
   const odd = changed(before, after).filter((key) => !moves.includes(key as keyof Sight));
   expect(odd).toEqual([]);

@@ -14,7 +14,7 @@ import {
 import { appetiteFactor, largerEats, wormsAt, wormsIn } from "./step";
 
 /** How the compartments of a bin lie: trays breathe through their own gaps, a column through its open faces. */
-export type Lie = "single" | "trays" | "column" | "line";
+export type Arrangement = "single" | "trays" | "column" | "line";
 
 /** Share of the herd that may cross to a better neighbour in a day: through holes, sideways. Tuned to envelopes 12 to 15. */
 const CROSSES = { single: 0, trays: 0.035, column: 0.06, line: 0.12 } as const;
@@ -44,7 +44,7 @@ export function exchange(
     areasM2,
     facesM2,
   }: {
-    readonly lie: Lie;
+    readonly lie: Arrangement;
     readonly species: TwinSpecies;
     readonly areasM2: readonly number[];
     /** Common face of each with the next, m². */

@@ -1,23 +1,12 @@
+import { GLOSSARY } from "./glossary";
 import { P } from "./parameters";
 
 /*
- * One member's state as a stretch of a Float64Array: an ensemble is one array, advanced in place. Grams of dry matter
- * unless said. Source: process model, section 4; kH (this bin's hold on water), FIST (the keeper's own offset on the squeeze scale), AIR and the markers are ours.
+ * One member's state as a stretch of a Float64Array: an ensemble is one array, advanced in place. What each field is stands
+ * in the glossary, whose order is theirs.
  */
-const FIELDS = [
-  "R0", "R1", "R2", "C0", "C1", "C2", "KP", "BE", "BR", "CF", "CM", "IN", "W", "SU", "T", "AN", "AC", "TAN", "NF", "SA", "LI", "MI",
-  "WB", "DB", "WI", "Q1", "Q2", "Q3", "Q4", "Q5", "Q6", "Q7", "Q8", "NY", "BY", "NS", "BS", "NA", "BA", "LR", "LC", "L0", "LK", "LO",
-  "kI", "kE", "kD", "kO", "kP", "kH", "FIST", "RESP", "EVAP", "DRAIN", "METW", "INDM", "OUTDM", "INW", "OUTW", "EATEN", "COCO", "HATCH", "DEAD", "AGE", "CORDM", "CORW",
-  // Values of the last step's start, for read-outs: acidity, air space, ammonia, salt, evaporation of the day.
-  "PH", "EPS", "NH", "SALT", "EV1",
-  // What a step leaves for what comes after it: drained today, conditioning of the day at rate 1, share of conditioned food that stayed.
-  "DR1", "GM", "KEPT",
-  // Nourishment of the easy bedding (0 to 1), and the sourness the worms live in (the step's start).
-  "BF", "FELT",
-  // The room's air against what was said of it, K; what grown worms were lost (−ln of those that live), and that at four weekly marks.
-  "AIR", "LS", "LS1", "LS2", "LS3", "LS4",
-] as const; // prettier-ignore
-export type Field = (typeof FIELDS)[number];
+export type Field = keyof typeof GLOSSARY;
+const FIELDS = Object.keys(GLOSSARY) as readonly Field[];
 
 /** Where a field lies in a member's stretch. */
 export const AT = Object.fromEntries(FIELDS.map((name, at) => [name, at])) as Readonly<Record<Field, number>>;

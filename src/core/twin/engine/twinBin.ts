@@ -1,5 +1,5 @@
 import type { Cover, Drainage, SpeciesId } from "@/vocabulary/setup";
-import type { Lie } from "./line";
+import type { Arrangement } from "./line";
 
 export interface TwinCompartment {
   readonly id: string;
@@ -10,7 +10,7 @@ export interface TwinCompartment {
 }
 /** The bin as the model takes it: from the bottom up in trays and columns, from the fed end in a line. Source: process model 3.1, 18. */
 export interface TwinBin {
-  readonly lie: Lie;
+  readonly lie: Arrangement;
   readonly compartments: readonly TwinCompartment[];
   readonly insulation: number;
   readonly drainage: Drainage;

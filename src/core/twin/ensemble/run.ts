@@ -1,9 +1,9 @@
-import type { BinEvent } from "./act";
+import type { BinEvent } from "./deed";
 import type { Ensemble } from "./ensemble";
 import type { TwinBin, TwinPlace } from "../engine/twinBin";
-import { act } from "./act";
+import { doDeed } from "./deed";
 import { newEnsemble } from "./ensemble";
-import { sleep } from "./sleep";
+import { passDay } from "./passDay";
 import type { TwinEvent } from "../engine/events";
 
 export interface DatedEvent {
@@ -41,8 +41,8 @@ export function startTwin(start: Omit<TwinRun, "log" | "days" | "members" | "see
     state: ensemble.views[0]![0]!,
     ensemble,
     day: () => ensemble.day,
-    apply: (event, at) => act(ensemble, { event, at, key: "" }),
-    sleep: () => sleep(ensemble),
+    apply: (event, at) => doDeed(ensemble, { event, at, key: "" }),
+    sleep: () => passDay(ensemble),
   };
 }
 
@@ -58,8 +58,8 @@ export function runTwin(
   let next = 0;
   while (ensemble.day < days) {
     for (; next < log.length && log[next]!.day <= ensemble.day; next += 1)
-      act(ensemble, { event: log[next]!.event, at: log[next]!.at, key: `log ${next}` });
-    sleep(ensemble);
+      doDeed(ensemble, { event: log[next]!.event, at: log[next]!.at, key: `log ${next}` });
+    passDay(ensemble);
     onDay(ensemble, ensemble.day);
   }
   return ensemble;

@@ -1,7 +1,7 @@
 import type { Habit, Warning } from "@/core/expectation/expectation";
 import type { Ensemble } from "../ensemble/ensemble";
 import { copied } from "../ensemble/ensemble";
-import { sleep } from "../ensemble/sleep";
+import { passDay } from "../ensemble/passDay";
 import { weightsOf } from "./learn";
 import { twinSpecies } from "../engine/library";
 import { FIST_SPREAD, SPREAD } from "../ensemble/members";
@@ -65,7 +65,7 @@ export function warningsOf(
   const hot = new Float64Array(one.size);
   const sour = new Float64Array(one.size);
   for (let day = 0; day < 10; day += 1) {
-    sleep(one);
+    passDay(one);
     one.lines.forEach((line, member) => {
       if (!isInTrouble(line, limitC)) return;
       if (day < 5 && line.some((s) => s[AT.T]! > limitC)) hot[member] = 1;

@@ -10,7 +10,7 @@ import { syntheticBin } from "../proof/synthetic";
 import { follow } from "../log/follow";
 import { AT } from "../engine/state";
 import { chanceFor, normal } from "../ensemble/members";
-import { sleep } from "../ensemble/sleep";
+import { passDay } from "../ensemble/passDay";
 import type { Ensemble } from "../ensemble/ensemble";
 import { closure } from "../ensemble/measures";
 import { weightsOf } from "./learn";
@@ -146,7 +146,7 @@ describe.each(BINS)("%s", (_, log, day) => {
       }
       const next = { ...weighable, script: { ...now.script, days: [] } };
       once.said = [saying(one)];
-      sleep(once);
+      passDay(once);
       const twice = withReadings({ ...next, dawn: once }, [reading]).ensemble;
       expect(heard(twice, one, "middle")).toBe(true);
     },

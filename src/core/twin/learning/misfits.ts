@@ -1,4 +1,4 @@
-import type { TwinAct } from "../ensemble/act";
+import type { TwinDeed } from "../ensemble/deed";
 import type { EarlierMisfit, Ensemble } from "../ensemble/ensemble";
 import { harvestedAt } from "../engine/twinBin";
 import { weightsOf } from "./learn";
@@ -27,7 +27,7 @@ export function misfitReadings(ensemble: Ensemble, observations: readonly Observ
 }
 
 /** More castings lifted, or more worms taken, than can have been there. */
-export function misfitAct(ensemble: Ensemble, { event, key }: TwinAct): EarlierMisfit[] {
+export function misfitDeed(ensemble: Ensemble, { event, key }: TwinDeed): EarlierMisfit[] {
   if (event.kind !== "harvest" && event.kind !== "takeWorms") return [];
   const weights = weightsOf(ensemble);
   const value = (line: readonly Float64Array[]): number => {

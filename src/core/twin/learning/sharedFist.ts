@@ -26,7 +26,7 @@ const ALIKE = 0.5;
 const GRAIN = 0.005;
 
 /** The bins that are heard, by squeezes and then by id: the same few on every device. */
-export const witnesses = <W extends { readonly binId: string; readonly squeezes: number }>(
+export const otherBinsFists = <W extends { readonly binId: string; readonly squeezes: number }>(
   binId: string,
   all: readonly W[],
 ): W[] =>
@@ -42,7 +42,7 @@ export function sharedFist(
 ): Fist | undefined {
   let precision = 0;
   let sum = 0;
-  for (const { offset, spread } of witnesses(binId, all)) {
+  for (const { offset, spread } of otherBinsFists(binId, all)) {
     // What each learned is what it knows beyond what was assumed of any hand: none, give or take FIST_SPREAD.
     const known = 1 / Math.max(SUREST, spread) ** 2;
     const learned = known - 1 / FIST_SPREAD ** 2;

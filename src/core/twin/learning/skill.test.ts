@@ -1,5 +1,5 @@
-import { sleep } from "../ensemble/sleep";
-import { follow, live } from "../log/follow";
+import { passDay } from "../ensemble/passDay";
+import { follow, passMoments } from "../log/follow";
 import { leftOfFortnight, syntheticBin } from "../proof/synthetic";
 
 /* In the long run; `npm run model:skill` prints the whole. */
@@ -14,12 +14,12 @@ test("synthetic bins are forecast better by the twin that read them than by the 
       const learns = by === "read";
       const ensemble = follow(bin.script, from, { seed: number, size: 90, learns });
       for (let day = from; day < from + 14; day += 1) {
-        live(
+        passMoments(
           ensemble,
           bin.script.days.filter((one) => one.day === day),
           learns && day === from,
         );
-        sleep(ensemble);
+        passDay(ensemble);
       }
       const left = ensemble.lines
         .map((_, member) => leftOfFortnight(ensemble, member, fed, from + 14))

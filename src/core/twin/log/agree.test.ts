@@ -8,7 +8,7 @@ import { beddingPartMatter, feedPartMatter, liquidL } from "@/core/log/amount";
 import type { Entry } from "@/records/entry";
 import type { BinSetup } from "@/records/setup";
 import type { System } from "@/vocabulary/setup";
-import { act } from "../ensemble/act";
+import { doDeed } from "../ensemble/deed";
 import { startTwin } from "../ensemble/run";
 import { castingsOf, foodOf, liveOf } from "../engine/state";
 import { scriptOf } from "./script";
@@ -65,7 +65,7 @@ test("set-up, days and amounts come out alike in fold and script, over 120 rando
     const log = effectiveEntries(randomLog(seed));
     const state = replay(log);
     const script = scriptOf(log, CLIMATES)!;
-    const acts = script.days.flatMap((day) => day.acts);
+    const acts = script.days.flatMap((day) => day.deeds);
     const lastBuilt = acts.findLast(({ event }) => event.kind === "rebuilt")?.event;
     const rotated = acts.findLastIndex(({ event }) => event.kind === "rotated");
     const built = acts.findLastIndex(({ event }) => event.kind === "rebuilt");
@@ -119,16 +119,16 @@ test("food taken out is gone for the fold and for the model, there and nowhere e
     maturity: 0.5,
   });
   for (const place of [1, 2, 3])
-    act(walk.ensemble, {
+    doDeed(walk.ensemble, {
       event: { kind: "food", id: "melon-rind", g: 400, preparation: "whole" },
       at: "c1",
       place,
       key: "",
     });
   const all = foodOf(walk.state);
-  act(walk.ensemble, { event: { kind: "foodTaken" }, at: "c1", place: 2, key: "" });
+  doDeed(walk.ensemble, { event: { kind: "foodTaken" }, at: "c1", place: 2, key: "" });
   expect(foodOf(walk.state) / all).toBeCloseTo(2 / 3, 6);
-  act(walk.ensemble, { event: { kind: "foodTaken" }, at: "c1", place: 2, key: "" });
+  doDeed(walk.ensemble, { event: { kind: "foodTaken" }, at: "c1", place: 2, key: "" });
   expect(foodOf(walk.state) / all).toBeCloseTo(2 / 3, 6);
   walk.apply({ kind: "foodTaken" });
   expect(foodOf(walk.state)).toBeCloseTo(0, 9);

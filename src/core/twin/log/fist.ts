@@ -17,7 +17,7 @@ export function ownFist(ensemble: Ensemble, script: Script): OwnFist {
 }
 
 /** Weighs every member by what the other bins say of the hand. Changes the ensemble's weights. */
-export function heed({ lines, logWeights }: Ensemble, { offset, spread }: Fist): void {
+export function takeUpFist({ lines, logWeights }: Ensemble, { offset, spread }: Fist): void {
   lines.forEach((line, member) => {
     const z = (line[0]![AT.FIST]! - offset) / spread;
     logWeights[member]! -= 0.5 * z * z;

@@ -1,10 +1,10 @@
 import type { Ensemble, Frozen } from "../ensemble/ensemble";
-import { act } from "../ensemble/act";
+import { doDeed } from "../ensemble/deed";
 import { frozen, newEnsemble, thawed } from "../ensemble/ensemble";
-import { sleep } from "../ensemble/sleep";
+import { passDay } from "../ensemble/passDay";
 import { assimilate } from "../learning/learn";
 import { saying } from "../learning/openUp";
-import { misfitAct, misfitReadings } from "../learning/misfits";
+import { misfitDeed, misfitReadings } from "../learning/misfits";
 import type { Script, ScriptDay } from "./script";
 import { byDay } from "./script";
 import { TWIN_MODEL } from "../engine/version";
@@ -105,8 +105,8 @@ export function* following(
     keep();
     yield { day: ensemble.day, until };
     options.onDay?.(ensemble, ensemble.day);
-    live(ensemble, moments.get(ensemble.day), options.learns ?? true);
-    sleep(ensemble);
+    passMoments(ensemble, moments.get(ensemble.day), options.learns ?? true);
+    passDay(ensemble);
   }
   keep();
   return ensemble;
@@ -114,10 +114,10 @@ export function* following(
 
 /** `following` in one go. */
 export const follow = (script: Script, until: number, options: FollowOptions): Ensemble =>
-  drained(following(script, until, options));
+  runToEnd(following(script, until, options));
 
 /** Runs a generator to its end and gives what it returns. */
-export function drained<R>(steps: Generator<unknown, R>): R {
+export function runToEnd<R>(steps: Generator<unknown, R>): R {
   for (;;) {
     const step = steps.next();
     if (step.done) return step.value;
@@ -128,10 +128,14 @@ const MOST_SAID = 24;
 /** Old quarrels of a log are not worth more room than this. */
 const MOST_MISFITS = 20;
 /** A day's moments: at each what was read, then what was done; the night is `sleep`. */
-export function live(ensemble: Ensemble, moments: readonly ScriptDay[] | undefined, learns = true): void {
-  for (const { observations, acts } of moments ?? []) {
+export function passMoments(
+  ensemble: Ensemble,
+  moments: readonly ScriptDay[] | undefined,
+  learns = true,
+): void {
+  for (const { observations, deeds } of moments ?? []) {
     const misfits = learns
-      ? [...misfitReadings(ensemble, observations), ...acts.flatMap((one) => misfitAct(ensemble, one))]
+      ? [...misfitReadings(ensemble, observations), ...deeds.flatMap((one) => misfitDeed(ensemble, one))]
       : [];
     if (misfits.length > 0) ensemble.misfits = [...ensemble.misfits, ...misfits].slice(-MOST_MISFITS);
     if (learns) {
@@ -139,8 +143,8 @@ export function live(ensemble: Ensemble, moments: readonly ScriptDay[] | undefin
       ensemble.readings += observations.length;
       ensemble.said = [...ensemble.said, ...observations.map(saying)].slice(-MOST_SAID);
     }
-    if (acts.length > 0) ensemble.said = [];
-    for (const one of acts) act(ensemble, one);
+    if (deeds.length > 0) ensemble.said = [];
+    for (const one of deeds) doDeed(ensemble, one);
   }
 }
 

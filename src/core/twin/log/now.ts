@@ -14,9 +14,9 @@ import type { Fist } from "../learning/sharedFist";
 import { weightsOf } from "../learning/learn";
 import type { Observation } from "../learning/observe";
 import { tailsOf } from "../learning/observe";
-import { heed } from "./fist";
+import { takeUpFist } from "./fist";
 import type { FollowOptions, Snapshot } from "./follow";
-import { drained, following, live, seedOf } from "./follow";
+import { runToEnd, following, passMoments, seedOf } from "./follow";
 import type { Script } from "./script";
 import { observationOf, scriptOf } from "./script";
 
@@ -52,7 +52,7 @@ export interface TwinNow {
 
 /** Brings a bin to today, learning from everything on the way; undefined while the log does not say what the bin is. */
 export const bringToToday = (question: TwinQuestion, onDay?: FollowOptions["onDay"]): TwinNow | undefined =>
-  drained(bringingToToday(question, onDay));
+  runToEnd(bringingToToday(question, onDay));
 
 /** `bringToToday`, a day at a time. */
 export function* bringingToToday(
@@ -96,14 +96,14 @@ export function* bringingToToday(
  */
 export function withReadings(now: TwinNow, readings: readonly Reading[]): TwinNow {
   const ensemble = copied(now.dawn);
-  if (now.fist) heed(ensemble, now.fist);
+  if (now.fist) takeUpFist(ensemble, now.fist);
   const today = now.script.days.filter((one) => one.day === ensemble.day);
   const inHand = readings.flatMap((reading) => observationOf(reading, now.practice.setup) ?? []);
   const moments =
-    inHand.length > 0 ? [...today, { day: ensemble.day, observations: inHand, acts: [] }] : today;
+    inHand.length > 0 ? [...today, { day: ensemble.day, observations: inHand, deeds: [] }] : today;
   const surprises = moments.flatMap((moment) => {
     const found = surprisesOf(ensemble, moment.observations);
-    live(ensemble, [moment]);
+    passMoments(ensemble, [moment]);
     return found;
   });
   const state = readings.length > 0 ? foldedIn(now, readings) : now.state;

@@ -11,9 +11,9 @@ import { areaM2, fedCompartment, harvestCompartment, systemOf } from "@/core/bin
 import { dayOfYear, daysBetween } from "@/core/calendar/day";
 import { amendmentKgPerL, amendmentKind, DRY_FEED_MOISTURE } from "@/core/catalogue/amendment";
 import { amountKg, beddingPartMatter, feedPartMatter, feedPartMoisture, liquidL } from "@/core/log/amount";
-import type { TwinAct } from "../ensemble/act";
+import type { TwinDeed } from "../ensemble/deed";
 import type { TwinBin, TwinPlace } from "../engine/twinBin";
-import type { Lie } from "../engine/line";
+import type { Arrangement } from "../engine/line";
 import { twinSpecies } from "../engine/library";
 import type { HeardSign, Observation, Observed } from "../learning/observe";
 import { HEARD_SIGNS } from "../learning/observe";
@@ -23,7 +23,7 @@ export interface ScriptDay {
   /** Counted from the first day of the log. */
   readonly day: number;
   readonly observations: readonly Observation[];
-  readonly acts: readonly TwinAct[];
+  readonly deeds: readonly TwinDeed[];
 }
 /** The moments of each day. */
 export function byDay(days: readonly ScriptDay[]): ReadonlyMap<number, readonly ScriptDay[]> {
@@ -51,7 +51,7 @@ export const placeOf = ({ meanC, swingK, hottestDay, humidity, rainMmPerDay }: C
   humidity,
   ...(rainMmPerDay === undefined ? {} : { rainMm: rainMmPerDay }),
 });
-const lieOf = (setup: BinSetup): Lie => {
+const lieOf = (setup: BinSetup): Arrangement => {
   const { arrangement } = systemOf(setup.system);
   if (setup.compartments.length === 1) return "single";
   return arrangement === "line" ? "line" : setup.system === "flowThrough" ? "column" : "trays";
@@ -85,7 +85,7 @@ export function scriptOf(
   const speciesId = mainSpecies(entries);
   let setup: BinSetup | undefined;
   let start: Pick<Script, "startDay" | "startDayOfYear" | "bin" | "place"> | undefined;
-  const days: { day: number; observations: Observation[]; acts: TwinAct[] }[] = [];
+  const days: { day: number; observations: Observation[]; deeds: TwinDeed[] }[] = [];
   for (const entry of entries) {
     const known = setup;
     setup = setupAfter(setup, entry);
@@ -100,19 +100,19 @@ export function scriptOf(
       };
     }
     const day = daysBetween(start.startDay, entry.day);
-    if (days.at(-1)?.day !== day) days.push({ day, observations: [], acts: [] });
+    if (days.at(-1)?.day !== day) days.push({ day, observations: [], deeds: [] });
     let today = days.at(-1)!;
     if (!known) continue;
     if (entry.kind === "altered" || entry.kind === "added") {
-      today.acts.push({ event: { kind: "rebuilt", bin: twinBinOf(setup, speciesId) }, key: entry.id });
+      today.deeds.push({ event: { kind: "rebuilt", bin: twinBinOf(setup, speciesId) }, key: entry.id });
       if (known.roomId !== setup.roomId)
-        today.acts.push({ event: { kind: "place", place: placeOf(climate) }, key: entry.id });
+        today.deeds.push({ event: { kind: "place", place: placeOf(climate) }, key: entry.id });
       continue;
     }
     const read = observationsOf(entry, setup).map((one) => ({ ...one, key: entry.id }));
-    if (read.length > 0 && today.acts.length > 0) days.push((today = { day, observations: [], acts: [] }));
+    if (read.length > 0 && today.deeds.length > 0) days.push((today = { day, observations: [], deeds: [] }));
     today.observations.push(...read);
-    today.acts.push(...actsOf(entry, setup, speciesId));
+    today.deeds.push(...deedsOf(entry, setup, speciesId));
   }
   return start ? { ...start, days } : undefined;
 }
@@ -135,22 +135,22 @@ const litresG = (amount: Amount, kgPerL: number): number =>
   1000 * amountKg(amount, { densityKgPerL: kgPerL });
 
 /** What was done, in the model's terms. Readings and notes give nothing here. */
-function actsOf(entry: Entry, setup: BinSetup, speciesId: TwinBin["speciesId"]): TwinAct[] {
+function deedsOf(entry: Entry, setup: BinSetup, speciesId: TwinBin["speciesId"]): TwinDeed[] {
   const where = { at: entry.compartment, place: entry.place };
-  const removal = ({ what, amount, from, fraction, depthM, withWorms }: EntryOf<"removed">): TwinAct[] => {
+  const removal = ({ what, amount, from, fraction, depthM, withWorms }: EntryOf<"removed">): TwinDeed[] => {
     if (what === "food")
-      return [act({ kind: "foodTaken", g: amount && litresG(amount, FOOD_KG_PER_L) }, amount)];
-    if (what === "minerals") return [act({ kind: "sieved", g: amount && litresG(amount, 1) }, amount)];
+      return [deed({ kind: "foodTaken", g: amount && litresG(amount, FOOD_KG_PER_L) }, amount)];
+    if (what === "minerals") return [deed({ kind: "sieved", g: amount && litresG(amount, 1) }, amount)];
     if (what === "contents") {
       const at = from === "top" ? fedCompartment(setup).id : from === "below" ? harvestCompartment(setup).id : undefined; // prettier-ignore
       const g = amount && litresG(amount, MOIST_KG_PER_L);
       return [
-        { ...act({ kind: "removed", g, fraction, depthM, withWorms }, amount), at: entry.compartment ?? at },
+        { ...deed({ kind: "removed", g, fraction, depthM, withWorms }, amount), at: entry.compartment ?? at },
       ];
     }
-    return what === "liquid" && amount ? [act({ kind: "drain", g: 1000 * liquidL(amount) }, amount)] : [];
+    return what === "liquid" && amount ? [deed({ kind: "drain", g: 1000 * liquidL(amount) }, amount)] : [];
   };
-  const act = (event: TwinAct["event"], amount?: Pick<Amount, "measuredBy">, nth = 0): TwinAct => ({
+  const deed = (event: TwinDeed["event"], amount?: Pick<Amount, "measuredBy">, nth = 0): TwinDeed => ({
     ...where,
     event,
     key: nth === 0 ? entry.id : `${entry.id} ${nth}`,
@@ -162,7 +162,7 @@ function actsOf(entry: Entry, setup: BinSetup, speciesId: TwinBin["speciesId"]):
       const mix =
         immature === undefined ? {} : { mix: [0.17 * immature, 0.83 * immature, 1 - immature] as const };
       return entry.worms.map(({ amount }, nth) =>
-        act(
+        deed(
           "count" in amount
             ? { kind: "worms", n: amount.count, ...mix }
             : { kind: "worms", g: wormsG(amount, speciesId), ...mix },
@@ -173,7 +173,7 @@ function actsOf(entry: Entry, setup: BinSetup, speciesId: TwinBin["speciesId"]):
     }
     case "seeded":
       return [
-        act(
+        deed(
           { kind: "castings", g: litresG(entry.amount, MOIST_KG_PER_L), water: entry.moisture },
           entry.amount,
         ),
@@ -182,11 +182,11 @@ function actsOf(entry: Entry, setup: BinSetup, speciesId: TwinBin["speciesId"]):
       return entry.parts.map((part, nth) => {
         const { wetKg, dryKg } = beddingPartMatter(part);
         const water = wetKg > 0 ? 1 - dryKg / wetKg : undefined;
-        return act({ kind: "bed", id: part.materialId, g: 1000 * wetKg, water }, part.amount, nth);
+        return deed({ kind: "bed", id: part.materialId, g: 1000 * wetKg, water }, part.amount, nth);
       });
     case "fed":
       return entry.parts.map((part, nth) =>
-        act(
+        deed(
           {
             kind: "food",
             id: part.materialId,
@@ -199,13 +199,13 @@ function actsOf(entry: Entry, setup: BinSetup, speciesId: TwinBin["speciesId"]):
         ),
       );
     case "watered":
-      return [act({ kind: "water", g: 1000 * liquidL(entry.amount) }, entry.amount)];
+      return [deed({ kind: "water", g: 1000 * liquidL(entry.amount) }, entry.amount)];
     case "dosed":
-      return addition(entry, act);
+      return addition(entry, deed);
     case "received": {
       const came = putIn(entry);
       return [
-        act(
+        deed(
           {
             kind: "received",
             beddingG: 1000 * came.beddingDryKg,
@@ -220,17 +220,17 @@ function actsOf(entry: Entry, setup: BinSetup, speciesId: TwinBin["speciesId"]):
       ];
     }
     case "turned":
-      return [act({ kind: "turn" })];
+      return [deed({ kind: "turn" })];
     case "covered":
-      return entry.cover ? [act({ kind: "cover", cover: entry.cover })] : [];
+      return entry.cover ? [deed({ kind: "cover", cover: entry.cover })] : [];
     case "drained": {
       const g = entry.amount ? 1000 * liquidL(entry.amount) : undefined;
-      return [act({ kind: "drain", g }, entry.amount)];
+      return [deed({ kind: "drain", g }, entry.amount)];
     }
     case "harvested": {
       const g = 1000 * (entry.grossKg - entry.tareKg);
       return [
-        act(
+        deed(
           { kind: "harvest", g, moisture: entry.moisture, method: entry.method },
           { measuredBy: "weighed" },
         ),
@@ -239,16 +239,16 @@ function actsOf(entry: Entry, setup: BinSetup, speciesId: TwinBin["speciesId"]):
     case "removed":
       return removal(entry);
     case "wormsTaken":
-      return [act({ kind: "takeWorms", g: wormsG(entry.amount, speciesId) }, entry.amount)];
+      return [deed({ kind: "takeWorms", g: wormsG(entry.amount, speciesId) }, entry.amount)];
     case "split":
     case "tipped":
-      return [act({ kind: "split", fraction: entry.fraction })];
+      return [deed({ kind: "split", fraction: entry.fraction })];
     case "rotated":
-      return [act({ kind: "rotated", order: entry.order })];
+      return [deed({ kind: "rotated", order: entry.order })];
     case "advanced":
-      return [act({ kind: "advanced", fraction: entry.fraction })];
+      return [deed({ kind: "advanced", fraction: entry.fraction })];
     case "emptied":
-      return [act({ kind: "emptied", keepsWorms: entry.keepsWorms })];
+      return [deed({ kind: "emptied", keepsWorms: entry.keepsWorms })];
     case "added":
     case "altered":
     case "looked":
@@ -261,22 +261,22 @@ function actsOf(entry: Entry, setup: BinSetup, speciesId: TwinBin["speciesId"]):
 /** An addition as what it is to the model: eaten, bedding, castings, or a mineral. */
 function addition(
   { materialId, amount }: EntryOf<"dosed">,
-  act: (event: TwinAct["event"], amount: Pick<Amount, "measuredBy">) => TwinAct,
-): TwinAct[] {
+  deed: (event: TwinDeed["event"], amount: Pick<Amount, "measuredBy">) => TwinDeed,
+): TwinDeed[] {
   const g = litresG(amount, amendmentKgPerL(materialId));
   switch (amendmentKind(materialId)) {
     case "feed":
-      return [act({ kind: "food", id: "bran", g, preparation: "soaked", water: DRY_FEED_MOISTURE }, amount)];
+      return [deed({ kind: "food", id: "bran", g, preparation: "soaked", water: DRY_FEED_MOISTURE }, amount)];
     case "bedding":
-      return [act({ kind: "bed", id: "sawdust", g, water: DRY_FEED_MOISTURE }, amount)];
+      return [deed({ kind: "bed", id: "sawdust", g, water: DRY_FEED_MOISTURE }, amount)];
     case "castings":
-      return [act({ kind: "castings", g }, amount)];
+      return [deed({ kind: "castings", g }, amount)];
     case "trace":
       return [];
     case "grit":
     case "lime":
     case "mineral":
-      return [act({ kind: "amend", id: mineralOf(materialId), g }, amount)];
+      return [deed({ kind: "amend", id: mineralOf(materialId), g }, amount)];
   }
 }
 

@@ -2,13 +2,13 @@ import type { SchoolId } from "@/vocabulary/setup";
 import { ripenessAt } from "@/vocabulary/readings";
 import { seeded } from "@/core/chance/seeded";
 import { schoolOf } from "@/core/catalogue/school";
-import type { TwinAct } from "../ensemble/act";
+import type { TwinDeed } from "../ensemble/deed";
 import type { Ensemble } from "../ensemble/ensemble";
 import type { TwinBin, TwinPlace } from "../engine/twinBin";
-import { act } from "../ensemble/act";
+import { doDeed } from "../ensemble/deed";
 import { newEnsemble } from "../ensemble/ensemble";
 import { leftAt, litresOf } from "../ensemble/measures";
-import { sleep } from "../ensemble/sleep";
+import { passDay } from "../ensemble/passDay";
 import { fedAt, harvestedAt, oneMass } from "../engine/twinBin";
 import { isWorthwhile } from "../ahead/harvest";
 import type { Observation } from "../learning/observe";
@@ -109,10 +109,10 @@ export function syntheticBin(number: number, atDawn?: (truth: Ensemble) => void)
     let next = 3;
     let givenLately: { readonly day: number; readonly g: number }[] = [];
     const fedIn = fedAt(bin);
-    const log = (day: number, observations: Observation[], acts: TwinAct[]) => {
-      days.push({ day, observations, acts });
+    const log = (day: number, observations: Observation[], acts: TwinDeed[]) => {
+      days.push({ day, observations, deeds: acts });
       for (const one of acts)
-        act(truth, {
+        doDeed(truth, {
           ...one,
           event: misjudged(one.event, one.knownBy === "weighed" ? off(0.03) : bias * off(0.12)),
         });
@@ -130,7 +130,7 @@ export function syntheticBin(number: number, atDawn?: (truth: Ensemble) => void)
       if (harvestDay === undefined && day > 30 && isWorthwhile(first, litres)) harvestDay = day;
       if (day === 0)
         log(0, [], [
-          ...bin.compartments.flatMap(({ id }): TwinAct[] => [
+          ...bin.compartments.flatMap(({ id }): TwinDeed[] => [
             { event: { kind: "bed", id: "cardboard", g: kind.bedG * 0.55 }, at: id, key: `card ${id}`, knownBy: "weighed" },
             { event: { kind: "bed", id: "coir", g: kind.bedG * 0.45 }, at: id, key: `coir ${id}`, knownBy: "weighed" },
             { event: { kind: "water", g: kind.bedG * 2.35 }, at: id, key: `water ${id}`, knownBy: "volume" },
@@ -174,7 +174,7 @@ export function syntheticBin(number: number, atDawn?: (truth: Ensemble) => void)
           observations.push({ reading: { of: "depth", cm: Math.max(0, depth + 2 * bell()) } });
         }
         visits.push(day);
-        const acts: TwinAct[] = [];
+        const acts: TwinDeed[] = [];
         const age = Math.min(1, 0.5 + day / 224);
         const g = kind.wormsG * rate * age * kind.everyDays * between(0.6, 1.4);
         if (felt > 0.83)
@@ -206,14 +206,14 @@ export function syntheticBin(number: number, atDawn?: (truth: Ensemble) => void)
         log(day, observations, acts);
         next = day + Math.max(2, Math.round(kind.everyDays * between(0.7, 1.3)));
       }
-      sleep(truth, 4);
+      passDay(truth, 4);
     }
     const script: Script = { startDay: "2026-03-02" as LocalDate, startDayOfYear, bin, place, days };
     return { school: schoolOf(kind.school).id, script, truth: truths, visits, harvestDay, preparation };
   });
 }
 
-function misjudged(event: TwinAct["event"], by: number): TwinAct["event"] {
+function misjudged(event: TwinDeed["event"], by: number): TwinDeed["event"] {
   return "g" in event && event.g !== undefined && event.kind !== "harvest"
     ? { ...event, g: event.g * by }
     : event;

@@ -18,7 +18,7 @@ export type BinEvent =
   | { readonly kind: "rebuilt"; readonly bin: TwinBin }
   | { readonly kind: "rotated"; readonly order: readonly string[] }
   | { readonly kind: "advanced"; readonly fraction: number };
-export interface TwinAct {
+export interface TwinDeed {
   readonly event: TwinEvent | BinEvent;
   /** Compartment; without one the usual: fed at the fed end, harvested at the other. */
   readonly at?: string | undefined;
@@ -44,7 +44,7 @@ const context: EventContext = {
 };
 
 /** Does one thing to every member. */
-export function act(ensemble: Ensemble, { event, at, place, key, knownBy = "unsaid" }: TwinAct): void {
+export function doDeed(ensemble: Ensemble, { event, at, place, key, knownBy = "unsaid" }: TwinDeed): void {
   const { bin } = ensemble;
   switch (event.kind) {
     case "place":

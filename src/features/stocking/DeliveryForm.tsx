@@ -6,7 +6,7 @@ import { surfaceM2 } from "@/core/bin/system";
 import { speciesOf } from "@/core/catalogue/species";
 import { formatCount, formatMass } from "@/core/quantity/format";
 import type { BinToday } from "@/core/round/round";
-import { lotKg } from "@/core/stock/delivery";
+import { lotKg } from "@/core/stocking/delivery";
 import { newId } from "@/session/author";
 import { useDraft } from "@/session/draft";
 import { useSession } from "@/session/session";

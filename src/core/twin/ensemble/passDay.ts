@@ -14,7 +14,7 @@ import { airAt, isStack } from "../engine/twinBin";
  * One day passes for every member. In one step, which is the model's own; in `parts` only to ask what another step would
  * give. Source: process model 7 and 18.
  */
-export function sleep(ensemble: Ensemble, parts = 1): void {
+export function passDay(ensemble: Ensemble, parts = 1): void {
   const { bin, place, lines, size, seed } = ensemble;
   const airC = airAt(place, ensemble.startDayOfYear + ensemble.day);
   const species = twinSpecies(bin.speciesId);

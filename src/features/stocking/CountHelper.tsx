@@ -1,8 +1,8 @@
 "use client";
 import { DEFAULT_UNIT, formatCount } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
-import { countBySample } from "@/core/stock/sample";
-import { sayStockProblem } from "@/core/stock/words";
+import { countBySample } from "@/core/stocking/sample";
+import { sayStockProblem } from "@/core/stocking/words";
 import { useSession } from "@/session/session";
 import { QuantityField } from "@/ui/field/QuantityField";
 import Button from "@mui/material/Button";

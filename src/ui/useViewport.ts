@@ -10,7 +10,7 @@ const subscribe = (changed: () => void) => {
 const NARROWEST = 280;
 
 /** How much room the window gives. A phone is narrow: drawings take its width and words go below them. */
-export function useRoom(): { readonly width: number; readonly isNarrow: boolean } {
+export function useViewport(): { readonly width: number; readonly isNarrow: boolean } {
   const width = useSyncExternalStore(
     subscribe,
     () => Math.max(NARROWEST, window.innerWidth),
