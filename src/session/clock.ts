@@ -5,6 +5,7 @@ import { useEffect, useState } from "react";
 
 const now = (): Date => new Date(); // eslint-disable-line no-restricted-syntax -- the one clock of the app
 
+export const nowMs = (): number => now().getTime();
 export const todayHere = (): LocalDate => localDateAt(now());
 
 let last = 0;

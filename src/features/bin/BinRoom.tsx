@@ -188,7 +188,9 @@ function BinPage({ one }: { readonly one: BinToday }) {
               Lift the lid
             </Button>
             <Button onClick={() => ask({ of: "slip", slip: "fed", binId: bin.id })}>feed</Button>
-            <Button onClick={() => ask({ of: "slip", slip: "harvested", binId: bin.id })}>harvest</Button>
+            <Button component={Link} href={`/harvest?id=${bin.id}`}>
+              harvest
+            </Button>
             <Button component={Link} href={`/stock?bin=${bin.id}`}>
               stock or share
             </Button>

@@ -27,7 +27,7 @@ export function Ripe({
           const kg = expectation.twin?.harvest?.kg;
           return (
             <li key={bin.id}>
-              <Link href={`/bin?id=${bin.id}`} className={styles.line}>
+              <Link href={`/harvest?id=${bin.id}`} className={styles.line}>
                 <span className={styles.box} aria-hidden="true" />
                 <span>
                   <b>{bin.name}</b> ripe

@@ -5,7 +5,7 @@ import styles from "./Shell.module.css";
 
 const ROOMS = [
   { href: "/", word: "Round", also: ["/visit", "/sheet"] },
-  { href: "/bins", word: "Bins", also: ["/bin", "/setup", "/labels", "/friend"] },
+  { href: "/bins", word: "Bins", also: ["/bin", "/setup", "/labels", "/friend", "/harvest", "/lamp"] },
   { href: "/plan", word: "Plan", also: ["/start", "/stock"] },
   { href: "/mix", word: "Mix", also: [] },
   { href: "/store", word: "Store", also: [] },

@@ -1,0 +1,61 @@
+import type { CompartmentId, LocalDate } from "@/vocabulary/fields";
+import type { BinState } from "../bin/state";
+import { harvestCompartment } from "../bin/system";
+import type { Part } from "../deed/parts";
+import { partsOf } from "../deed/parts";
+import type { Expectation } from "../expectation/expectation";
+import type { RipeForecast } from "./ripe";
+import type { HarvestWish, WayOffer } from "./ways";
+import { waysFor } from "./ways";
+
+/** What there is to lift from a bin today. */
+export interface HarvestPlan {
+  readonly compartment: CompartmentId;
+  readonly part: Part;
+  readonly forecast: RipeForecast;
+  /** Finished, wet, in that part, kg. */
+  readonly kg: number;
+  /** How far down the finished stuff goes, m. */
+  readonly depthM: number;
+  /** A month more of it, kg. */
+  readonly gainsKg: number;
+  /** Share of all that lies in the bin that this is. */
+  readonly takenShare: number;
+}
+
+/** Undefined while nothing is known of the bin or nothing lies where it is harvested. */
+export function harvestPlan(
+  state: BinState,
+  expectation: Expectation,
+  today: LocalDate,
+): HarvestPlan | undefined {
+  const { setup } = state;
+  if (!setup) return undefined;
+  const { id } = harvestCompartment(setup);
+  const parts = partsOf(state, expectation, today);
+  const part = parts.find(({ compartment }) => compartment.id === id);
+  if (!part || part.dryKg <= 0) return undefined;
+  const all = parts.reduce((sum, { wetKg }) => sum + wetKg, 0);
+  const known = expectation.twin?.compartments.find((one) => one.id === id);
+  const kg = part.wetKg * part.ripeness;
+  return {
+    compartment: id,
+    part,
+    forecast: {
+      share: known?.ripeness ?? expectation.ripeness,
+      inDays: expectation.twin?.harvest?.inDays,
+    },
+    kg,
+    depthM: part.depthM * part.ripeness,
+    gainsKg: expectation.twin?.harvest?.gainsKg.middle ?? 0,
+    takenShare: all > 0 ? kg / all : 1,
+  };
+}
+
+/** The ways that suit a bin, the best first. */
+export const waysOf = (
+  plan: HarvestPlan,
+  system: NonNullable<BinState["setup"]>["system"],
+  wish: Pick<HarvestWish, "isUrgent" | "wantsWorms" | "noLifting">,
+): readonly WayOffer[] =>
+  waysFor(system, { ...wish, kg: plan.kg, takenShare: plan.takenShare, moisture: plan.part.moisture });

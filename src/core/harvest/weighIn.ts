@@ -1,0 +1,137 @@
+import type { FactAbout } from "@/records/entry/about";
+import type { BinId, CompartmentId } from "@/vocabulary/fields";
+import type { Outcome } from "@/vocabulary/outcome";
+import { done, refused } from "@/vocabulary/outcome";
+import type { HarvestMethod, SpeciesId } from "@/vocabulary/setup";
+import type { UnitSystem } from "../quantity/format";
+import { DEFAULT_UNIT } from "../quantity/format";
+import { parseQuantity } from "../quantity/parse";
+import { sayUnreadable } from "../quantity/words";
+
+/** What comes out at a harvest. */
+export const PORTIONS = ["castings", "worms", "overs", "liquid"] as const;
+export type Portion = (typeof PORTIONS)[number];
+
+/** Several weighings in one field: so many containers, and what they weigh or hold together. */
+export interface Weighed {
+  readonly containers: number;
+  readonly grossKg: number;
+  /** Measured by the litre, and made kilograms with the keeper's own litre weight. */
+  readonly isByLitre: boolean;
+}
+export type WeighProblem = { readonly code: "weigh/unreadable"; readonly sentence: string };
+
+const TIMES = /^(\d{1,4})\s*[×x*]\s*(.+)$/i;
+
+/**
+ * Reads "3 × 12 kg + 9.5 kg", "20 lb + 4 kg" or "15 L": weights and litres mixed, a bare number in the unit of a bucket.
+ * Refused with the sentence that names the part that cannot be read. Never throws.
+ */
+export function readWeighings(
+  text: string,
+  units: UnitSystem,
+  litreKg: number,
+): Outcome<Weighed, WeighProblem> {
+  const parts = text.split(/[+;\n]/).map((part) => part.trim()).filter((part) => part !== ""); // prettier-ignore
+  if (parts.length === 0) return refused({ code: "weigh/unreadable", sentence: "Write what it weighed." });
+  let containers = 0;
+  let grossKg = 0;
+  let isByLitre = false;
+  for (const part of parts) {
+    const [, times = "1", each = part] = TIMES.exec(part) ?? [];
+    const mass = parseQuantity(each, "mass", DEFAULT_UNIT[units].mass);
+    const volume = mass.ok ? undefined : parseQuantity(each, "volume", "none");
+    if (!mass.ok && !volume?.ok)
+      return refused({ code: "weigh/unreadable", sentence: `“${part}”: ${sayUnreadable(mass.problem)}` });
+    const count = Number(times);
+    containers += count;
+    grossKg += count * (mass.ok ? mass.value : volume!.ok ? volume!.value * litreKg : 0);
+    isByLitre ||= !mass.ok;
+  }
+  return done({ containers, grossKg, isByLitre });
+}
+
+/** One line of a weigh-in, as it will be kept. */
+export interface WeighLine {
+  readonly portion: Portion;
+  readonly grossKg: number;
+  /** Of all containers together. */
+  readonly tareKg: number;
+  readonly isByLitre: boolean;
+  readonly typed: string;
+  /** Another bin it goes to; without it worms and overs go back where they came from. */
+  readonly toBinId?: BinId | undefined;
+}
+export interface WeighIn {
+  readonly binId: BinId;
+  readonly compartment?: CompartmentId | undefined;
+  readonly speciesId: SpeciesId;
+  readonly method: HarvestMethod;
+  readonly moisture?: number | undefined;
+  readonly lines: readonly WeighLine[];
+}
+export const netKg = ({ grossKg, tareKg }: Pick<WeighLine, "grossKg" | "tareKg">): number => grossKg - tareKg;
+
+export type WeighInProblem =
+  | { readonly code: "weigh/nothing" }
+  | {
+      readonly code: "weigh/negative";
+      readonly line: number;
+      readonly grossKg: number;
+      readonly tareKg: number;
+    };
+
+/**
+ * The facts of a harvest for each log it touches: all castings as one, worms and overs only where they leave the bin, since
+ * what goes back was never gone. Refused where a container weighs more than it does full, or nothing was weighed.
+ */
+export function weighInFacts(
+  harvest: WeighIn,
+): Outcome<readonly { readonly binId: BinId; readonly fact: FactAbout<"bin"> }[], WeighInProblem> {
+  const { binId, compartment, speciesId, method, moisture, lines } = harvest;
+  const swapped = lines.findIndex((line) => netKg(line) < 0);
+  if (swapped >= 0) {
+    const { grossKg, tareKg } = lines[swapped]!;
+    return refused({ code: "weigh/negative", line: swapped, grossKg, tareKg });
+  }
+  const at = compartment ? { compartment } : {};
+  const castings = lines.filter(({ portion }) => portion === "castings");
+  const sum = (value: (line: WeighLine) => number, some = castings) => round(some.reduce((all, one) => all + value(one), 0)); // prettier-ignore
+  const facts: { binId: BinId; fact: FactAbout<"bin"> }[] = [];
+  if (sum(netKg) > 0)
+    facts.push({
+      binId,
+      fact: {
+        kind: "harvested",
+        ...at,
+        grossKg: sum(({ grossKg }) => grossKg),
+        tareKg: sum(({ tareKg }) => tareKg),
+        method,
+        ...(moisture === undefined ? {} : { moisture }),
+        typed: castings.map(({ typed }) => typed).join(" + ").slice(0, 80),
+      },
+    }); // prettier-ignore
+  for (const line of lines) {
+    const massKg = round(netKg(line));
+    if (massKg <= 0 || line.portion === "castings") continue;
+    const amount = { massKg, measuredBy: line.isByLitre ? ("volume" as const) : ("weighed" as const), typed: line.typed.slice(0, 80) }; // prettier-ignore
+    if (line.portion === "liquid") facts.push({ binId, fact: { kind: "drained", amount } });
+    else if (line.toBinId === undefined || line.toBinId === binId) continue;
+    else if (line.portion === "worms")
+      facts.push(
+        { binId, fact: { kind: "wormsTaken", amount } },
+        { binId: line.toBinId, fact: { kind: "stocked", worms: [{ speciesId, amount }] } },
+      );
+    else
+      facts.push(
+        { binId, fact: { kind: "removed", what: "contents", ...at, amount, to: "bin", toBinId: line.toBinId, withWorms: false } },
+        { binId: line.toBinId, fact: { kind: "received", what: "overs", amount, fromBinId: binId } },
+      ); // prettier-ignore
+  }
+  return facts.length === 0 && lines.every((line) => netKg(line) <= 0)
+    ? refused({ code: "weigh/nothing" })
+    : done(facts);
+}
+
+/** To the gram, as a scale shows it: no tail of binary fractions in the log. */
+const round = (kg: number): number => Number(kg.toFixed(3));

@@ -1,0 +1,210 @@
+"use client";
+import type { HarvestPlan } from "@/core/harvest/harvestPlan";
+import type { Way } from "@/core/harvest/ways";
+import { PORTIONS } from "@/core/harvest/weighIn";
+import type { Portion } from "@/core/harvest/weighIn";
+import { DEFAULT_UNIT, formatMass } from "@/core/quantity/format";
+import { parseQuantity } from "@/core/quantity/parse";
+import type { BinToday } from "@/core/round/round";
+import { newId, ofBin } from "@/session/author";
+import type { DraftState } from "@/session/draft";
+import { useSession } from "@/session/session";
+import { QuantityField } from "@/ui/field/QuantityField";
+import { SelectField } from "@/ui/field/SelectField";
+import { useGuarded } from "@/ui/useGuarded";
+import Button from "@mui/material/Button";
+import TextField from "@mui/material/TextField";
+import { useRouter } from "next/navigation";
+import type { FormEvent } from "react";
+import { useState } from "react";
+import styles from "./Harvest.module.css";
+import type { HarvestTyped, LineTyped } from "./harvestTyped";
+import { EMPTY_LINE, harvestFacts, readLines, USUAL_LITRE_KG } from "./harvestTyped";
+
+const PORTION_WORDS: Readonly<Record<Portion, string>> = {
+  castings: "castings",
+  worms: "worms, with what clings",
+  overs: "overs, not through",
+  liquid: "liquid",
+};
+/** More than this of what is known to be there, and it is asked what is so. */
+const BEYOND = 1.25;
+
+/** Everything that came out, on the scale or by the litre, and the one press that keeps it. */
+export function WeighInForm({
+  one,
+  plan,
+  way,
+  draft,
+}: {
+  readonly one: BinToday;
+  readonly plan: HarvestPlan;
+  readonly way: Way;
+  readonly draft: DraftState<HarvestTyped>;
+}) {
+  const { bins, units, today, author, keep } = useSession();
+  const router = useRouter();
+  const { guarded, isBusy } = useGuarded();
+  const [sentence, setSentence] = useState<string>();
+  const { bin, state } = one;
+  const { typed } = draft;
+  const litre = parseQuantity(typed.litre, "mass", "kg");
+  const litreKg = litre.ok && litre.value > 0.1 ? litre.value : USUAL_LITRE_KG;
+  const read = readLines(typed, units, litreKg);
+  const others = (bins ?? []).filter(
+    (other) => other.bin.id !== bin.id && other.state.setup && !other.state.setup.retired,
+  );
+  const change = (at: number, to: Partial<LineTyped>) =>
+    draft.set((before) => ({
+      ...before,
+      lines: before.lines.map((line, nth) => (nth === at ? { ...line, ...to } : line)),
+    }));
+  const isBeyond = read.castingsKg > BEYOND * plan.kg + 0.5;
+  const usesLitres = read.lines.some(({ isByLitre }) => isByLitre);
+
+  const save = async () => {
+    const found = harvestFacts({ ...typed, way }, read, {
+      binId: bin.id,
+      compartment: plan.compartment,
+      speciesId: state.worms.speciesId,
+    });
+    if (!found.ok) return setSentence(found.sentence);
+    setSentence(undefined);
+    const act = found.facts.length > 1 ? { actId: newId() } : {};
+    const note = typed.note.trim() === "" ? {} : { note: typed.note.trim() };
+    const ids = [...new Set(found.facts.map(({ binId }) => binId))];
+    const rows = await Promise.all(
+      ids.map((id) =>
+        author.entries(
+          ofBin(id),
+          today,
+          found.facts
+            .filter(({ binId }) => binId === id)
+            .map(({ fact }, at) => ({ ...fact, ...act, ...(at === 0 && id === bin.id ? note : {}) })),
+        ),
+      ),
+    );
+    const kept = await keep(`${bin.name}: harvested`, rows.flat());
+    if (!kept.ok) return;
+    await draft.clear();
+    router.push(`/bin?id=${bin.id}`);
+  };
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    void guarded(save);
+  };
+  return (
+    <form className={styles.weighIn} onSubmit={submit} aria-labelledby="weigh-in">
+      <h2 id="weigh-in">Weigh in</h2>
+      <p className={styles.expected}>
+        “3 × 12 kg”, “20 lb + 4 kg” or “15 L”. What goes back where it came from need not be weighed.
+      </p>
+      {typed.lines.map((line, at) => (
+        <div key={at} className={styles.line}>
+          <SelectField
+            label="What"
+            value={line.portion}
+            onChoose={(portion) => change(at, { portion })}
+            options={PORTIONS.map((value) => ({ value, label: PORTION_WORDS[value] }))}
+          />
+          <TextField
+            label={`Full (${DEFAULT_UNIT[units].mass})`}
+            value={line.weighed}
+            onChange={({ target }) => change(at, { weighed: target.value })}
+            error={read.of[at]?.fault !== undefined}
+            helperText={
+              read.of[at]?.fault ??
+              (read.of[at]?.netKg === undefined
+                ? " "
+                : `${formatMass(read.of[at].netKg, units, "bucket")} net`)
+            }
+            slotProps={{ htmlInput: { autoComplete: "off", maxLength: 80 } }}
+          />
+          <QuantityField
+            label="Each empty"
+            dimension="mass"
+            unit={DEFAULT_UNIT[units].smallMass}
+            typed={line.tare}
+            onTyped={(tare) => change(at, { tare })}
+            helper="if not tared"
+          />
+          {line.portion === "worms" || line.portion === "overs" ? (
+            <SelectField
+              label="To"
+              value={line.to}
+              onChoose={(to) => change(at, { to })}
+              options={[
+                { value: "", label: `back into ${bin.name}` },
+                ...others.map((other) => ({ value: other.bin.id, label: other.bin.name })),
+              ]}
+            />
+          ) : (
+            <span />
+          )}
+          <Button
+            aria-label={`Take line ${at + 1} away`}
+            disabled={typed.lines.length === 1}
+            onClick={() =>
+              draft.set((before) => ({ ...before, lines: before.lines.filter((_, nth) => nth !== at) }))
+            }
+          >
+            take away
+          </Button>
+        </div>
+      ))}
+      <Button
+        onClick={() =>
+          draft.set((before) => ({
+            ...before,
+            // The next container is mostly like the one before.
+            lines: [...before.lines, { ...EMPTY_LINE, tare: before.lines.at(-1)?.tare ?? "" }],
+          }))
+        }
+      >
+        another line
+      </Button>
+      <div className={styles.foot}>
+        {usesLitres && (
+          <QuantityField
+            label="A litre of these weighs"
+            dimension="mass"
+            unit="kg"
+            typed={typed.litre}
+            onTyped={(weight) => draft.set((before) => ({ ...before, litre: weight }))}
+            helper={`else ${formatMass(USUAL_LITRE_KG, units)}`}
+          />
+        )}
+        <TextField
+          label="Where it went, if you like"
+          value={typed.note}
+          onChange={({ target }) => draft.set((before) => ({ ...before, note: target.value }))}
+          helperText=" "
+          slotProps={{ htmlInput: { maxLength: 400 } }}
+        />
+      </div>
+      <p className={styles.sum} aria-live="polite">
+        {read.castingsKg > 0 && (
+          <>
+            <b>{formatMass(read.castingsKg, units, "bucket")}</b> of castings; about{" "}
+            {formatMass(plan.kg, units, "bucket")} were expected.
+          </>
+        )}
+      </p>
+      {isBeyond && (
+        <p className={styles.beyond} role="status">
+          That is more than this bin is known to hold. Was it weighed with its container? Then write the empty
+          weight. Did bedding or food go in that is not in the log? Then keep it as it is: the forecast takes
+          the scale’s word, and says on the bin’s page what does not fit.
+        </p>
+      )}
+      {sentence && (
+        <p className={styles.fault} role="alert">
+          {sentence}
+        </p>
+      )}
+      <Button type="submit" variant="contained" disabled={isBusy}>
+        Keep the harvest
+      </Button>
+    </form>
+  );
+}
