@@ -86,7 +86,7 @@ function Session({ one, plan }: { readonly one: BinToday; readonly plan: Harvest
               profile={profile}
               notes={notes}
               units={units}
-              mostWidth={view.isNarrow ? view.width - 60 : 300}
+              mostWidth={view.isNarrow ? view.width - 60 : 250}
               mostHeight={view.isNarrow ? 180 : 240}
               label={`${bin.name}, cut open`}
             />
