@@ -1,4 +1,5 @@
 "use client";
+import Link from "next/link";
 import { useStored } from "@/session/useStored";
 import { dayAndMonth } from "@/core/calendar/day";
 import type { MergeSummary } from "@/archive/merge";
@@ -31,7 +32,7 @@ export function RecordsRoom() {
         {entryCount === undefined
           ? ""
           : `${counted(entryCount)} rows of log for ${bins?.length ?? 0} ${bins?.length === 1 ? "bin" : "bins"}, `}
-        in this browser on this device and nowhere else.
+        in this browser on this device and nowhere else. <Link href="/reckon">Reckon what came of it</Link>
       </p>
       <div className={styles.two}>
         <section>

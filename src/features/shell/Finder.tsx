@@ -54,6 +54,7 @@ const ROOMS = [
   { at: "/store", label: "The store: bedding and batches", words: "pile heap pre-compost supplies" },
   { at: "/stock", label: "Worms delivered or shared out", words: "buy transfer split stock" },
   { at: "/sheet", label: "The round on paper", words: "print type in sheet list tick" },
+  { at: "/reckon", label: "Reckoning: what came of it all", words: "balance yield year month target castings per kg" },
   { at: "/lamp", label: "Lamp rounds", words: "harvest castings light scrape timer" },
   { at: "/labels", label: "Labels", words: "print qr code sticker" },
   { at: "/guide", label: "The Guide", words: "help book materials worms signs" },

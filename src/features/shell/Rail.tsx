@@ -10,7 +10,7 @@ const ROOMS = [
   { href: "/mix", word: "Mix", also: [] },
   { href: "/store", word: "Store", also: [] },
   { href: "/guide", word: "Guide", also: [] },
-  { href: "/records", word: "Records", also: [] },
+  { href: "/records", word: "Records", also: ["/reckon"] },
   { href: "/settings", word: "Settings", also: [] },
 ] as const;
 

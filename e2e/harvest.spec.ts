@@ -1,0 +1,51 @@
+import { expect, setUpBin, test, usable } from "./fixtures";
+
+test("a bin is harvested by the screen: a look, a way, weighed in mixed units, taken back, put back, and reckoned", async ({
+  page,
+}) => {
+  await page.clock.setFixedTime(new Date("2026-11-23T08:30:00"));
+  await setUpBin(page, "Quince", "500 g", { started: "2026-04-01" });
+  // Something to lift: seven months of a bin that began on finished stuff.
+  await page.keyboard.press("b");
+  const slip = page.getByRole("dialog");
+  await slip.getByLabel(/How much/).fill("3 kg");
+  await slip.getByRole("button", { name: "Keep the bedding" }).click();
+  await expect(slip).toBeHidden();
+  await page.goto("/bins");
+  await page.getByRole("link", { name: "Quince", exact: true }).last().click();
+  await usable(page);
+  await page.getByRole("link", { name: "harvest", exact: true }).click();
+  await usable(page);
+  await page.getByRole("radio", { name: "rot" }).click({ force: true });
+  await expect(page.getByText(/^Wait about/)).toBeVisible();
+  await page.getByText("every worm back").click();
+  await page.getByRole("radio", { name: /^Lamp rounds/ }).check({ force: true });
+  await page.getByLabel(/^Full/).fill("2 × 1 kg + 2 lb");
+  await page.getByLabel(/^Each empty/).fill("100 g");
+  await expect(page.getByText("2.6 kg net")).toBeVisible();
+  // What is typed outlives a reload in the middle.
+  await page.reload();
+  await usable(page);
+  await expect(page.getByLabel(/^Full/)).toHaveValue("2 × 1 kg + 2 lb");
+  await page.getByRole("button", { name: "Keep the harvest" }).click();
+  const log = page.getByRole("region", { name: "The log" });
+  await expect(log).toContainText("2.6 kg");
+  await page.getByRole("button", { name: "Take it back" }).click();
+  await expect(log).not.toContainText("2.6 kg");
+  await page.getByRole("button", { name: "Put it back" }).click();
+  await expect(log).toContainText("2.6 kg");
+
+  await page.goto("/reckon");
+  await usable(page);
+  await expect(page.getByText(/became 2\.6 kg of castings/)).toBeVisible();
+  // The two bars say the same sum: the books close.
+  const sums = await page.getByRole("heading", { level: 3 }).allInnerTexts();
+  expect(sums.map((text) => /[\d.]+ k?g dry/.exec(text)?.[0])).toEqual([
+    expect.any(String),
+    expect.any(String),
+  ]);
+  expect(new Set(sums.map((text) => text.replace(/^(In|Out)/, "").trim())).size).toBe(1);
+  const saved = page.waitForEvent("download");
+  await page.getByRole("button", { name: "save the table" }).click();
+  expect((await saved).suggestedFilename()).toMatch(/^reckoning-.*\.csv$/);
+});

@@ -1,0 +1,108 @@
+import { entry, kilograms, newTub, setupOf, START } from "../../../tests/log";
+import { addDays } from "@/core/calendar/day";
+import { seeded } from "@/core/chance/seeded";
+import type { Entry } from "@/records/entry";
+import type { LocalDate } from "@/vocabulary/fields";
+import { HARVEST_MOISTURE } from "../matter/figures";
+import { materialOf } from "../catalogue/material";
+import { booksOf } from "./flows";
+import { reckon } from "./reckon";
+import { reckoningCsv } from "./words";
+
+const scraps = (massKg: number, on: number): Entry =>
+  entry(
+    {
+      kind: "fed",
+      place: 1,
+      parts: [{ materialId: "mixed-kitchen-scraps", amount: kilograms(massKg), preparation: "chopped" }],
+    },
+    on,
+  );
+const leaves = (massKg: number, on: number): Entry =>
+  entry(
+    { kind: "bedded", parts: [{ materialId: "leaf-mould", amount: kilograms(massKg), moisture: 0.7 }] },
+    on,
+  );
+const lifted = (grossKg: number, tareKg: number, on: number): Entry =>
+  entry({ kind: "harvested", grossKg, tareKg, method: "light", moisture: HARVEST_MOISTURE }, on);
+
+/** A year of a bin by chance: meals, bedding, harvests, now and then some taken out. */
+function yearBy(seed: string): Entry[] {
+  const next = seeded(seed);
+  const log = [...newTub(0.5, setupOf("tub"))];
+  for (let on = 5; on < 365; on += 2 + Math.floor(6 * next())) {
+    const what = next();
+    if (what < 0.6) log.push(scraps(Math.round(1000 * next()) / 1000, on));
+    else if (what < 0.8) log.push(leaves(Math.round(2000 * next()) / 1000, on));
+    else if (what < 0.9) log.push(lifted(0.4 + Math.round(3000 * next()) / 1000, 0.4, on));
+    else if (what < 0.95)
+      log.push(entry({ kind: "removed", what: "contents", fraction: 0.3 * next(), to: "heap" }, on)); // prettier-ignore
+    else log.push(entry({ kind: "watered", amount: { volumeL: 0.4, measuredBy: "volume" } }, on));
+  }
+  return log;
+}
+const sum = (values: readonly number[]) => values.reduce((all, one) => all + one, 0);
+
+test("the books of a random year close to the last digit, over the year and over every span of it", () => {
+  const next = seeded("spans");
+  for (const seed of ["a", "b", "c", "d", "e", "f"]) {
+    const books = [booksOf(yearBy(seed)), booksOf(yearBy(`${seed} too`))];
+    const spans: [LocalDate, LocalDate][] = [[START, addDays(START, 400)]];
+    for (let nth = 0; nth < 12; nth += 1) {
+      const from = Math.floor(350 * next());
+      spans.push([addDays(START, from), addDays(START, from + Math.floor(60 * next()))]);
+    }
+    for (const [from, to] of spans) {
+      const { openingDryKg, standingDryKg, breathedDryKg, ...one } = reckon(books, from, to);
+      const dry = (side: typeof one.in) => sum(side.map(({ dryKg }) => dryKg));
+      expect(openingDryKg + dry(one.in) - dry(one.out) - standingDryKg).toBeCloseTo(breathedDryKg, 9);
+      // Nothing is made out of air.
+      expect(breathedDryKg).toBeGreaterThanOrEqual(-1e-9);
+    }
+    // A year is the sum of two halves.
+    const [whole, first, second] = [
+      reckon(books, START, addDays(START, 399)),
+      reckon(books, START, addDays(START, 199)),
+      reckon(books, addDays(START, 200), addDays(START, 399)),
+    ];
+    expect(first.breathedDryKg + second.breathedDryKg).toBeCloseTo(whole.breathedDryKg, 9);
+    expect(first.standingDryKg).toBeCloseTo(second.openingDryKg, 12);
+    expect(sum(whole.months.map(({ foodKg }) => foodKg))).toBeCloseTo(
+      sum(whole.in.filter(({ of }) => of === "food").map(({ wetKg }) => wetKg)),
+      9,
+    );
+  }
+});
+
+test("what went in and came out is what the log says, reckoned by hand", () => {
+  const log = [...newTub(0.5, setupOf("tub")), leaves(12, 3)];
+  const meals = [8, 12, 16, 20].map((on) => scraps(0.75, on));
+  const one = reckon([booksOf([...log, ...meals, lifted(2.4, 0.4, 200)])], START, addDays(START, 210));
+  const of = (side: typeof one.in, kind: string) => side.find((found) => found.of === kind)!;
+  const scrapsDry = 1 - materialOf("food", "mixed-kitchen-scraps").moisture;
+  expect(of(one.in, "food").wetKg).toBeCloseTo(3, 9);
+  expect(of(one.in, "food").dryKg).toBeCloseTo(3 * scrapsDry, 6);
+  expect(of(one.out, "castings").wetKg).toBeCloseTo(2, 9);
+  expect(of(one.out, "castings").dryKg).toBeCloseTo(2 * (1 - HARVEST_MOISTURE), 6);
+  expect(one.castingsPerFood).toBeCloseTo(2 / 3, 9);
+  expect(one.wormsInKg).toBeCloseTo(0.5, 9);
+  const csv = reckoningCsv(one).split("\r\n");
+  expect(csv[0]).toBe(`from,${one.from},to,${one.to}`);
+  expect(csv).toContain(`out,castings,2.000,${of(one.out, "castings").dryKg.toFixed(3)}`);
+  expect(csv.filter((line) => /^\d{4}-\d\d,/.test(line))).toHaveLength(one.months.length);
+});
+
+test("an empty cellar, an empty span and one that ends before it begins are no trouble", () => {
+  expect(reckon([], START, START)).toMatchObject({
+    breathedDryKg: 0,
+    in: [],
+    out: [],
+    castingsPerFood: undefined,
+  });
+  const books = [booksOf(yearBy("x"))];
+  expect(reckon(books, addDays(START, -400), addDays(START, -300))).toMatchObject({
+    openingDryKg: 0,
+    standingDryKg: 0,
+  });
+  expect(reckon(books, addDays(START, 50), START).to).toBe(addDays(START, 50));
+});

@@ -1,0 +1,326 @@
+"use client";
+import { addDays, daysBetween, dayAndMonth, monthName } from "@/core/calendar/day";
+import { schoolOf } from "@/core/catalogue/school";
+import { areaM2 } from "@/core/bin/system";
+import { formatMass } from "@/core/quantity/format";
+import { fromBase } from "@/core/quantity/unit";
+import { readPace } from "./pace";
+import type { Reckoning } from "@/core/reckon/reckon";
+import { FLOW_WORDS, reckoningCsv } from "@/core/reckon/words";
+import type { BinToday } from "@/core/round/round";
+import { useDraft } from "@/session/draft";
+import { useSession } from "@/session/session";
+import { Chart, chartPng } from "@/ui/chart/Chart";
+import { monthsChart } from "@/ui/chart/monthsChart";
+import { DayField } from "@/ui/field/DayField";
+import { QuantityField } from "@/ui/field/QuantityField";
+import { SelectField } from "@/ui/field/SelectField";
+import room from "@/ui/room.module.css";
+import { saveFile } from "@/ui/saveFile";
+import { CELLAR, DAYLIGHT } from "@/ui/theme/colours";
+import { localDate } from "@/vocabulary/fields";
+import type { LocalDate } from "@/vocabulary/fields";
+import { useColorScheme } from "@mui/material/styles";
+import Button from "@mui/material/Button";
+import Link from "next/link";
+import { useMemo } from "react";
+import { BalanceBars } from "./BalanceBars";
+import styles from "./Reckon.module.css";
+import { useReckoning } from "./useReckoning";
+
+const SPANS = ["year", "twelve", "all", "own"] as const;
+const SPAN_WORDS: Readonly<Record<(typeof SPANS)[number], string>> = {
+  year: "this year",
+  twelve: "the last twelve months",
+  all: "since the beginning",
+  own: "from a day to a day",
+};
+const BY = ["all", "bin", "room", "school"] as const;
+const BY_WORDS: Readonly<Record<(typeof BY)[number], string>> = {
+  all: "all together",
+  bin: "each bin",
+  room: "each room",
+  school: "each way of keeping",
+};
+interface ReckonTyped {
+  readonly span: (typeof SPANS)[number];
+  readonly by: (typeof BY)[number];
+  readonly from: string;
+  readonly to: string;
+  readonly target: string;
+}
+
+/** What went in and what came of it: by wet and by dry weight, closing with the log; by month, bin, room and way of keeping. */
+export function ReckonRoom() {
+  const { bins, today } = useSession();
+  if (!bins) return <main className={room.room} aria-busy="true" />;
+  const stands = bins.filter(({ state }) => state.setup);
+  return stands.length === 0 ? (
+    <main className={room.room} data-usable="true">
+      <h1 className={room.title}>Reckoning</h1>
+      <p className={room.lead}>
+        There is nothing to reckon yet. <Link href="/setup">Set up a bin</Link>, and write down what goes in.
+      </p>
+    </main>
+  ) : (
+    <Desk bins={stands} today={today} />
+  );
+}
+
+function Desk({ bins, today }: { readonly bins: readonly BinToday[]; readonly today: LocalDate }) {
+  const { db, units, rooms } = useSession();
+  const begun = bins.map(({ state, bin }) => state.firstDay ?? bin.firstDay).toSorted()[0]!;
+  const draft = useDraft<ReckonTyped>(db, "reckon", { span: "twelve", by: "bin", from: begun, to: today, target: "" }); // prettier-ignore
+  const { typed, set } = draft;
+  const change = (to: Partial<ReckonTyped>) => set((before) => ({ ...before, ...to }));
+  const ownFrom = localDate.safeParse(typed.from);
+  const ownTo = localDate.safeParse(typed.to);
+  const [from, to]: readonly [LocalDate, LocalDate] =
+    typed.span === "own" && ownFrom.success && ownTo.success
+      ? [ownFrom.data, ownTo.data]
+      : typed.span === "year"
+        ? [`${today.slice(0, 4)}-01-01` as LocalDate, today]
+        : typed.span === "twelve"
+          ? [addDays(today, -364), today]
+          : [begun, today];
+  const groups = useMemo(() => {
+    const nameOf = ({ bin, state }: BinToday): string =>
+      typed.by === "bin"
+        ? bin.name
+        : typed.by === "room"
+          ? (rooms.find(({ id }) => id === state.setup!.roomId)?.name ?? "no room")
+          : schoolOf(state.setup!.school).name;
+    if (typed.by === "all") return [];
+    const groupsOf = new Map<string, BinToday[]>();
+    for (const one of bins) groupsOf.set(nameOf(one), [...(groupsOf.get(nameOf(one)) ?? []), one]);
+    return [...groupsOf].map(([name, some]) => ({ name, bins: some }));
+  }, [bins, rooms, typed.by]);
+  const asked = useMemo(
+    () => [bins, ...groups.map((group) => group.bins)].map((some) => some.map(({ bin }) => bin.id as string)),
+    [bins, groups],
+  );
+  const { answer, failure } = useReckoning(db.name, asked, from, to);
+  const lastYear = useReckoning(db.name, asked.slice(0, 1), addDays(from, -365), addDays(to, -365))
+    .answer?.[0];
+  const { mode, systemMode } = useColorScheme();
+  const colours = (mode === "system" ? systemMode : mode) === "light" ? DAYLIGHT : CELLAR;
+  const all = answer?.[0];
+  const unit = units === "us" ? "lb" : "kg";
+  const chart = useMemo(
+    () =>
+      all &&
+      monthsChart({
+        months: all.months.map(({ month }) => monthName(month).slice(0, 3)),
+        series: [
+          { name: "food", values: all.months.map(({ foodKg }) => fromBase(foodKg, unit)) },
+          { name: "castings", values: all.months.map(({ castingsKg }) => fromBase(castingsKg, unit)) },
+        ],
+        unit,
+        colours,
+      }),
+    [all, unit, colours],
+  );
+  const target = readPace(typed.target, units, from, to, today, all);
+  return (
+    <main className={`${room.room} ${styles.reckon}`} data-usable={all !== undefined}>
+      <h1 className={room.title}>Reckoning</h1>
+      <div className={styles.ask}>
+        <SelectField
+          label="Over"
+          value={typed.span}
+          onChoose={(span) => change({ span })}
+          options={SPANS.map((value) => ({ value, label: SPAN_WORDS[value] }))}
+        />
+        {typed.span === "own" && (
+          <>
+            <DayField label="From" day={typed.from} onDay={(day) => change({ from: day })} to={today} />
+            <DayField
+              label="To"
+              day={typed.to}
+              onDay={(day) => change({ to: day })}
+              to={today}
+              fault={typed.to < typed.from ? "That is before the first day." : undefined}
+            />
+          </>
+        )}
+        <SelectField
+          label="For"
+          value={typed.by}
+          onChoose={(by) => change({ by })}
+          options={BY.map((value) => ({ value, label: BY_WORDS[value] }))}
+        />
+        <QuantityField
+          label="Castings wanted in that time"
+          dimension="mass"
+          unit={unit}
+          typed={typed.target}
+          onTyped={(text) => change({ target: text })}
+          helper="a target, if you have one"
+        />
+      </div>
+      {failure !== undefined && (
+        <p role="alert">The books could not be added up ({failure}). Nothing is lost: the log is whole.</p>
+      )}
+      {!all && failure === undefined && <p role="status">Adding up</p>}
+      {all && chart && (
+        <>
+          <p className={styles.head}>
+            <b>{formatMass(wetOf(all, "food"), units, "bucket")}</b> of food became{" "}
+            <b>{formatMass(wetOf(all, "castings"), units, "bucket")}</b> of castings
+            {all.castingsPerFood !== undefined && `, ${all.castingsPerFood.toFixed(2)} for each of food`}
+            {sayLastYear(lastYear, all, units)}.
+          </p>
+          {target && <p className={styles.target}>{target}</p>}
+          <h2>Dry weight, in and out</h2>
+          <p className={styles.note}>
+            Without water the books close: what neither came out nor stands was breathed off by worms and
+            microbes. From {dayAndMonth(all.from, today)} to {dayAndMonth(all.to, today)}.
+          </p>
+          <BalanceBars one={all} units={units} />
+          <h2>By month, as weighed</h2>
+          <Chart
+            option={chart}
+            height={230}
+            label="Food in and castings out by month; the table beneath says the same"
+          />
+          <Months one={all} units={units} />
+          {groups.length > 0 && (
+            <Groups
+              rows={groups.map((group, at) => ({
+                name: group.name,
+                areaM2: group.bins.reduce(
+                  (sum, { state }) =>
+                    sum + Math.max(...state.setup!.compartments.map((part) => areaM2(part))),
+                  0,
+                ),
+                one: answer[at + 1]!,
+              }))}
+              units={units}
+              years={(daysBetween(all.from, all.to) + 1) / 365}
+            />
+          )}
+          <p className={styles.tools} data-print="hide">
+            <Button
+              onClick={() => saveFile(`reckoning-${all.from}-${all.to}.csv`, "text/csv", reckoningCsv(all))}
+            >
+              save the table
+            </Button>
+            <Button
+              onClick={() => {
+                const link = document.createElement("a");
+                link.href = chartPng(chart, 900, 300, colours.bench);
+                link.download = `reckoning-${all.to}.png`;
+                link.click();
+              }}
+            >
+              save the picture
+            </Button>
+            <Button onClick={() => window.print()}>print it</Button>
+          </p>
+        </>
+      )}
+    </main>
+  );
+}
+
+const wetOf = (one: Reckoning, of: "food" | "castings"): number =>
+  [...one.in, ...one.out].find((side) => side.of === of)?.wetKg ?? 0;
+function sayLastYear(
+  before: Reckoning | undefined,
+  now: Reckoning,
+  units: Parameters<typeof formatMass>[1],
+): string {
+  const kg = before ? wetOf(before, "castings") : 0;
+  if (kg <= 0) return "";
+  const more = wetOf(now, "castings") - kg;
+  return `; ${formatMass(Math.abs(more), units, "bucket")} ${more < 0 ? "less" : "more"} than in the same days a year before`;
+}
+
+function Months({
+  one,
+  units,
+}: {
+  readonly one: Reckoning;
+  readonly units: Parameters<typeof formatMass>[1];
+}) {
+  return (
+    <details className={styles.table}>
+      <summary>The same as a table</summary>
+      <table>
+        <thead>
+          <tr>
+            <th scope="col">Month</th>
+            <th scope="col">{FLOW_WORDS.food}</th>
+            <th scope="col">{FLOW_WORDS.bedding}</th>
+            <th scope="col">{FLOW_WORDS.castings}</th>
+          </tr>
+        </thead>
+        <tbody>
+          {one.months.map(({ month, foodKg, beddingKg, castingsKg }) => (
+            <tr key={month}>
+              <th scope="row">
+                {monthName(month)} {month.slice(0, 4)}
+              </th>
+              {[foodKg, beddingKg, castingsKg].map((kg, at) => (
+                <td key={at}>{kg > 0 ? formatMass(kg, units, "bucket") : "–"}</td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </details>
+  );
+}
+
+interface GroupRow {
+  readonly name: string;
+  readonly areaM2: number;
+  readonly one: Reckoning;
+}
+/** One line each: what it ate and gave, for its food and for its ground. */
+function Groups({
+  rows,
+  units,
+  years,
+}: {
+  readonly rows: readonly GroupRow[];
+  readonly units: Parameters<typeof formatMass>[1];
+  readonly years: number;
+}) {
+  const most = Math.max(0.001, ...rows.map(({ one }) => wetOf(one, "castings")));
+  const sorted = rows.toSorted((a, b) => wetOf(b.one, "castings") - wetOf(a.one, "castings"));
+  return (
+    <>
+      <h2>Each by itself</h2>
+      <table className={styles.groups}>
+        <thead>
+          <tr>
+            <th scope="col">&nbsp;</th>
+            <th scope="col">food</th>
+            <th scope="col">castings</th>
+            <th scope="col">for each of food</th>
+            <th scope="col">a year and m²</th>
+          </tr>
+        </thead>
+        <tbody>
+          {sorted.map(({ name, areaM2: ground, one }) => (
+            <tr key={name}>
+              <th scope="row">{name}</th>
+              <td>{formatMass(wetOf(one, "food"), units, "bucket")}</td>
+              <td>
+                <span className={styles.bar} style={{ width: `${(70 * wetOf(one, "castings")) / most}%` }} />
+                {wetOf(one, "castings") > 0 ? formatMass(wetOf(one, "castings"), units, "bucket") : "–"}
+              </td>
+              <td>{!one.castingsPerFood ? "–" : one.castingsPerFood.toFixed(2)}</td>
+              <td>
+                {ground > 0 && wetOf(one, "castings") > 0
+                  ? formatMass(wetOf(one, "castings") / ground / Math.max(years, 1 / 365), units, "bucket")
+                  : "–"}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </>
+  );
+}
