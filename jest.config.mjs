@@ -16,7 +16,6 @@ const base = {
     "\\.css$": "<rootDir>/tests/empty.ts",
     "^@fontsource.*$": "<rootDir>/tests/empty.ts",
     // Offers ES modules only to those who ask by `import`.
-    "^convert$": "<rootDir>/node_modules/convert/dist/index.cjs",
     "^@/(.*)$": "<rootDir>/src/$1",
   },
   // These ship as ES modules only.

@@ -14,7 +14,7 @@ export interface Folded {
   readonly batches: BatchLog;
 }
 export type FollowedKind = keyof Folded;
-export const FOLDS: {
+const FOLDS: {
   readonly [K in FollowedKind]: {
     readonly of: (rows: readonly Entry[]) => Folded[K];
     readonly nothing: Folded[K];

@@ -24,7 +24,7 @@ export interface Flow {
 }
 
 /** Dry matter that lies in a bin on a day, what was breathed off since the last entry taken off. */
-export function standingDryKg(state: BinState, day: LocalDate): number {
+function standingDryKg(state: BinState, day: LocalDate): number {
   const days = state.contentsOn ? Math.max(0, daysBetween(state.contentsOn, day)) : 0;
   return Object.values(state.contents).reduce((sum, held) => sum + dryKg(worked(held, days)), 0);
 }

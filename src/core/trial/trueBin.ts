@@ -15,6 +15,7 @@ import { doDeed } from "@/core/twin/ensemble/deed";
 import type { Ensemble } from "@/core/twin/ensemble/ensemble";
 import { newEnsemble } from "@/core/twin/ensemble/ensemble";
 import { passDay } from "@/core/twin/ensemble/passDay";
+import { seedOf } from "@/core/twin/log/follow";
 import { scriptOf } from "@/core/twin/log/script";
 import { MODEL_ALTERED } from "@/core/twin/proof/synthetic";
 
@@ -78,13 +79,16 @@ export interface TrueBin {
 }
 
 let written = 0;
-/** An entry of the trial's log: only what the twin and the fold read of it. */
+/**
+ * An entry of the trial's log: only what the twin and the fold read of it. It is named by what it says, since its name
+ * names its chance: a year is the same whichever years were lived before it.
+ */
 export function trialEntry(facts: { kind: Entry["kind"] } & Record<string, unknown>, day: number): Entry {
   written += 1;
   return {
     schemaVersion: 3,
     rowId: `trial-${written}`,
-    id: `trial-${written}`,
+    id: `trial-${day}-${seedOf(JSON.stringify(facts)).toString(36)}`,
     revision: 1,
     recordedAt: "2026-01-01T00:00:00.000Z",
     deviceId: "trial",
