@@ -28,7 +28,7 @@ const PICTURES = [
     light: true,
     act: (page) => answer(page, [/a stream/, "rotten"]),
   },
-  { name: "quiet-check-cellar", at: "/visit?id=demo-bay&quiet=1" },
+  { name: "harvest-cellar", at: "/harvest?id=demo-fennel" },
   { name: "bin-cellar", at: "/bin?id=demo-fennel", act: (page) => measure(page, "castings") },
   { name: "bin-daylight", at: "/bin?id=demo-lovage", light: true, act: whatIf },
   { name: "bins-daylight", at: "/bins", light: true },
@@ -39,7 +39,7 @@ const PICTURES = [
   { name: "start-daylight", at: "/start", light: true },
   { name: "mix-daylight", at: "/mix", light: true, act: solveMix },
   { name: "store-cellar", at: "/store" },
-  { name: "guide-daylight", at: "/guide?page=food/orange-mandarin-peel", light: true },
+  { name: "reckon-daylight", at: "/reckon", light: true },
   { name: "empty-cellar", at: "/", own: true },
   {
     name: "phone-visit-cellar",
