@@ -93,7 +93,7 @@ export function sayStanding(
   }
   if (task) return decision.verdict === "wait" ? "Food left, a glance" : "A glance";
   const due = dueDay(state, today);
-  if (state.setup.resting) return due ? `Rests until ${shortSpoken(due, today)}` : "Resting";
+  if (state.setup.resting) return due && due > today ? `Rests until ${shortSpoken(due, today)}` : "Resting";
   if (harvestNear(expectation) === 0 && decision.verdict !== "wait") return "Ripe to harvest";
   if (due)
     return decision.verdict === "wait"
