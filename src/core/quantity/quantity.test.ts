@@ -2,6 +2,7 @@ import fc from "fast-check";
 import { formatCount, formatMass, formatPercentRange, formatTemperature, formatVolume } from "./format";
 import { parseQuantity } from "./parse";
 import type { Dimension } from "./unit";
+import { fromBase, toBase } from "./unit";
 import { sayUnreadable } from "./words";
 
 const read = (
@@ -131,4 +132,27 @@ test("digits are as many as the tool can show", () => {
   expect(formatTemperature(20, "us")).toBe("68 °F");
   expect(formatPercentRange(0.741, 0.788)).toBe("74–79 %");
   expect(formatCount(1873)).toBe("1\u202f900");
+});
+
+test("there and back is the same amount, in every unit; each is what the law says it is", () => {
+  const exactly: Readonly<Record<string, number>> = {
+    g: 0.001, lb: 0.45359237, oz: 0.028349523125, mL: 0.001, gal: 3.785411784, qt: 0.946352946, pint: 0.473176473,
+    cup: 0.2365882365, "fl oz": 0.0295735295625, tbsp: 0.01478676478125, tsp: 0.00492892159375, cm: 0.01, mm: 0.001, in: 0.0254, ft: 0.3048,
+  }; // prettier-ignore
+  for (const [unit, base] of Object.entries(exactly)) {
+    expect(toBase(1, unit)).toBeCloseTo(base, 15);
+    fc.assert(
+      fc.property(fc.double({ min: 0, max: 1e6, noNaN: true }), (value) => {
+        const back = fromBase(toBase(value, unit), unit);
+        return Math.abs(back - value) <= 4e-16 * Math.max(1e-300, value) * 4;
+      }),
+    );
+  }
+  // Tenths stay tenths: a kitchen scale's 640 g is 0.64 kg and no hair more.
+  for (let grams = 0; grams <= 5_000; grams += 5) expect(toBase(grams, "g")).toBe(grams / 1000);
+  for (let cm = 0; cm <= 300; cm += 1) expect(toBase(cm, "cm")).toBe(cm / 100);
+  for (const celsius of [-40, 0, 20, 37.5, 100])
+    expect(toBase((celsius * 9) / 5 + 32, "F")).toBeCloseTo(celsius, 12);
+  expect(() => toBase(1, "stone")).toThrow(/known unit/);
+  expect(() => fromBase(1, "F")).toThrow(/known unit/);
 });

@@ -1,0 +1,53 @@
+import { entry, kilograms, meal, newTub, setupOf, START } from "../../../tests/log";
+import { expected } from "../../../tests/twinLog";
+import { replay } from "@/core/bin/replay";
+import { harvestCompartment } from "@/core/bin/system";
+import { addDays } from "@/core/calendar/day";
+import { simpleExpectation } from "@/core/expectation/simpleEngine";
+import { TEMPERATE } from "@/core/expectation/climate";
+import { SYSTEMS } from "@/vocabulary/setup";
+import { harvestPlan, waysOf } from "./harvestPlan";
+import { ripeVerdict } from "./ripe";
+import { sayStep, WAY_WORDS } from "./words";
+
+const TODAY = addDays(START, 120);
+const EASY = { isUrgent: false, wantsWorms: false, noLifting: false };
+
+test.each(SYSTEMS)(
+  "%s: what there is to lift is part of what lies there, in the part one harvests, with a way and its steps",
+  (system) => {
+    const setup = setupOf(system);
+    const log = [
+    ...newTub(0.5, setup),
+    ...setup.compartments.map(({ id }) =>
+      entry({ kind: "bedded", compartment: id, parts: [{ materialId: "leaf-mould", amount: kilograms(5), moisture: 0.7 }] }, 3),
+    ),
+    ...[10, 20, 30, 40].map((on) => meal(0.4, 1, on)),
+  ]; // prettier-ignore
+    const state = replay(log);
+    for (const expectation of [simpleExpectation(state, TEMPERATE, TODAY), expected(log, 120)]) {
+      const plan = harvestPlan(state, expectation, TODAY)!;
+      expect(plan.compartment).toBe(harvestCompartment(setup).id);
+      expect(plan.kg).toBeGreaterThanOrEqual(0);
+      expect(plan.kg).toBeLessThanOrEqual(plan.part.wetKg + 1e-9);
+      expect(plan.depthM).toBeLessThanOrEqual(plan.part.depthM + 1e-9);
+      expect(plan.takenShare).toBeGreaterThanOrEqual(0);
+      expect(plan.takenShare).toBeLessThanOrEqual(1);
+      const ways = waysOf(plan, system, EASY);
+      if (system !== "tower") expect(ways.length).toBeGreaterThanOrEqual(2);
+      for (const { way, cocoonsOut } of ways) {
+        expect(cocoonsOut).toBeLessThanOrEqual(plan.takenShare + 1e-9);
+        for (const step of WAY_WORDS[way].steps)
+          expect(sayStep(step, plan.depthM, "metric")).not.toMatch(/[{}]|undefined|NaN/);
+      }
+      expect(ripeVerdict({}, plan.forecast).because.length).toBeGreaterThanOrEqual(0);
+    }
+  },
+);
+
+test("a bin of today has nothing to lift, one without a set-up no plan", () => {
+  const fresh = replay(newTub().slice(0, 1));
+  expect(harvestPlan(fresh, simpleExpectation(fresh, TEMPERATE, START), START)).toBeUndefined();
+  const bare = replay([]);
+  expect(harvestPlan(bare, simpleExpectation(bare, TEMPERATE, START), START)).toBeUndefined();
+});
