@@ -7,6 +7,7 @@ const ROOMS = {
   "on the round": ["/", "/visit?id=demo-fennel", "/bin?id=demo-quince"],
   "beside the round": ["/visit?id=demo-bay&quiet=1", "/bins"],
   "on paper": ["/sheet", "/labels", "/friend?id=demo-quince"],
+  "at the harvest": ["/harvest?id=demo-quince", "/lamp?ids=demo-quince", "/reckon"],
   "at the desk": ["/setup", "/records", "/settings", "/start", "/stock"],
   "while planning": [
     "/plan",
@@ -36,7 +37,15 @@ const QUICK: ReadonlySet<string> = new Set(["on the round"]);
 /** By daylight only the colours differ: the rooms that between them show every kind of part. */
 const IN_DAYLIGHT = {
   "on the round": ["/", "/visit?id=demo-fennel", "/bin?id=demo-quince"],
-  elsewhere: ["/setup", "/records", "/plan?step=proposals", "/mix", "/guide?page=food/garlic"],
+  elsewhere: [
+    "/harvest?id=demo-fennel",
+    "/reckon",
+    "/setup",
+    "/records",
+    "/plan?step=proposals",
+    "/mix",
+    "/guide?page=food/garlic",
+  ],
 };
 
 async function shutsNobodyOut(page: Page) {

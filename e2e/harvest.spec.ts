@@ -49,3 +49,37 @@ test("a bin is harvested by the screen: a look, a way, weighed in mixed units, t
   await page.getByRole("button", { name: "save the table" }).click();
   expect((await saved).suggestedFilename()).toMatch(/^reckoning-.*\.csv$/);
 });
+
+test("lamp rounds on a phone: called by the clock, gone on with after a reload and a night, ended at the scale", async ({
+  page,
+}) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  const begun = new Date("2026-11-23T08:30:00");
+  const at = (minutes: number) => page.clock.setFixedTime(new Date(begun.getTime() + minutes * 60_000));
+  await at(0);
+  await setUpBin(page, "Quince", "500 g", { started: "2026-04-01" });
+  await page.keyboard.press("b");
+  const slip = page.getByRole("dialog");
+  await slip.getByLabel(/How much/).fill("3 kg");
+  await slip.getByRole("button", { name: "Keep the bedding" }).click();
+  await expect(slip).toBeHidden();
+  await page.goto("/lamp");
+  await usable(page);
+  await page.getByRole("checkbox", { name: "Quince" }).check();
+  await page.getByLabel("Scrapes", { exact: true }).fill("2");
+  await page.getByRole("button", { name: "Light the lamp" }).click();
+  await expect(page.getByRole("timer")).toHaveText("10:00");
+  await at(4);
+  await expect(page.getByRole("timer")).toHaveText("6:00");
+  await at(10);
+  await page.getByRole("button", { name: "Scraped", exact: true }).click();
+  await expect(page.getByRole("timer")).toHaveText("10:00");
+  await at(700);
+  await page.reload();
+  await usable(page);
+  await page.getByRole("button", { name: "Scraped", exact: true }).click();
+  await expect(page.getByText("All scraped")).toBeVisible();
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+  await page.getByRole("link", { name: "Weigh in Quince" }).click();
+  await expect(page.getByRole("heading", { name: "Harvest Quince" })).toBeVisible();
+});
