@@ -79,10 +79,15 @@ export async function fillDay(within: Page | Locator, label: string, day: string
   const field = within.getByRole("group", { name: label });
   const [year, month, date] = day.split("-") as [string, string, string];
   const letters = new Date(`${day}T12:00:00`).toLocaleString("en-GB", { month: "short" }).slice(0, 3);
-  await field.getByRole("spinbutton", { name: "Day" }).click();
-  await field.page().keyboard.type(date);
-  await field.page().keyboard.type(letters);
-  await field.page().keyboard.type(year);
+  // Each by itself: in which order they stand is the device's own.
+  for (const [part, text] of [
+    ["Day", date],
+    ["Month", letters],
+    ["Year", year],
+  ] as const) {
+    await field.getByRole("spinbutton", { name: part }).click();
+    await field.page().keyboard.type(text);
+  }
   await expect(field.getByRole("spinbutton", { name: "Month" })).toHaveAttribute(
     "aria-valuenow",
     String(Number(month)),

@@ -55,7 +55,7 @@ async function unit(name, zone, args) {
   }, status);
 }
 /** Five bins live a year under advice, nine hidden ones are learned from, the demo is made three times over: for the long run. */
-const YEARS = "core/trial/year|demo/demoMoved|learning/skill|ahead/usualPlan";
+const YEARS = "core/trial/year|demo/demoMoved|learning/skill|learning/learningLong|ahead/usualPlan";
 const longSums = () =>
   unit("long sums", "UTC", ["--testPathPatterns", LONG_SUMS, "--testPathIgnorePatterns", YEARS]);
 const years = () => unit("years lived", "UTC", ["--testPathPatterns", YEARS]);
@@ -69,7 +69,7 @@ const everyHearing = () => {
   process.env.LONG_SEEDS = "1000";
   return unit("the laws of hearing and deciding, every bin and situation", "UTC", [
     "--testPathPatterns",
-    "learning/hearing|decision/decideByTwin|decision/situations",
+    "learning/hearing|decision/decideByTwin|decision/situations|features/harvest|features/deed",
   ]);
 };
 const shortSums = () =>

@@ -58,7 +58,8 @@ function Session({ one, plan }: { readonly one: BinToday; readonly plan: Harvest
   const { choose } = useErrands();
   const view = useViewport();
   const { bin, state, expectation } = one;
-  const draft = useDraft<HarvestTyped>(db, `harvest/${bin.id}`, NOTHING_TYPED);
+  const draftKey = `harvest/${bin.id}`;
+  const draft = useDraft<HarvestTyped>(db, draftKey, NOTHING_TYPED);
   const { typed } = draft;
   useEffect(() => choose(bin.id), [bin.id, choose]);
   const set = (change: Partial<HarvestTyped>) => draft.set((before) => ({ ...before, ...change }));
@@ -180,7 +181,7 @@ function Session({ one, plan }: { readonly one: BinToday; readonly plan: Harvest
           </section>
         </div>
       </div>
-      <WeighInForm one={one} plan={plan} way={way} draft={draft} />
+      <WeighInForm one={one} plan={plan} way={way} draft={draft} draftKey={draftKey} />
     </main>
   );
 }

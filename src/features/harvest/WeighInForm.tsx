@@ -36,13 +36,15 @@ export function WeighInForm({
   plan,
   way,
   draft,
+  draftKey,
 }: {
   readonly one: BinToday;
   readonly plan: HarvestPlan;
   readonly way: Way;
   readonly draft: DraftState<HarvestTyped>;
+  readonly draftKey: string;
 }) {
-  const { bins, units, today, author, keep } = useSession();
+  const { db, bins, units, today, author, keep } = useSession();
   const router = useRouter();
   const { guarded, isBusy } = useGuarded();
   const [sentence, setSentence] = useState<string>();
@@ -69,6 +71,9 @@ export function WeighInForm({
       speciesId: state.worms.speciesId,
     });
     if (!found.ok) return setSentence(found.sentence);
+    // What was typed is a draft until it is kept: gone, and another tab has kept it.
+    if (!(await db.drafts.get(draftKey)))
+      return setSentence("This harvest was kept already, in another tab: nothing is written twice.");
     setSentence(undefined);
     const act = found.facts.length > 1 ? { actId: newId() } : {};
     const note = typed.note.trim() === "" ? {} : { note: typed.note.trim() };

@@ -15,9 +15,9 @@ import { watchedUnfed, watchUnfed } from "./unfed";
 import { weekOn, weekWatch } from "./weekOn";
 
 /** Bins in all states by chance: how wet, how full, how many meals lie there, how warm. */
-const SITUATIONS = Array.from({ length: 6 }, (_, nth): readonly [string, TwinNow] => {
+const SITUATIONS = Array.from({ length: 4 }, (_, nth): readonly [string, TwinNow] => {
   const next = seeded(`left alone ${nth}`);
-  const system = (["tub", "trayStack", "trough", "flowThrough", "bath", "tub"] as const)[nth]!;
+  const system = (["tub", "trayStack", "trough", "bath"] as const)[nth]!;
   const meals = Array.from({ length: 1 + Math.floor(4 * next()) }, (_meal, at) =>
     meal(0.2 + 1.2 * next(), 1, 8 + 4 * at),
   );

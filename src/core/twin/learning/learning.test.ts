@@ -1,16 +1,11 @@
 import { withReadings } from "../log/now";
-import fc from "fast-check";
-import { CLIMATE, entry, kilograms, litres, look, meal, newTub, setupOf, START } from "../../../../tests/log";
+import { entry, kilograms, litres, look, meal, newTub, setupOf, START } from "../../../../tests/log";
 import { brought, expected, fedTub, squeeze } from "../../../../tests/twinLog";
-import type { Entry } from "@/records/entry";
 import { addDays } from "@/core/calendar/day";
 import { decide } from "@/core/decision/decide";
 import { closure } from "../ensemble/measures";
 import { twinExpectation } from "../ahead/expect";
-import { courseAhead } from "../ahead/course";
-import { habitsOf } from "./habits";
-import { courseCsv } from "../ahead/series";
-import { sayHabits, sayHarvest, sayMisfit, saySurprise } from "../ahead/words";
+import { sayHarvest, sayMisfit, saySurprise } from "../ahead/words";
 
 test("going on from a snapshot gives the same as starting over; a late entry makes it start from before it", () => {
   const log = fedTub(16, (week) => [squeeze("fewDrops", 7 + 7 * week)]);
@@ -24,20 +19,6 @@ test("going on from a snapshot gives the same as starting over; a late entry mak
   const fresh = brought(late, 118);
   expect(fresh.ensemble.state).not.toEqual(whole.ensemble.state);
   expect(brought(late, 118, { snapshots: whole.snapshots }).ensemble.state).toEqual(fresh.ensemble.state);
-});
-
-test("out of order, back-dated, corrected and struck out: the same as if it had been entered so", () => {
-  const log = fedTub(5, (week) => [squeeze("manyDrops", 7 + 7 * week)]);
-  const straight = brought(log, 45).ensemble.state;
-  fc.assert(
-    fc.property(fc.shuffledSubarray(log, { minLength: log.length }), (shuffled) => {
-      expect(brought(shuffled, 45).ensemble.state).toEqual(straight);
-    }),
-    { numRuns: 4 },
-  );
-  const wrong = meal(2, 3, 30);
-  const struck = { ...wrong, rowId: `${wrong.rowId}-b` as Entry["rowId"], revision: 2, deleted: true };
-  expect(brought([...log, wrong, struck], 45).ensemble.state).toEqual(straight);
 });
 
 test("readings narrow the bands, the books stay closed, and the same seed says the same", () => {
@@ -68,22 +49,6 @@ test("readings narrow the bands, the books stay closed, and the same seed says t
   expect(twinExpectation(now, addDays(START, 80))).toEqual(expected(log, 80));
 });
 
-test("food that keeps being left teaches a smaller meal, food that is always gone a larger one", () => {
-  const slow = fedTub(12, (week) => [
-    look([{ of: "foodLeft", foodLeft: "most", place: week === 0 ? 1 : ((week - 1) % 8) + 1 }], 6 + 7 * week),
-  ]);
-  const quick = fedTub(12, (week) => [
-    look([{ of: "foodLeft", foodLeft: "none", place: week === 0 ? 1 : ((week - 1) % 8) + 1 }], 6 + 7 * week),
-  ]);
-  const slowly = expected(slow, 95);
-  const quickly = expected(quick, 95);
-  expect(slowly.twin!.meal.mostKg).toBeLessThan(quickly.twin!.meal.mostKg);
-  expect(slowly.twin!.meal.clearsInDays).toBeGreaterThan(quickly.twin!.meal.clearsInDays);
-  const words = sayHabits(quickly.twin!.habits, 12)!;
-  expect(words).toMatch(/faster|more worms/);
-  expect(words).not.toMatch(/\d\.\d|×/);
-});
-
 test("what no one wrote down: a stream after weeks of calm is a surprise, is believed, and asks for dry bedding", () => {
   const log = fedTub(10, (week) => [squeeze("fewDrops", 7 + 7 * week)]);
   const now = brought(log, 78);
@@ -98,21 +63,6 @@ test("what no one wrote down: a stream after weeks of calm is a surprise, is bel
   expect(bedding?.amount).toMatchObject({ massKg: expect.any(Number) as number });
   // Before the readings the bin is what it was: asking changed nothing.
   expect(twinExpectation(now, addDays(START, 78))).toEqual(before);
-});
-
-test("a fist that reads wet beside a dried sample is learned as a fist, not as a wet bin", () => {
-  const log = fedTub(14, (week) => [
-    look(
-      [
-        { of: "squeeze", squeeze: "manyDrops" },
-        { of: "moisture", moisture: 0.76, instrument: "ovenDried" },
-      ],
-      7 + 7 * week,
-    ),
-  ]);
-  const { ensemble } = brought(log, 110);
-  expect(habitsOf(ensemble).find((habit) => habit.of === "fist")!.step).toBeGreaterThan(0);
-  expect(expected(log, 110).moisture.middle).toBeLessThan(0.8);
 });
 
 test("worms counted in a handful tell of the herd", () => {
@@ -161,25 +111,6 @@ test("a trough is known end by end, trays climb, a move along takes the feedings
   expect(found[0]!.wormShare + found[1]!.wormShare + found[2]!.wormShare).toBeCloseTo(1, 6);
   const emptied = expected([...log, entry({ kind: "emptied", compartment: "c3" }, 77)], 78);
   expect(emptied.contents.c3!.castingsDryKg).toBeLessThan(0.01);
-});
-
-test("two futures differ by the plan alone: hunger thins the food, dry card dries, and today is the same", () => {
-  const log = fedTub(10, (week) => [squeeze("manyDrops", 7 + 7 * week)]);
-  const now = brought(log, 78);
-  const today = addDays(START, 78);
-  const climates = { "room-1": CLIMATE };
-  const away = courseAhead(now, today, climates, { away: { from: today, until: addDays(today, 40) } });
-  expect(away.otherwise![0]).toEqual(away.ahead[0]);
-  expect(away.otherwise![30]!.foodDryKg.middle).toBeLessThan(0.7 * away.ahead[30]!.foodDryKg.middle);
-  const card = courseAhead(now, today, climates, { dryCardKg: 1 });
-  expect(card.otherwise![2]!.moisture.middle).toBeLessThan(card.ahead[2]!.moisture.middle - 0.02);
-  const kept = brought([...log, entry({ kind: "altered", changes: { ahead: { mealShare: 0 } } }, 78)], 78);
-  expect(courseAhead(kept, today, climates).ahead[30]!.foodDryKg.middle).toBeLessThan(
-    0.7 * away.ahead[30]!.foodDryKg.middle,
-  );
-  const csv = courseCsv(away.ahead, today).trim().split("\r\n");
-  expect(new Set(csv.map((row) => row.split(",").length))).toEqual(new Set([21]));
-  expect(csv[1]).toMatch(/^2026-05-19,past,/);
 });
 
 test("no harvest is promised from a new bin; a ripe one is worth the work now, with kilograms", () => {
