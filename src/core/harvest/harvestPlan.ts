@@ -37,17 +37,20 @@ export function harvestPlan(
   if (!part || part.dryKg <= 0) return undefined;
   const all = parts.reduce((sum, { wetKg }) => sum + wetKg, 0);
   const known = expectation.twin?.compartments.find((one) => one.id === id);
-  const kg = part.wetKg * part.ripeness;
+  const harvest = expectation.twin?.harvest;
+  // Where it is worth the work today the forecast has said how much: the same as slate and bin say.
+  const isWorth = harvest?.inDays !== undefined && harvest.inDays.middle <= 0;
+  const kg = Math.min(part.wetKg, isWorth ? harvest.kg.middle : part.wetKg * part.ripeness);
   return {
     compartment: id,
     part,
     forecast: {
       share: known?.ripeness ?? expectation.ripeness,
-      inDays: expectation.twin?.harvest?.inDays,
+      inDays: harvest?.inDays,
     },
     kg,
-    depthM: part.depthM * part.ripeness,
-    gainsKg: expectation.twin?.harvest?.gainsKg.middle ?? 0,
+    depthM: part.wetKg > 0 ? (part.depthM * kg) / part.wetKg : 0,
+    gainsKg: harvest?.gainsKg.middle ?? 0,
     takenShare: all > 0 ? kg / all : 1,
   };
 }

@@ -31,9 +31,7 @@ export interface RipeVerdict {
 }
 export type RipeReason = "smell" | "drips" | "remains" | "worms" | "sticks" | "forecast" | "too-early";
 
-/** Worth the work from this finished share on; well ripe from the second. Source: process model 8; judgement. */
-const WORTH = 0.5;
-const WELL = 0.65;
+/** Below this finished share there is nothing to take but bedding and food. Judgement. */
 const SOME = 0.25;
 /** Wet or foul stuff is put right within so many weeks; much food left needs more. Judgement. */
 const TO_DRY_WEEKS = 2;
@@ -64,8 +62,8 @@ export function ripeVerdict(check: LayerCheck, { share, inDays }: RipeForecast):
     const due = inDays?.middle ?? Infinity;
     const forWeeks = Math.min(MOST_WEEKS, Math.max(1, Math.ceil(due / 7)));
     if (share.middle < SOME) atMost("wait", "too-early", forWeeks);
-    else if (share.middle < WORTH || due > 0) atMost("handful", "forecast", forWeeks);
-    else if (share.middle < WELL) atMost("handsBreadth", "forecast");
+    // Where the forecast calls it worth the work, as slate and bin say, it is: it holds nothing down.
+    else if (due > 0) atMost("handful", "forecast", forWeeks);
   }
   const is = RIPE[most]!;
   return { is, ...(is === "wait" ? { weeks: Math.max(1, weeks) } : {}), because };
