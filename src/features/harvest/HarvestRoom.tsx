@@ -95,9 +95,9 @@ function Session({ one, plan }: { readonly one: BinToday; readonly plan: Harvest
           <section aria-labelledby="ripe">
             <h2 id="ripe">Is it ripe?</h2>
             <p className={styles.expected}>
-              By the forecast {formatPercentRange(plan.forecast.share.low, plan.forecast.share.high)} of it is
-              castings: about <b>{formatMass(plan.kg, units, "bucket")}</b>,{" "}
-              {formatLength(plan.depthM, units)} of its depth.
+              By the forecast about <b>{formatMass(plan.kg, units, "bucket")}</b> of castings lie there,{" "}
+              {formatLength(plan.depthM, units)} of its depth; it is{" "}
+              {formatPercentRange(plan.forecast.share.low, plan.forecast.share.high)} finished.
             </p>
             <p className={styles.verdict} data-ripe={verdict.is} aria-live="polite">
               {sayVerdict(verdict)}
