@@ -1,16 +1,21 @@
+import type { Page } from "@playwright/test";
 import { expect, setUpBin, test, usable } from "./fixtures";
 
-test("a bin is harvested by the screen: a look, a way, weighed in mixed units, taken back, put back, and reckoned", async ({
-  page,
-}) => {
-  await page.clock.setFixedTime(new Date("2026-11-23T08:30:00"));
+/** Something to lift: a tub of seven months, with bedding in it. */
+async function filledTub(page: Page) {
   await setUpBin(page, "Quince", "500 g", { started: "2026-04-01" });
-  // Something to lift: seven months of a bin that began on finished stuff.
   await page.keyboard.press("b");
   const slip = page.getByRole("dialog");
   await slip.getByLabel(/How much/).fill("3 kg");
   await slip.getByRole("button", { name: "Keep the bedding" }).click();
   await expect(slip).toBeHidden();
+}
+
+test("a bin is harvested by the screen: a look, a way, weighed in mixed units, taken back, put back, and reckoned", async ({
+  page,
+}) => {
+  await page.clock.setFixedTime(new Date("2026-11-23T08:30:00"));
+  await filledTub(page);
   await page.goto("/bins");
   await page.getByRole("link", { name: "Quince", exact: true }).last().click();
   await usable(page);
@@ -57,12 +62,7 @@ test("lamp rounds on a phone: called by the clock, gone on with after a reload a
   const begun = new Date("2026-11-23T08:30:00");
   const at = (minutes: number) => page.clock.setFixedTime(new Date(begun.getTime() + minutes * 60_000));
   await at(0);
-  await setUpBin(page, "Quince", "500 g", { started: "2026-04-01" });
-  await page.keyboard.press("b");
-  const slip = page.getByRole("dialog");
-  await slip.getByLabel(/How much/).fill("3 kg");
-  await slip.getByRole("button", { name: "Keep the bedding" }).click();
-  await expect(slip).toBeHidden();
+  await filledTub(page);
   await page.goto("/lamp");
   await usable(page);
   await page.getByRole("checkbox", { name: "Quince" }).check();

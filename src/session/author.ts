@@ -89,6 +89,29 @@ export function authorFor(db: CellarDatabase, deviceId: string, formats: Formats
 /** Of a bin's log: the subject most entries are about. */
 export const ofBin = (id: string): SubjectRef<"bin"> => ({ kind: "bin", id });
 
+/** The rows of one deed in every log it touches: one act where there are several, a note with the first of the bin it was done at. */
+export async function actRows(
+  author: Author,
+  day: LocalDate,
+  lines: readonly { readonly binId: string; readonly fact: FactAbout<"bin"> }[],
+  noted?: { readonly binId: string; readonly note: string },
+): Promise<NewRow[]> {
+  const act = lines.length > 1 ? { actId: newId() } : {};
+  const note = noted && noted.note.trim() !== "" ? { note: noted.note.trim() } : {};
+  const rows = await Promise.all(
+    [...new Set(lines.map(({ binId }) => binId))].map((id) =>
+      author.entries(
+        ofBin(id),
+        day,
+        lines
+          .filter(({ binId }) => binId === id)
+          .map(({ fact }, at) => ({ ...fact, ...act, ...(at === 0 && id === noted?.binId ? note : {}) })),
+      ),
+    ),
+  );
+  return rows.flat();
+}
+
 /** The id this device signs its rows with; made once. */
 export async function deviceIdOf(db: CellarDatabase): Promise<string> {
   return db.transaction("rw", db.device, async () => {

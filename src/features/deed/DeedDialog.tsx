@@ -5,7 +5,7 @@ import { deedFacts } from "@/core/deed/facts";
 import { sayDeed, sayDeedProblem } from "@/core/deed/words";
 import type { BinToday } from "@/core/round/round";
 import type { CompartmentId } from "@/vocabulary/fields";
-import { newId, ofBin } from "@/session/author";
+import { actRows, newId } from "@/session/author";
 import { useDraft } from "@/session/draft";
 import { useSession } from "@/session/session";
 import { DayField } from "@/ui/field/DayField";
@@ -85,21 +85,8 @@ export function DeedDialog({
     if (!found.ok)
       return setFaults({ [FIELD_OF[of] ?? "whole"]: sayDeedProblem(found.problem, units, today) });
     setFaults({});
-    const act = found.value.length > 1 ? { actId: newId() } : {};
-    const note = draft.typed.note.trim() ? { note: draft.typed.note.trim() } : {};
-    const ids = [...new Set(found.value.map(({ binId }) => binId))];
-    const rows = await Promise.all(
-      ids.map((id) =>
-        author.entries(
-          ofBin(id),
-          day,
-          found.value
-            .filter(({ binId }) => binId === id)
-            .map(({ fact }, at) => ({ ...fact, ...act, ...(at === 0 && id === bin.id ? note : {}) })),
-        ),
-      ),
-    );
-    const kept = await keep(`${bin.name}: ${words.done}`, rows.flat());
+    const rows = await actRows(author, day, found.value, { binId: bin.id, note: draft.typed.note });
+    const kept = await keep(`${bin.name}: ${words.done}`, rows);
     if (!kept.ok) return;
     // It is on the disk: the drawing behind need not wait for the draft to be forgotten.
     const forgotten = draft.clear();

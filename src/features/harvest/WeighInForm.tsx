@@ -6,7 +6,7 @@ import type { Portion } from "@/core/harvest/weighIn";
 import { DEFAULT_UNIT, formatMass } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
 import type { BinToday } from "@/core/round/round";
-import { newId, ofBin } from "@/session/author";
+import { actRows } from "@/session/author";
 import type { DraftState } from "@/session/draft";
 import { useSession } from "@/session/session";
 import { QuantityField } from "@/ui/field/QuantityField";
@@ -75,21 +75,8 @@ export function WeighInForm({
     if (!(await db.drafts.get(draftKey)))
       return setSentence("This harvest was kept already, in another tab: nothing is written twice.");
     setSentence(undefined);
-    const act = found.facts.length > 1 ? { actId: newId() } : {};
-    const note = typed.note.trim() === "" ? {} : { note: typed.note.trim() };
-    const ids = [...new Set(found.facts.map(({ binId }) => binId))];
-    const rows = await Promise.all(
-      ids.map((id) =>
-        author.entries(
-          ofBin(id),
-          today,
-          found.facts
-            .filter(({ binId }) => binId === id)
-            .map(({ fact }, at) => ({ ...fact, ...act, ...(at === 0 && id === bin.id ? note : {}) })),
-        ),
-      ),
-    );
-    const kept = await keep(`${bin.name}: harvested`, rows.flat());
+    const rows = await actRows(author, today, found.facts, { binId: bin.id, note: typed.note });
+    const kept = await keep(`${bin.name}: harvested`, rows);
     if (!kept.ok) return;
     await draft.clear();
     router.push(`/bin?id=${bin.id}`);
