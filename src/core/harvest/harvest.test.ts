@@ -49,8 +49,11 @@ test("a worse sign or an earlier forecast never makes a layer riper, and what is
       share: band(share),
       inDays: days === undefined ? undefined : band(days),
     });
-    expect(sayVerdict(verdict)).toMatch(/^(Ready|Only|A handful|Wait about).*\.$/);
+    expect(sayVerdict(verdict)).toMatch(/^(Ready|Only|A handful|Wait).*\.$/);
     expect(verdict.because.length === 0).toBe(verdict.is === "ready");
+    // Nobody is sent away for a time that nothing foretold: only a sign or a dated forecast has weeks.
+    if (days === undefined && at.smell !== 2 && at.holds !== 2 && at.remains !== 2)
+      expect(verdict.weeks).toBeUndefined();
   }
 });
 

@@ -24,7 +24,7 @@ export const RIPE = ["wait", "handful", "handsBreadth", "ready"] as const;
 export type Ripe = (typeof RIPE)[number];
 export interface RipeVerdict {
   readonly is: Ripe;
-  /** Of waiting: about so many weeks. */
+  /** Of waiting: about so many weeks, where that can be said. */
   readonly weeks?: number;
   /** What held it down, in the order it was found; empty where nothing did. */
   readonly because: readonly RipeReason[];
@@ -60,11 +60,12 @@ export function ripeVerdict(check: LayerCheck, { share, inDays }: RipeForecast):
   const isSeenRipe = check.remains === "none" && check.smell === "earth" && check.worms !== "many";
   if (!isSeenRipe) {
     const due = inDays?.middle ?? Infinity;
-    const forWeeks = Math.min(MOST_WEEKS, Math.max(1, Math.ceil(due / 7)));
+    // A day nobody foretold is no year of waiting: it is not said how long.
+    const forWeeks = Number.isFinite(due) ? Math.min(MOST_WEEKS, Math.max(1, Math.ceil(due / 7))) : 0;
     if (share.middle < SOME) atMost("wait", "too-early", forWeeks);
     // Where the forecast calls it worth the work, as slate and bin say, it is: it holds nothing down.
     else if (due > 0) atMost("handful", "forecast", forWeeks);
   }
   const is = RIPE[most]!;
-  return { is, ...(is === "wait" ? { weeks: Math.max(1, weeks) } : {}), because };
+  return { is, ...(is === "wait" && weeks > 0 ? { weeks } : {}), because };
 }

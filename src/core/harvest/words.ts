@@ -20,8 +20,8 @@ const REASONS: Readonly<Record<RipeReason, string>> = {
 };
 export const sayVerdict = ({ is, weeks, because }: RipeVerdict): string =>
   [
-    is === "wait"
-      ? `Wait about ${weeks === 1 ? "a week" : `${weeks ?? 1} weeks`}`
+    is === "wait" && weeks !== undefined
+      ? `Wait about ${weeks === 1 ? "a week" : `${weeks} weeks`}`
       : VERDICTS[is].slice(0, -1),
     ...(because.length > 0 ? [`: ${[...new Set(because.map((why) => REASONS[why]))].join("; ")}`] : []),
     ".",

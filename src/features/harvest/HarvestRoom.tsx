@@ -95,7 +95,8 @@ function Session({ one, plan }: { readonly one: BinToday; readonly plan: Harvest
           <section aria-labelledby="ripe">
             <h2 id="ripe">Is it ripe?</h2>
             <p className={styles.expected}>
-              By the forecast about <b>{formatMass(plan.kg, units, "bucket")}</b> of castings lie there,{" "}
+              {expectation.twin ? "By the forecast" : "By rules of thumb, until the forecast is in,"} about{" "}
+              <b>{formatMass(plan.kg, units, "bucket")}</b> of castings lie there,{" "}
               {formatLength(plan.depthM, units)} of its depth; it is{" "}
               {formatPercentRange(plan.forecast.share.low, plan.forecast.share.high)} finished.
             </p>
