@@ -21,7 +21,7 @@ const LAYERS = [
     ["vocabulary", "records", "core", "archive", "persistence", "workers"],
     ["react", "dexie-react-hooks", "nanoid", "comlink"],
   ],
-  ["ui", ["vocabulary", "core"], ["react", "@mui", "@emotion", "echarts", "date-fns"]],
+  ["ui", ["vocabulary", "core"], ["react", "@mui", "@emotion", "echarts", "date-fns", "papaparse"]],
   [
     "features",
     ["vocabulary", "records", "core", "archive", "persistence", "workers", "session", "ui"],

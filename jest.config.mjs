@@ -24,6 +24,8 @@ const base = {
 };
 /** @type {import('jest').Config} */
 const config = {
+  // A machine may be three times slower from one minute to the next.
+  testTimeout: 60_000,
   projects: [
     {
       ...base,

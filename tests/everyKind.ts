@@ -1,5 +1,5 @@
 import type { Entry } from "@/records/entry";
-import { entry, kilograms, litres, setupOf } from "./log";
+import { entry, kilograms, litres, lotEntry, setupOf } from "./log";
 
 const compartment = { id: "c9", widthM: 0.4, lengthM: 0.6, heightM: 0.3, placeCount: 4 };
 const typed = (amount: object, text: string, measuredBy = "weighed") => ({
@@ -181,3 +181,23 @@ export const LOG: readonly Entry[] = [
   entry({ kind: "altered", changes: { retired: true } }),
   entry({ kind: "noted", text: "damp corner" }),
 ];
+
+/** What can be done with a lot of castings: each kind, no field left out. */
+export const LOT_LOG: readonly Entry[] = [
+  lotEntry({ kind: "staged", stage: "drying", depthM: 0.0312 }, 1),
+  lotEntry({ kind: "turned", note: "crust broken" }, 3),
+  lotEntry({ kind: "looked", lid: "closed", readings: [{ of: "squeeze", squeeze: "noDrop" }, { of: "moisture", moisture: 0.5812, instrument: "ovenDried" }] }, 6),
+  lotEntry({ kind: "weighed", grossKg: 8.1234, tareKg: 0.8765 }, 7),
+  lotEntry({ kind: "sieved", meshM: 0.0045, overs: typed({ massKg: 0.7777 }, "0.78 kg"), toBinId: "bin-1" }, 8),
+  lotEntry({ kind: "sieved", meshM: 0.008 }, 8),
+  lotEntry({ kind: "received", what: "castings", amount: kilograms(1.25), fromBinId: "bin-2" }, 9),
+  lotEntry({ kind: "watered", amount: litres(0.25), means: "sprayer" }, 9),
+  lotEntry({ kind: "staged", stage: "curing" }, 9),
+  lotEntry({ kind: "staged", stage: "stored" }, 70),
+  lotEntry({ kind: "bagged", count: 4, each: typed({ volumeL: 1.5 }, "1.5 L", "volume") }, 71),
+  lotEntry({ kind: "parted", how: "used", amount: litres(2), use: "seedMix", where: "the cold frame", note: "basil" }, 72),
+  lotEntry({ kind: "parted", how: "sold", amount: litres(1.5), bagCount: 1, where: "=a neighbour", price: { money: 3.5, currency: "EUR" } }, 73),
+  lotEntry({ kind: "parted", how: "given", amount: kilograms(0.3) }, 74),
+  lotEntry({ kind: "parted", how: "used", amount: kilograms(0.5), use: "newBin", toBinId: "bin-2" }, 75),
+  lotEntry({ kind: "noted", text: "smells of woodland" }, 75),
+]; // prettier-ignore

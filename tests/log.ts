@@ -1,5 +1,7 @@
 import type { Entry } from "@/records/entry";
 import { entryFormat, entrySchema } from "@/records/entry";
+import type { Lot } from "@/records/lot";
+import { lotSchema } from "@/records/lot";
 import type { BinSetup } from "@/records/setup";
 import { binSetup } from "@/records/setup";
 import { addDays } from "@/core/calendar/day";
@@ -100,3 +102,23 @@ export const look = (
   on: number,
   facts: Record<string, unknown> = {},
 ) => entry({ kind: "looked", lid: "lifted", readings, ...facts }, on);
+
+const { firstDay: _, ...LOT_HEAD } = BIN_ROW;
+/** A lot of castings as it came out of a bin, and what was done to it since. */
+export const lotOf = (changes: Partial<Lot> = {}): Lot =>
+  lotSchema.parse({
+    ...LOT_HEAD,
+    name: "Spring castings",
+    schemaVersion: 1,
+    rowId: "lot-row",
+    id: "lot-1",
+    madeOn: START,
+    from: [{ binId: "bin-1", massKg: 12 }],
+    massKg: 12,
+    moisture: 0.75,
+    litreKg: 0.7,
+    risks: [],
+    ...changes,
+  });
+export const lotEntry = (facts: Facts, on: LocalDate | number = START): Entry =>
+  entry({ ...facts, subject: { kind: "lot", id: "lot-1" } }, on);

@@ -13,6 +13,9 @@ const WITHOUT_UNIT = new Set([
   "humidity",
   "count",
   "cocoonCount",
+  "bagCount",
+  // In a currency of its own that stands beside it.
+  "money",
   "placeCount",
   "place",
   "position",

@@ -85,6 +85,7 @@ const NOBODY: ArchiveRecords = {
   batches: [],
   plans: [],
   timetables: [],
+  lots: [],
 };
 const fileOf = (records: Partial<ArchiveRecords>, setAside: Parameters<typeof encodeArchive>[2] = []) =>
   encodeArchive(

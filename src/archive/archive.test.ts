@@ -30,7 +30,7 @@ const planMerge = (
     );
     if (problem) return problem;
   }
-  return merging.plan({ bins: [bin], rooms: [], batches: [] });
+  return merging.plan({ bins: [bin], rooms: [], batches: [], lots: [] });
 };
 const withEntries = (entries: readonly Entry[]): ArchiveRecords => ({
   cellars: [],
@@ -41,6 +41,7 @@ const withEntries = (entries: readonly Entry[]): ArchiveRecords => ({
   batches: [],
   plans: [],
   timetables: [],
+  lots: [],
   entries,
 });
 const whole = (): string =>
@@ -209,11 +210,11 @@ test("a row and a kind of record from a newer app are set aside whole, said, and
   const { records } = document.content;
   const newer = { ...records.entries![4]!, schemaVersion: 99, mood: "bright" };
   records.entries![4] = newer;
-  records.lots = [{ rowId: "lot-1", id: "lot-1", schemaVersion: 1, weight: 3 }];
+  records.swarms = [{ rowId: "lot-1", id: "lot-1", schemaVersion: 1, weight: 3 }];
   const old = read(JSON.stringify({ ...document, checksum: checksumOf(document.content) }));
   expect(old.records.entries).toHaveLength(newTub().length);
   expect(old.setAside).toEqual([
-    { kind: "lots", reason: FROM_NEWER, raw: records.lots[0] },
+    { kind: "swarms", reason: FROM_NEWER, raw: records.swarms[0] },
     { kind: "entries", reason: "older app", raw: { odd: [1, "two"] } },
     { kind: "entries", reason: FROM_NEWER, raw: newer },
   ]);

@@ -164,7 +164,7 @@ const SUBJECT_RECORDS: Record<SubjectKind, RecordKind | undefined> = {
   batch: "batches",
   cellar: "cellars",
   bag: undefined,
-  lot: undefined,
+  lot: "lots",
   tub: undefined,
 };
 

@@ -1,5 +1,5 @@
-import { LOG } from "../../tests/everyKind";
-import { BIN_ROW, newTub } from "../../tests/log";
+import { LOG, LOT_LOG } from "../../tests/everyKind";
+import { BIN_ROW, lotOf, newTub } from "../../tests/log";
 import { seeded } from "@/core/chance/seeded";
 import { binSchema } from "@/records/bin";
 import type { Entry } from "@/records/entry";
@@ -15,7 +15,7 @@ import { sayBadArchive } from "./words";
  */
 
 const HEAD = { exportedAt: "2026-11-23T08:00:00.000Z", deviceId: "laptop" };
-const entries = [...newTub(), ...LOG] as readonly Entry[];
+const entries = [...newTub(), ...LOG, ...LOT_LOG] as readonly Entry[];
 const whole = encodeArchive(
   HEAD,
   {
@@ -28,6 +28,7 @@ const whole = encodeArchive(
     batches: [],
     plans: [],
     timetables: [],
+    lots: [lotOf()],
   },
   [],
 );

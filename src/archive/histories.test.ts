@@ -81,7 +81,7 @@ class Device {
       }),
     );
     if (problem) throw new Error(problem.code);
-    const { fresh } = merging.plan({ bins: [bin], rooms: [], batches: [] });
+    const { fresh } = merging.plan({ bins: [bin], rooms: [], batches: [], lots: [] });
     for (const row of fresh.entries) this.rows.set(row.rowId, row);
     return fresh.entries.length;
   }
@@ -101,6 +101,7 @@ const EMPTY = {
   batches: [],
   plans: [],
   timetables: [],
+  lots: [],
 };
 
 test(`two devices agree after ${SEEDS} random histories, whatever was told where and whoever's file came first`, () => {

@@ -36,6 +36,7 @@ const NAMED_AS = {
   bins: ["bin", "bins"],
   rooms: ["room", "rooms"],
   batches: ["batch", "batches"],
+  lots: ["lot of castings", "lots of castings"],
 } as const;
 const BECOMES = { new: "new", altered: "changed", removed: "taken away", back: "back again" } as const;
 
@@ -44,7 +45,7 @@ export function sayNamedChanges(changes: readonly NamedChange[]): string[] {
   const said = changes.flatMap(({ kind, is, name, before }) =>
     is === "renamed" ? [`renamed: ${NAMED_AS[kind][0]} ${before ?? ""} becomes ${name}`] : [],
   );
-  for (const kind of ["bins", "rooms", "batches"] as const)
+  for (const kind of ["bins", "rooms", "batches", "lots"] as const)
     for (const is of ["new", "altered", "removed", "back"] as const) {
       const names = changes.flatMap((one) => (one.kind === kind && one.is === is ? [one.name] : []));
       if (names.length > 0)

@@ -29,6 +29,7 @@ const crowd: { -readonly [K in keyof ArchiveRecords]: ArchiveRecords[K][number][
   batches: [],
   plans: [],
   timetables: [],
+  lots: [],
 };
 const perBin = Math.ceil(entries / bins);
 const logOf = (id: string) => demo.entries.filter((entry) => entry.subject.id === id);

@@ -2,6 +2,7 @@ import type { ArchiveRecords } from "@/archive/document";
 import { encodeArchive } from "@/archive/document";
 import type { Entry } from "@/records/entry";
 import { binFormat, binSchema } from "@/records/bin";
+import { demoLots } from "./demoLots";
 import { demoStore } from "./demoStore";
 import { cellarSchema } from "@/records/cellar";
 import { roomSchema } from "@/records/room";
@@ -34,6 +35,8 @@ export function demoRecords(lastDay: LocalDate, seed = "cellar"): ArchiveRecords
     deviceId: DEVICE,
   });
   const store = demoStore(lastDay, row);
+  const year = yearOf(lastDay, seed);
+  const lots = demoLots(year, (id) => BINS.find((bin) => bin.id === id)!.name, lastDay, row);
   return {
     cellars: [
       cellarSchema.parse({
@@ -57,6 +60,7 @@ export function demoRecords(lastDay: LocalDate, seed = "cellar"): ArchiveRecords
     batches: store.batches,
     plans: store.plans,
     timetables: store.timetables,
+    lots: lots.lots,
     settings: [
       settingsSchema.parse({
         ...row("demo-settings"),
@@ -65,7 +69,7 @@ export function demoRecords(lastDay: LocalDate, seed = "cellar"): ArchiveRecords
         remindAfterDays: 14,
       }),
     ],
-    entries: [...yearOf(lastDay, seed), ...store.entries],
+    entries: [...year, ...store.entries, ...lots.entries],
   };
 }
 

@@ -48,12 +48,13 @@ export async function previewImport(
       if (problem) return refused(problem);
     }
   }
-  const [bins, rooms, batches] = await Promise.all([
+  const [bins, rooms, batches, lots] = await Promise.all([
     readEvery(db, "bins"),
     readEvery(db, "rooms"),
     readEvery(db, "batches"),
+    readEvery(db, "lots"),
   ]);
-  return done(merging.plan({ bins: bins.rows, rooms: rooms.rows, batches: batches.rows }));
+  return done(merging.plan({ bins: bins.rows, rooms: rooms.rows, batches: batches.rows, lots: lots.rows }));
 }
 
 /** What a plan is written as, so that it can be taken back like any other change. */

@@ -3,6 +3,7 @@ import { batchFormat } from "./batch";
 import { binFormat } from "./bin";
 import { cellarFormat } from "./cellar";
 import { entryFormat } from "./entry";
+import { lotFormat } from "./lot";
 import { ownMaterialFormat } from "./material";
 import { planFormat } from "./plan";
 import { roomFormat } from "./room";
@@ -46,6 +47,7 @@ export const RECORDS = {
   batches: registered({ format: batchFormat, since: 2, called: "batch", held: "many" }),
   plans: registered({ format: planFormat, since: 2, called: "plan", held: "many" }),
   timetables: registered({ format: timetableFormat, since: 2, called: "timetable", held: "many" }),
+  lots: registered({ format: lotFormat, since: 4, called: "lot of castings", held: "many" }),
 };
 
 export type RecordKind = keyof typeof RECORDS;

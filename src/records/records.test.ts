@@ -81,6 +81,7 @@ const FOLDER: Record<RecordKind, string> = {
   batches: "batch",
   plans: "plan",
   timetables: "timetable",
+  lots: "lot",
 };
 /** Rows as an app of that version wrote them. What was released is never edited: the sum of each file stands here. */
 const RELEASED: Record<string, string> = {
@@ -94,6 +95,8 @@ const RELEASED: Record<string, string> = {
   "entry/v4.fixture.json": "3374db8f7b54e277897a57aad0dc521f4f3e353bd24d1ecbfb2cf79b5919dc0d",
   "entry/v5.fixture.json": "619323ad185db94949f71c03b1cbdbc82a3aa635da3439b9797846e33d22cf7e",
   "entry/v6.fixture.json": "49270640087d5ded8623ae3fc5cd3a1e72fc9729977c000b026f1167bd2c38de",
+  "entry/v7.fixture.json": "73f52144f4425e0bb5e9813e7186672a59f41f5dc3762f8991f98ce1086310ed",
+  "lot/v1.fixture.json": "7331a5055b2a9515ebe3252647caa8f886d6949e9585e95deda6938cbccfe85b",
   "material/v1.fixture.json": "866d765cf4665704e662dd6af6cf685eb4a665f40bc3dddce9681caa0bd1a04b",
   "plan/v1.fixture.json": "5cc677dff0ff7d7c21e352da41764167d61edced8eccab16bebeb5f37d06a068",
   "room/v1.fixture.json": "e107c0a4a35977113324b3548d4da250143d7b97b64715145d39b16fd5e34d39",

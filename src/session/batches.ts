@@ -1,5 +1,15 @@
 import type { BatchState } from "@/core/batch/state";
+import type { LotDue } from "@/core/lot/due";
+import type { LotState } from "@/core/lot/state";
 import type { Batch } from "@/records/batch";
+import type { Lot } from "@/records/lot";
+
+/** A lot of castings as it stands today, and what it asks for next. */
+export interface LotToday {
+  readonly lot: Lot;
+  readonly state: LotState;
+  readonly due?: LotDue;
+}
 
 /** A batch of the store as it stands today. */
 export interface BatchToday {

@@ -6,7 +6,11 @@ import { batchState } from "@/core/batch/state";
 import type { BinState } from "@/core/bin/state";
 import { EMPTY_BIN } from "@/core/bin/state";
 import type { Batch } from "@/records/batch";
-import type { BatchToday } from "./batches";
+import type { Lot } from "@/records/lot";
+import type { BatchToday, LotToday } from "./batches";
+import { lotDue } from "@/core/lot/due";
+import type { LotLog } from "@/core/lot/state";
+import { lotState } from "@/core/lot/state";
 import { decide } from "@/core/decision/decide";
 import { practiceOf } from "@/core/practice/practice";
 import { TEMPERATE } from "@/core/expectation/climate";
@@ -67,3 +71,17 @@ export const batchesToday = (
   batches
     .map((batch) => ({ batch, state: batchState(batch, logOf(batch.id), today) }))
     .toSorted((a, b) => (a.batch.mixedOn < b.batch.mixedOn ? 1 : -1));
+
+/** The lots of castings as they stand, newest first. `climate`: of the room they lie in. */
+export const lotsToday = (
+  lots: readonly Lot[],
+  logOf: (lotId: string) => LotLog,
+  climate: Climate | undefined,
+): readonly LotToday[] =>
+  lots
+    .map((lot) => {
+      const state = lotState(lot, logOf(lot.id));
+      const due = lotDue(lot, state, climate);
+      return due ? { lot, state, due } : { lot, state };
+    })
+    .toSorted((a, b) => (a.lot.madeOn < b.lot.madeOn ? 1 : -1));

@@ -81,6 +81,7 @@ async function follow(known = new Map<string, Known>(), today = TODAY) {
       reading: (read, of) => told.reading.push(`${read} of ${of}`),
       bins: (bins) => drawn.push(bins),
       batches: () => undefined,
+      lots: () => undefined,
       subjects: ({ size }) => (told.subjects = size),
       work: (one) => work.push(one),
       read: (broken) => (told.broken = broken),

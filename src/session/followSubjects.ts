@@ -7,7 +7,7 @@ import type { Cellar } from "@/records/cellar";
 import type { Climate } from "@/records/room";
 import type { LocalDate } from "@/vocabulary/fields";
 import type { TwinSubject } from "@/workers/twin.protocol";
-import type { BatchToday } from "./batches";
+import type { BatchToday, LotToday } from "./batches";
 import type { Subject } from "@/core/fold/folds";
 import type { Known, KnownBin } from "./digest";
 import { statesOf } from "./digest";
@@ -37,6 +37,8 @@ export interface SubjectsHeard {
   readonly bins: (bins: readonly BinToday[], isLate: boolean) => void;
   /** The batches of the store, newest first. */
   readonly batches: (batches: readonly BatchToday[]) => void;
+  /** The lots of castings, newest first. */
+  readonly lots: (lots: readonly LotToday[]) => void;
   readonly subjects: (subjects: ReadonlyMap<string, TwinSubject>) => void;
   /** Forecasts on the way; undefined once all stand. */
   readonly work: (work: TwinWork | undefined, isLate: boolean) => void;
@@ -93,11 +95,15 @@ class Follower {
     const subjects: Subject[] = [
       ...this.bins.map(({ id }): Subject => ({ kind: "bins", id })),
       ...frame.batches.map(({ id }): Subject => ({ kind: "batches", id })),
+      ...frame.lots.map(({ id }): Subject => ({ kind: "lots", id })),
     ];
     await statesOf(db, subjects, tallies, known, (read, of) => {
       if (!this.isOver) this.hear.reading(read, of);
     });
-    if (!this.isOver) this.hear.batches(await this.batchesToday());
+    if (!this.isOver) {
+      this.hear.batches(await this.batchesToday());
+      this.hear.lots(await this.lotsToday());
+    }
     this.kept = await (await twins()).keptForecasts(db, this.bins);
     await this.ask(
       [...this.kept].map(([binId, row]) => [binId, row.expectation as Expectation] as const),
@@ -171,6 +177,13 @@ class Follower {
     const { batchesToday } = await judging();
     const { frame, known, today } = this.of;
     return batchesToday(frame.batches, (id) => (known.get(id) as Known<"batches">).state, today);
+  }
+
+  /** Castings lie in the first room, unless the keeper has none. */
+  private async lotsToday(): Promise<readonly LotToday[]> {
+    const { lotsToday } = await judging();
+    const { frame, known } = this.of;
+    return lotsToday(frame.lots, (id) => (known.get(id) as Known<"lots">).state, frame.rooms[0]?.climate);
   }
 
   /** In slices: between them the screen has its turn. */

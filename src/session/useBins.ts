@@ -5,7 +5,7 @@ import type { LocalDate } from "@/vocabulary/fields";
 import { onTwinHealth, twinsAil } from "@/workers/health";
 import type { TwinSubject } from "@/workers/twin.protocol";
 import { startTransition, useEffect, useMemo, useRef, useState, useSyncExternalStore } from "react";
-import type { BatchToday } from "./batches";
+import type { BatchToday, LotToday } from "./batches";
 import type { Known } from "./digest";
 import { followSubjects } from "./followSubjects";
 import { onceQuiet } from "./quiet";
@@ -20,6 +20,8 @@ export interface Bins {
   readonly subjects: ReadonlyMap<string, TwinSubject>;
   /** The batches of the store, newest first; undefined while their logs are read. */
   readonly batchesToday: readonly BatchToday[] | undefined;
+  /** The lots of castings, newest first; undefined while their logs are read. */
+  readonly lotsToday: readonly LotToday[] | undefined;
   readonly brokenEntries: number;
 }
 
@@ -39,6 +41,7 @@ export function useBins(
   const [reading, setReading] = useState<Bins["reading"]>();
   const [subjects, setSubjects] = useState<Bins["subjects"]>(new Map());
   const [batchesToday, setBatches] = useState<Bins["batchesToday"]>();
+  const [lotsToday, setLots] = useState<Bins["lotsToday"]>();
   const [brokenEntries, setBrokenEntries] = useState(0);
   const [twinWork, setTwinWork] = useState<TwinWork>();
   // Once the workers answer again they are asked again.
@@ -65,6 +68,7 @@ export function useBins(
         reading: (read, of) => setReading({ read, of }),
         bins: (all, isLate) => soon("bins", isLate, () => setBins(all)),
         batches: setBatches,
+        lots: setLots,
         subjects: setSubjects,
         work: (work, isLate) => soon("work", isLate, () => setTwinWork(work)),
         read: (brokenRows) => {
@@ -81,8 +85,8 @@ export function useBins(
   }, [db, frame, tallies, today, onFailed, isAiling]);
 
   const told = useMemo(
-    () => ({ bins, batchesToday, reading, subjects, brokenEntries }),
-    [bins, batchesToday, reading, subjects, brokenEntries],
+    () => ({ bins, batchesToday, lotsToday, reading, subjects, brokenEntries }),
+    [bins, batchesToday, lotsToday, reading, subjects, brokenEntries],
   );
   return { bins: told, twinWork };
 }

@@ -107,6 +107,11 @@ function applied(before: BinState, entry: Entry): BinState {
     case "turned":
     case "weighed":
     case "noted":
+    // Of lots, never of bins.
+    case "staged":
+    case "sieved":
+    case "bagged":
+    case "parted":
       return state;
   }
 }

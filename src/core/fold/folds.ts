@@ -4,6 +4,8 @@ import { batchLog } from "../batch/state";
 import { replay } from "../bin/replay";
 import type { BinState } from "../bin/state";
 import { EMPTY_BIN } from "../bin/state";
+import type { LotLog } from "../lot/state";
+import { lotLog } from "../lot/state";
 
 /*
  * What is kept of each log that is followed: registered here once, with its fold and what stands where a log cannot be
@@ -12,6 +14,7 @@ import { EMPTY_BIN } from "../bin/state";
 export interface Folded {
   readonly bins: BinState;
   readonly batches: BatchLog;
+  readonly lots: LotLog;
 }
 export type FollowedKind = keyof Folded;
 const FOLDS: {
@@ -22,6 +25,7 @@ const FOLDS: {
 } = {
   bins: { of: replay, nothing: EMPTY_BIN },
   batches: { of: batchLog, nothing: [] },
+  lots: { of: lotLog, nothing: [] },
 };
 
 /** Something with a log: its kind and its id. */

@@ -19,5 +19,8 @@ export const FOOD_KG_PER_L = 0.6;
 /** What was seen of a meal, as the share of it that is still there. Source: process model 9, middles of its classes. */
 export const SEEN_SHARE = { none: 0, little: 0.2, half: 0.5, most: 0.85 } as const;
 
+/** Water that leaves bare wet stuff in still indoor air, kg on a square metre in a day for each kPa the air lacks. Source: process model, `eE`. */
+export const BARE_DRIES_KG = { low: 0.3, usual: 0.75, high: 1.5 } as const;
+
 /** Live worms on a square metre of open bed, kg: what one starts with, and what a bed carries when it runs well. Source: process model 12.2. */
 export const HERD_KG_PER_M2 = { start: 2.5, running: 5 } as const;

@@ -93,6 +93,12 @@ export function formatLength(lengthM: number, units: UnitSystem): string {
   return lengthM < 0.02 ? `${Math.round(lengthM * 1000)} mm` : `${Math.round(lengthM * 100)} cm`;
 }
 
+/** Ground, to two digits. */
+export const formatArea = (areaM2: number, units: UnitSystem): string => {
+  const shown = units === "us" ? areaM2 / 0.3048 ** 2 : areaM2;
+  return `${grouped(Number(shown.toPrecision(2)))} ${units === "us" ? "sq ft" : "m²"}`;
+};
+
 /** Moisture, as a keeper says it: whole percent of wet mass. */
 export const formatPercent = (fraction: number): string => `${Math.round(fraction * 100)} %`;
 export const formatPercentRange = (low: number, high: number): string =>

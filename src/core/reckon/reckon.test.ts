@@ -8,7 +8,7 @@ import { HARVEST_MOISTURE } from "../matter/figures";
 import { materialOf } from "../catalogue/material";
 import { booksOf } from "./flows";
 import { reckon } from "./reckon";
-import { reckoningCsv } from "./words";
+import { reckoningRows } from "./words";
 
 const scraps = (massKg: number, on: number): Entry =>
   entry(
@@ -87,7 +87,7 @@ test("what went in and came out is what the log says, reckoned by hand", () => {
   expect(of(one.out, "castings").dryKg).toBeCloseTo(2 * (1 - HARVEST_MOISTURE), 6);
   expect(one.castingsPerFood).toBeCloseTo(2 / 3, 9);
   expect(one.wormsInKg).toBeCloseTo(0.5, 9);
-  const csv = reckoningCsv(one).split("\r\n");
+  const csv = reckoningRows(one).map((row) => row.join(","));
   expect(csv[0]).toBe(`from,${one.from},to,${one.to}`);
   expect(csv).toContain(`out,castings,2.000,${of(one.out, "castings").dryKg.toFixed(3)}`);
   expect(csv.filter((line) => /^\d{4}-\d\d,/.test(line))).toHaveLength(one.months.length);

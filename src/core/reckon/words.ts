@@ -16,25 +16,21 @@ export const FLOW_WORDS: Readonly<Record<FlowKind, string>> = {
   wormsOut: "worms",
 };
 
-const cell = (text: string): string => (/[",\n]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text);
 const kg = (value: number): string => value.toFixed(3);
-/** The reckoning as a table any spreadsheet opens: a line a post, wet and dry kilograms, then a line a month. */
-export const reckoningCsv = (one: Reckoning): string =>
-  [
-    ["from", one.from, "to", one.to],
-    ["side", "what", "wet kg", "dry kg"],
-    ["opening", "in the bins", "", kg(one.openingDryKg)],
-    ...one.in.map(({ of, wetKg, dryKg }) => ["in", FLOW_WORDS[of], kg(wetKg), kg(dryKg)]),
-    ...one.out.map(({ of, wetKg, dryKg }) => ["out", FLOW_WORDS[of], kg(wetKg), kg(dryKg)]),
-    ["standing", "in the bins", "", kg(one.standingDryKg)],
-    ["gone", "breathed off", "", kg(one.breathedDryKg)],
-    ["month", "food, wet kg", "bedding, wet kg", "castings, wet kg"],
-    ...one.months.map(({ month, foodKg, beddingKg, castingsKg }) => [
-      month.slice(0, 7),
-      kg(foodKg),
-      kg(beddingKg),
-      kg(castingsKg),
-    ]),
-  ]
-    .map((row) => row.map(cell).join(","))
-    .join("\r\n");
+/** The reckoning as a table: a line a post, wet and dry kilograms, then a line a month. */
+export const reckoningRows = (one: Reckoning): readonly (readonly string[])[] => [
+  ["from", one.from, "to", one.to],
+  ["side", "what", "wet kg", "dry kg"],
+  ["opening", "in the bins", "", kg(one.openingDryKg)],
+  ...one.in.map(({ of, wetKg, dryKg }) => ["in", FLOW_WORDS[of], kg(wetKg), kg(dryKg)]),
+  ...one.out.map(({ of, wetKg, dryKg }) => ["out", FLOW_WORDS[of], kg(wetKg), kg(dryKg)]),
+  ["standing", "in the bins", "", kg(one.standingDryKg)],
+  ["gone", "breathed off", "", kg(one.breathedDryKg)],
+  ["month", "food, wet kg", "bedding, wet kg", "castings, wet kg"],
+  ...one.months.map(({ month, foodKg, beddingKg, castingsKg }) => [
+    month.slice(0, 7),
+    kg(foodKg),
+    kg(beddingKg),
+    kg(castingsKg),
+  ]),
+];

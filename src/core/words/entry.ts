@@ -9,6 +9,7 @@ import type {
   WaterMeans,
   WentTo,
 } from "@/vocabulary/deeds";
+import type { LotStage, LotUse, PartedBy } from "@/vocabulary/lots";
 import type { Preparation } from "@/vocabulary/setup";
 import { COVER_WORDS, sayOwnRules } from "./setup";
 import type { AmendmentKind } from "../catalogue/amendment";
@@ -216,8 +217,70 @@ export function sayEntry(entry: Entry, units: UnitSystem): EntryWords {
       return { verb: "set-up", rest: sayChanges(entry.changes, units) };
     case "noted":
       return { verb: "note", rest: entry.text };
+    case "staged":
+      return {
+        verb: STAGED_WORDS[entry.stage],
+        rest: entry.depthM === undefined ? "" : `${formatLength(entry.depthM, units)} deep`,
+      };
+    case "sieved":
+      return {
+        verb: "sieved",
+        rest: [
+          `through ${formatMesh(entry.meshM, units)}`,
+          ...(entry.overs ? [`${sayAmount(entry.overs, units)} did not go through`] : []),
+        ].join(", "),
+      };
+    case "bagged":
+      return {
+        verb: "bagged",
+        rest: `${formatCount(entry.count)} ${entry.count === 1 ? "bag" : "bags"} of ${sayAmount(entry.each, units)}`,
+      };
+    case "parted":
+      return {
+        verb: PARTED_WORDS[entry.how],
+        rest: [
+          sayAmount(entry.amount, units),
+          ...(entry.use ? [LOT_USE_WORDS[entry.use]] : []),
+          ...(entry.where ? [`${entry.how === "used" ? "on" : "to"} ${entry.where}`] : []),
+          ...(entry.price ? [`for ${formatMoney(entry.price)}`] : []),
+        ].join(", "),
+      };
   }
 }
+
+const STAGED_WORDS: Readonly<Record<LotStage, string>> = {
+  drying: "spread to dry",
+  curing: "put to mature",
+  stored: "put in store",
+};
+export const PARTED_WORDS: Readonly<Record<PartedBy, string>> = {
+  used: "used",
+  given: "given away",
+  sold: "sold",
+  thrown: "thrown out",
+};
+export const LOT_USE_WORDS: Readonly<Record<LotUse, string>> = {
+  seedMix: "for a seed mix",
+  potting: "for potting",
+  bed: "into a bed",
+  sideDressing: "round plants",
+  slurry: "as a slurry",
+  extract: "as an extract",
+  newBin: "to start a bin",
+};
+/** Width of a mesh: millimetres, or eighths of an inch. */
+export const formatMesh = (meshM: number, units: UnitSystem): string =>
+  units === "us"
+    ? `${Math.max(1, Math.round((meshM / 0.0254) * 8))}/8 in mesh`
+    : `${Number((meshM * 1000).toFixed(1))} mm mesh`;
+/** As it was asked for, with its currency: "3.50 EUR". */
+export const formatMoney = ({
+  money,
+  currency,
+}: {
+  readonly money: number;
+  readonly currency: string;
+}): string => `${money.toFixed(2)} ${currency}`;
 
 export const METHOD_WORDS = {
   light: "under a lamp",

@@ -212,6 +212,10 @@ function statedLines(entry: Entry, units: UnitSystem): CorrectionLine[] {
     case "turned":
     case "rotated":
     case "emptied":
+    case "staged":
+    case "sieved":
+    case "bagged":
+    case "parted":
       return [];
   }
 

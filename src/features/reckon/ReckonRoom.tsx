@@ -6,7 +6,7 @@ import { formatMass } from "@/core/quantity/format";
 import { fromBase } from "@/core/quantity/unit";
 import { readPace } from "./pace";
 import type { Reckoning } from "@/core/reckon/reckon";
-import { FLOW_WORDS, reckoningCsv } from "@/core/reckon/words";
+import { FLOW_WORDS, reckoningRows } from "@/core/reckon/words";
 import type { BinToday } from "@/core/round/round";
 import { useDraft } from "@/session/draft";
 import { useSession } from "@/session/session";
@@ -16,7 +16,7 @@ import { DayField } from "@/ui/field/DayField";
 import { QuantityField } from "@/ui/field/QuantityField";
 import { SelectField } from "@/ui/field/SelectField";
 import room from "@/ui/room.module.css";
-import { saveFile } from "@/ui/saveFile";
+import { saveTable } from "@/ui/saveFile";
 import { CELLAR, DAYLIGHT } from "@/ui/theme/colours";
 import { localDate } from "@/vocabulary/fields";
 import type { LocalDate } from "@/vocabulary/fields";
@@ -200,9 +200,7 @@ function Desk({ bins, today }: { readonly bins: readonly BinToday[]; readonly to
             />
           )}
           <p className={styles.tools} data-print="hide">
-            <Button
-              onClick={() => saveFile(`reckoning-${all.from}-${all.to}.csv`, "text/csv", reckoningCsv(all))}
-            >
+            <Button onClick={() => saveTable(`reckoning-${all.from}-${all.to}.csv`, reckoningRows(all))}>
               save the table
             </Button>
             <Button

@@ -35,7 +35,18 @@ export const ABOUT = {
   room: ["looked", "noted"],
   cellar: ["noted"],
   bag: [],
-  lot: [],
+  lot: [
+    "staged",
+    "looked",
+    "turned",
+    "watered",
+    "weighed",
+    "sieved",
+    "received",
+    "bagged",
+    "parted",
+    "noted",
+  ],
   tub: [],
 } as const satisfies Record<SubjectKind, readonly EntryKind[]>;
 

@@ -21,6 +21,7 @@ import {
   massKg,
   materialId,
   moisture,
+  name,
   place,
   recordId,
   subjectId,
@@ -29,6 +30,7 @@ import {
   visitId,
   volumeL,
 } from "@/vocabulary/fields";
+import { LOT_STAGES, LOT_USES, PARTED_BY } from "@/vocabulary/lots";
 import {
   BECAUSE,
   CREATURES,
@@ -51,9 +53,10 @@ import { compartment, setupChanges } from "../setup";
  * Second: amounts may be "as proposed"; food may be taken out whole, unweighed. Third: a reading may say why it surprised;
  * condensation and sprouts are signs; a set-up may have rules of its own. Fourth: a wished moisture may be taken
  * back, and a first meal has its day. Fifth: deeds say how, where from and where to; what was in a bin before is put
- * in as what it was; a look remembers which proposals were left out.
+ * in as what it was; a look remembers which proposals were left out. Sixth: those as entries. Seventh: what becomes of
+ * castings in a lot.
  */
-export const ENTRY_VERSION = 6;
+export const ENTRY_VERSION = 7;
 
 /** Amounts keep how they were known and how they were typed. */
 const known = {
@@ -300,6 +303,45 @@ const kinds = [
   }),
   z.strictObject({ kind: z.literal("altered"), changes: setupChanges, ...common }),
   z.strictObject({ kind: z.literal("noted"), text, ...common }),
+  z.strictObject({
+    kind: z.literal("staged"),
+    stage: z.enum(LOT_STAGES),
+    depthM: depthM.optional(),
+    ...common,
+  }),
+  z.strictObject({
+    kind: z.literal("sieved"),
+    /** Width of the mesh. */
+    meshM: z.number().min(0.0005).max(0.05),
+    /** What did not go through, and so is no part of the lot any more. */
+    overs: z.union([mass, volume]).optional(),
+    /** The bin the overs went back into. */
+    toBinId: binId.optional(),
+    ...common,
+  }),
+  z.strictObject({
+    kind: z.literal("bagged"),
+    count: count.min(1).max(10_000),
+    /** What one bag holds. */
+    each: z.union([mass, volume]),
+    ...common,
+  }),
+  z.strictObject({
+    kind: z.literal("parted"),
+    how: z.enum(PARTED_BY),
+    /** Castings, without bags or water. */
+    amount: z.union([mass, volume]),
+    bagCount: count.min(1).max(10_000).optional(),
+    use: z.enum(LOT_USES).optional(),
+    /** To whom, or onto which bed. */
+    where: name.optional(),
+    toBinId: binId.optional(),
+    /** For all of it. */
+    price: z
+      .strictObject({ money: z.number().min(0).max(1e9), currency: z.string().trim().min(1).max(8) })
+      .optional(),
+    ...common,
+  }),
 ] as const;
 
 /** Harvested and weighed masses come as gross and tare; a tare above the gross would make a negative harvest. */

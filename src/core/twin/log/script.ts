@@ -254,6 +254,10 @@ function deedsOf(entry: Entry, setup: BinSetup, speciesId: TwinBin["speciesId"])
     case "looked":
     case "weighed":
     case "noted":
+    case "staged":
+    case "sieved":
+    case "bagged":
+    case "parted":
       return [];
   }
 }

@@ -1,0 +1,138 @@
+import type { Amount, Entry, EntryOf } from "@/records/entry";
+import type { Lot } from "@/records/lot";
+import type { LocalDate } from "@/vocabulary/fields";
+import type { LotStage } from "@/vocabulary/lots";
+import { amountKg } from "../log/amount";
+import { effectiveEntries } from "../log/effective";
+import { HARVEST_MOISTURE } from "../matter/figures";
+import { squeezeMoisture } from "../moisture/squeeze";
+
+/** What counts of a lot's log, in the order of its days. */
+export type LotLog = readonly Entry[];
+export const lotLog = (rows: Iterable<Entry>): LotLog => effectiveEntries(rows);
+
+/** Castings that left a lot. */
+export interface Parting {
+  readonly entry: EntryOf<"parted">;
+  readonly massKg: number;
+}
+
+/** A lot as it stands by its log: nothing dries on paper, so water is as it was last weighed, felt or given. */
+export interface LotState {
+  readonly massKg: number;
+  readonly dryKg: number;
+  /** Water over wet mass; that of the castings that came, where nothing is left. */
+  readonly moisture: number;
+  /** How it is kept; undefined as it came out of the bin. */
+  readonly stage?: { readonly is: LotStage; readonly since: LocalDate; readonly depthM?: number };
+  /** Bags filled less bags gone; what is in no bag is loose. */
+  readonly bags?: { readonly count: number; readonly eachKg: number };
+  readonly sievedAt?: { readonly day: LocalDate; readonly meshM: number };
+  /** The day somebody last felt, weighed, turned or watered it. */
+  readonly tendedOn: LocalDate;
+  /** The day its moisture was last told, by hand, by scale or by water given; else the day it came out. */
+  readonly feltOn: LocalDate;
+  readonly partings: readonly Parting[];
+  /** More was written as gone than there was, kg. */
+  readonly overdrawnKg: number;
+}
+
+/** What a litre of it weighs now: its dry matter stays in the same room while water leaves. Never throws. */
+export const litreKgOf = (lot: Lot, moisture: number): number =>
+  (lot.litreKg * (1 - lot.moisture)) / (1 - Math.min(0.95, moisture));
+
+/**
+ * A lot's log folded. Dry matter comes in with castings and goes with what is parted or sieved off; a weighing and a
+ * reading of moisture tell how much water is left, and never change the dry matter. Never throws for what a log says.
+ */
+export function lotState(lot: Lot, log: LotLog): LotState {
+  let dryKg = lot.massKg * (1 - lot.moisture);
+  let { moisture } = lot;
+  let tendedOn: LocalDate = lot.madeOn;
+  let feltOn: LocalDate = lot.madeOn;
+  let overdrawnKg = 0;
+  let bags: { count: number; eachKg: number } | undefined;
+  let stage: LotState["stage"];
+  let sievedAt: LotState["sievedAt"];
+  const partings: Parting[] = [];
+  const massKg = () => dryKg / (1 - moisture);
+  const kg = (amount: Amount) => amountKg(amount, { densityKgPerL: litreKgOf(lot, moisture) });
+  const wetTo = (wetKg: number) => {
+    // A scale that shows less than the dry matter was read off something else: the moisture stands.
+    if (dryKg > 0 && wetKg > dryKg) moisture = Math.min(0.95, 1 - dryKg / wetKg);
+  };
+  const takeOff = (goneKg: number) => {
+    const left = massKg() - goneKg;
+    if (left < -1e-9) overdrawnKg -= left;
+    dryKg = Math.max(0, left) * (1 - moisture);
+  };
+  for (const entry of log) {
+    switch (entry.kind) {
+      case "staged":
+        stage = {
+          is: entry.stage,
+          since: entry.day,
+          ...(entry.depthM === undefined ? {} : { depthM: entry.depthM }),
+        };
+        tendedOn = entry.day;
+        break;
+      case "looked":
+        for (const reading of entry.readings) {
+          if (reading.of === "moisture") moisture = Math.min(0.95, reading.moisture);
+          if (reading.of === "squeeze") moisture = squeezeMoisture(reading.squeeze);
+        }
+        if (entry.readings.some(({ of }) => of === "moisture" || of === "squeeze")) feltOn = entry.day;
+        tendedOn = entry.day;
+        break;
+      case "weighed":
+        wetTo(entry.grossKg - entry.tareKg);
+        tendedOn = feltOn = entry.day;
+        break;
+      case "watered":
+        wetTo(massKg() + ("massKg" in entry.amount ? entry.amount.massKg : entry.amount.volumeL));
+        tendedOn = feltOn = entry.day;
+        break;
+      case "turned":
+        tendedOn = entry.day;
+        break;
+      case "received": {
+        const comes = kg(entry.amount);
+        const wet = massKg() + comes;
+        dryKg += comes * (1 - (entry.holds?.moisture ?? HARVEST_MOISTURE));
+        moisture = wet > 0 ? Math.max(0, 1 - dryKg / wet) : moisture;
+        break;
+      }
+      case "sieved":
+        if (entry.overs) takeOff(kg(entry.overs));
+        sievedAt = { day: entry.day, meshM: entry.meshM };
+        break;
+      case "bagged":
+        bags = { count: (bags?.count ?? 0) + entry.count, eachKg: kg(entry.each) };
+        break;
+      case "parted": {
+        const gone = kg(entry.amount);
+        partings.push({ entry, massKg: gone });
+        takeOff(gone);
+        if (bags && entry.bagCount) bags = { ...bags, count: Math.max(0, bags.count - entry.bagCount) };
+        break;
+      }
+      default:
+        break;
+    }
+  }
+  return {
+    massKg: massKg(),
+    dryKg,
+    moisture,
+    tendedOn,
+    feltOn,
+    partings,
+    overdrawnKg,
+    ...(stage ? { stage } : {}),
+    ...(bags && bags.count > 0 ? { bags } : {}),
+    ...(sievedAt ? { sievedAt } : {}),
+  };
+}
+
+/** Less than this is a crumb in the corner: the lot is used up. */
+export const CRUMB_KG = 0.02;

@@ -1,0 +1,122 @@
+import type { Lot } from "@/records/lot";
+import type { LocalDate } from "@/vocabulary/fields";
+import type { LotRisk, LotUse } from "@/vocabulary/lots";
+import { ago, spokenDay } from "../calendar/day";
+import type { UnitSystem } from "../quantity/format";
+import { formatArea, formatLength, formatMass, formatPercent, formatVolume } from "../quantity/format";
+import { formatMoney, LOT_USE_WORDS, PARTED_WORDS } from "../words/entry";
+import type { Drying, TooDamp } from "./drying";
+import { CURE_DAYS, isTooDamp, SPREAD_M, TURN_DAYS } from "./drying";
+import type { LotDue, LotTask } from "./due";
+import type { LotState } from "./state";
+import { CRUMB_KG, litreKgOf } from "./state";
+import type { UseBy } from "./uses";
+
+/** What it is now, in two or three words. */
+export function sayLotStage(state: LotState, today: LocalDate): string {
+  if (state.massKg <= CRUMB_KG) return "all gone";
+  const { stage } = state;
+  if (!stage) return "as it came out";
+  const words = { drying: "spread to dry", curing: "maturing", stored: "in store" }[stage.is];
+  return `${words} since ${spokenDay(stage.since, today).replace(/^on /, "")}`;
+}
+
+/** How much of it there is: "6.2 kg, about 9 L, 58 % moist". */
+export const sayLotAmount = (lot: Lot, state: LotState, units: UnitSystem): string =>
+  [
+    formatMass(state.massKg, units, "bucket"),
+    `about ${formatVolume(state.massKg / Math.max(0.05, litreKgOf(lot, state.moisture)), units)}`,
+    `${formatPercent(state.moisture)} moist`,
+    ...(state.bags ? [`${state.bags.count} ${state.bags.count === 1 ? "bag" : "bags"} of ${formatMass(state.bags.eachKg, units, "bucket")}`] : []),
+  ].join(", "); // prettier-ignore
+
+const TASK_WORDS: Readonly<Record<LotTask, { readonly verb: string; readonly why: string }>> = {
+  spread: { verb: "spread it to dry", why: "Wet castings shut in turn sour, and clog a sieve." },
+  putBy: { verb: "sieve it or put it by", why: "It is dry enough to crumble." },
+  turn: { verb: "turn it", why: "The top dries to a crust over mud." },
+  feel: { verb: "feel whether it is dry", why: "It may be crumbly by now; a brick is too dry." },
+  damp: { verb: "damp it a little", why: "As dry as a brick, what lives in it dies." },
+  store: { verb: "put it in store", why: "It is dry enough: under a lid that lies loose, out of the sun." },
+  look: { verb: "feel how moist it is", why: "Stored castings are alive, and dry out or sweat unseen." },
+};
+/** What to do next with it: verb and reason, as a line of the slate has them. */
+export const sayLotTask = (due: LotDue): { readonly verb: string; readonly why: string } =>
+  TASK_WORDS[due.task];
+
+/** How long and how: "Spread 3 cm deep it takes 0.6 m² and about 3 to 12 days, turned each second day." */
+export function sayDrying(
+  found: Drying | TooDamp,
+  units: UnitSystem,
+  what: string,
+  spreadM: number = SPREAD_M,
+): string {
+  if (isTooDamp(found))
+    return `In this air it dries to about ${formatPercent(found.downTo)} and no further: a warmer or drier room, or a fan, takes it on.`;
+  if (found.days.high < 0.5) return `It is dry enough ${what}.`;
+  const low = Math.max(1, Math.round(found.days.low));
+  const high = Math.max(low + 1, Math.round(found.days.high));
+  return `Spread ${formatLength(spreadM, units)} deep it covers ${formatArea(found.areaM2, units)}; ${formatVolume(found.waterL, units)} of water must go until it is dry enough ${what}: ${low} to ${high} days, turned every ${TURN_DAYS} days.`;
+}
+
+export const RISK_WORDS: Readonly<Record<LotRisk, string>> = {
+  manure: "manure",
+  animal: "animal remains",
+  weeds: "weeds with seeds",
+};
+/** Why it should mature first; undefined where nothing asks for it. */
+export const sayRisks = (risks: readonly LotRisk[]): string | undefined =>
+  risks.length === 0
+    ? undefined
+    : `${risks.map((risk) => RISK_WORDS[risk]).join(" and ")} went into these bins: let it mature ${CURE_DAYS} days, damp and airy, before it goes near anything that is eaten.`;
+
+export const USE_BY_WORDS: Readonly<Record<UseBy, string>> = {
+  mix: "How much mix you make",
+  area: "How much ground",
+  plants: "How many plants",
+  water: "How much water",
+};
+export const USE_HOW: Readonly<Record<LotUse, string>> = {
+  seedMix: "Sieved fine and mixed through. More than a fifth is too salty for seedlings.",
+  potting: "Mixed through; a third at most.",
+  bed: "Raked into the top few centimetres before planting, then covered from the sun.",
+  sideDressing: "In a ring a hand from the stem, under mulch, watered in.",
+  slurry:
+    "Stirred into water and poured on the soil the same day. It is no drain liquid: that has a rule of its own.",
+  extract:
+    "In a cloth, air bubbled through clean water for some hours, nothing sweet added; on the soil within four hours.",
+  newBin: "Mixed into fresh bedding, so that it is alive before the worms come.",
+};
+
+/** What left the lots, as a table: a line a parting, by day. */
+export const receiptRows = (
+  lots: readonly { readonly lot: Lot; readonly state: LotState }[],
+): readonly (readonly string[])[] => [
+  ["day", "lot", "how", "kg", "bags", "for", "to or on", "price", "currency", "note"],
+  ...lots
+    .flatMap(({ lot, state }) => state.partings.map((parting) => ({ lot, ...parting })))
+    .toSorted((a, b) => (a.entry.day < b.entry.day ? -1 : a.entry.day > b.entry.day ? 1 : 0))
+    .map(({ lot, entry, massKg }) => [
+      entry.day,
+      lot.name,
+      PARTED_WORDS[entry.how],
+      massKg.toFixed(3),
+      entry.bagCount === undefined ? "" : String(entry.bagCount),
+      entry.use ? LOT_USE_WORDS[entry.use] : "",
+      entry.where ?? "",
+      entry.price ? entry.price.money.toFixed(2) : "",
+      entry.price?.currency ?? "",
+      entry.note ?? "",
+    ]),
+];
+/** What was taken in over all lots, by currency: "12.50 EUR and 3.00 CHF"; undefined where nothing was sold for money. */
+export function sayTaken(lots: readonly { readonly state: LotState }[]): string | undefined {
+  const sums = new Map<string, number>();
+  for (const { state } of lots)
+    for (const { entry } of state.partings)
+      if (entry.price)
+        sums.set(entry.price.currency, (sums.get(entry.price.currency) ?? 0) + entry.price.money);
+  return sums.size === 0
+    ? undefined
+    : [...sums].map(([currency, money]) => formatMoney({ money, currency })).join(" and ");
+}
+export const sayMade = (lot: Lot, today: LocalDate): string => `harvested ${ago(lot.madeOn, today)}`;
