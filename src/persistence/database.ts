@@ -120,7 +120,7 @@ export class CellarDatabase extends WithTables {
     this.formats = formats;
     formats.stores.forEach((stores, at) => {
       const version = this.version(at + 1).stores(stores);
-      if (at > 0) version.upgrade((transaction) => upgradeRows(transaction, formats));
+      if (at > 0) version.upgrade((transaction) => upgradeRows(transaction, formats, at + 1));
     });
   }
 }
@@ -132,10 +132,10 @@ export const DEMO_CELLARS = ["brown-cellar-demo", "brown-cellar-demo-2"] as cons
  * Walks every row to the current version inside the one upgrade transaction. A row that a step cannot take stays as it
  * is: it is shown as broken, not lost.
  */
-async function upgradeRows(transaction: Transaction, formats: Formats): Promise<void> {
+async function upgradeRows(transaction: Transaction, formats: Formats, version: number): Promise<void> {
   for (const kind of RECORD_KINDS) {
-    // A table that a later version of the store brings has no rows yet.
-    if (!transaction.storeNames.includes(kind)) continue;
+    // A table that a later version of the store brings is not there yet.
+    if (!formats.stores.slice(0, version).some((stores) => kind in stores)) continue;
     const { current, steps } = formats.records[kind] as { current: number; steps: readonly Step[] };
     await transaction
       .table<Record<string, unknown>, string>(kind)

@@ -70,6 +70,19 @@ test("more gone than there was empties the lot and says by how much; bags go wit
   expect(bare).toMatchObject({ massKg: 12, moisture: 0.75 });
 });
 
+test("castings that dry weigh less by the litre, and fill less room than they came in but more than their water left", () => {
+  const lot = lotOf();
+  expect(litreKgOf(lot, lot.moisture)).toBeCloseTo(lot.litreKg, 9);
+  let last = { kg: lot.litreKg, litres: 1 };
+  for (let moisture = 0.74; moisture > 0.2; moisture -= 0.02) {
+    const kg = (lot.litreKg * (1 - lot.moisture)) / (1 - moisture);
+    const litres = kg / litreKgOf(lot, moisture);
+    expect(litres).toBeLessThan(last.litres);
+    expect(last.litres - litres).toBeLessThan(last.kg - kg);
+    last = { kg, litres };
+  }
+});
+
 test("drying takes longer the damper the air, the deeper the heap, the drier the goal, and its water adds up", () => {
   const days = (target: number, humidity: number, spreadM: number) => {
     const found = drying(heap, target, { ...CLIMATE, humidity }, START, spreadM);

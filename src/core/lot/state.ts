@@ -37,9 +37,15 @@ export interface LotState {
   readonly overdrawnKg: number;
 }
 
-/** What a litre of it weighs now: its dry matter stays in the same room while water leaves. Never throws. */
-export const litreKgOf = (lot: Lot, moisture: number): number =>
-  (lot.litreKg * (1 - lot.moisture)) / (1 - Math.min(0.95, moisture));
+/** Castings shrink as they dry: a litre of water that leaves takes so many litres of room with it. Judgement. */
+const SHRINKS = 0.9;
+/** What a litre of it weighs now, from what it weighed as it came. Never throws. */
+export function litreKgOf(lot: Pick<Lot, "litreKg" | "moisture">, moisture: number): number {
+  const dryKg = lot.litreKg * (1 - lot.moisture);
+  const waterL = (dryKg * Math.min(0.95, moisture)) / (1 - Math.min(0.95, moisture));
+  const litres = Math.max(0.3, 1 - SHRINKS * (lot.litreKg * lot.moisture - waterL));
+  return (dryKg + waterL) / litres;
+}
 
 /**
  * A lot's log folded. Dry matter comes in with castings and goes with what is parted or sieved off; a weighing and a

@@ -1,7 +1,7 @@
 import type { Lot } from "@/records/lot";
 import type { LocalDate } from "@/vocabulary/fields";
 import type { LotRisk, LotUse } from "@/vocabulary/lots";
-import { ago, spokenDay } from "../calendar/day";
+import { addDays, ago, dayAndMonth, spokenDay } from "../calendar/day";
 import type { UnitSystem } from "../quantity/format";
 import { formatArea, formatLength, formatMass, formatPercent, formatVolume } from "../quantity/format";
 import { formatMoney, LOT_USE_WORDS, PARTED_WORDS } from "../words/entry";
@@ -43,19 +43,22 @@ const TASK_WORDS: Readonly<Record<LotTask, { readonly verb: string; readonly why
 export const sayLotTask = (due: LotDue): { readonly verb: string; readonly why: string } =>
   TASK_WORDS[due.task];
 
-/** How long and how: "Spread 3 cm deep it takes 0.6 m² and about 3 to 12 days, turned each second day." */
+/** How long and how: "Spread 3 cm deep it covers 0.6 m²; 3 L of water must go …: 3 to 12 days", or between which days where it lies spread since one. */
 export function sayDrying(
   found: Drying | TooDamp,
   units: UnitSystem,
   what: string,
-  spreadM: number = SPREAD_M,
+  {
+    spreadM = SPREAD_M,
+    since,
+  }: { readonly spreadM?: number | undefined; readonly since?: LocalDate | undefined } = {},
 ): string {
   if (isTooDamp(found))
     return `In this air it dries to about ${formatPercent(found.downTo)} and no further: a warmer or drier room, or a fan, takes it on.`;
   if (found.days.high < 0.5) return `It is dry enough ${what}.`;
   const low = Math.max(1, Math.round(found.days.low));
   const high = Math.max(low + 1, Math.round(found.days.high));
-  return `Spread ${formatLength(spreadM, units)} deep it covers ${formatArea(found.areaM2, units)}; ${formatVolume(found.waterL, units)} of water must go until it is dry enough ${what}: ${low} to ${high} days, turned every ${TURN_DAYS} days.`;
+  return `Spread ${formatLength(spreadM, units)} deep it covers ${formatArea(found.areaM2, units)}; ${formatVolume(found.waterL, units)} of water must go until it is dry enough ${what}: ${since ? `between ${dayAndMonth(addDays(since, low), since)} and ${dayAndMonth(addDays(since, high), since)}` : `${low} to ${high} days`}, turned every ${TURN_DAYS} days.`;
 }
 
 export const RISK_WORDS: Readonly<Record<LotRisk, string>> = {

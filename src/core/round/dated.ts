@@ -1,9 +1,12 @@
 import type { Batch } from "@/records/batch";
+import type { Lot } from "@/records/lot";
 import type { Timetable } from "@/records/timetable";
 import type { LocalDate } from "@/vocabulary/fields";
 import { daysBetween } from "../calendar/day";
 import type { BatchState } from "../batch/state";
 import { FIT_AT_MOST_C } from "../batch/state";
+import type { LotDue } from "../lot/due";
+import { sayLotTask } from "../lot/words";
 import { practiceOf } from "../practice/practice";
 import type { StepToday } from "../startUp/ticked";
 import { ticked } from "../startUp/ticked";
@@ -12,13 +15,13 @@ import type { BinToday } from "./round";
 import type { UnitSystem } from "../quantity/format";
 import { formatTemperature } from "../quantity/format";
 
-/** Something due beside the bins: a step of a start, a batch to turn or to measure. */
+/** Something due beside the bins: a step of a start, a batch to turn or to measure, castings to dry or to look after. */
 export interface DatedTask {
   readonly key: string;
   readonly name: string;
   readonly verb: string;
   readonly why: string;
-  readonly to: { readonly room: "start" | "store"; readonly id: string };
+  readonly to: { readonly room: "start" | "store" | "lots"; readonly id: string };
   readonly overdueDays: number;
 }
 
@@ -56,12 +59,13 @@ export const startsToday = (
     };
   });
 
-/** What of starts and batches is due on a day, oldest first; of one start the next two steps at most. */
+/** What of starts, batches and lots is due on a day, oldest first; of one start the next two steps at most. */
 export function datedTasks(
   starts: readonly StartToday[],
   batches: readonly { readonly batch: Batch; readonly state: BatchState }[],
   today: LocalDate,
   units: UnitSystem,
+  lots: readonly { readonly lot: Lot; readonly due?: LotDue }[] = [],
 ): DatedTask[] {
   const ofStarts = starts.flatMap(({ timetable, steps, wormsKg, intervalDays }) =>
     steps
@@ -104,7 +108,13 @@ export function datedTasks(
         : []),
     ];
   });
-  return [...ofStarts, ...ofBatches].toSorted((a, b) => b.overdueDays - a.overdueDays);
+  const ofLots = lots.flatMap(({ lot, due }): DatedTask[] => {
+    if (!due || due.on > today) return [];
+    const to = { room: "lots" as const, id: lot.id };
+    const overdueDays = daysBetween(due.on, today);
+    return [{ key: `${lot.id}/${due.task}`, name: lot.name, ...sayLotTask(due), to, overdueDays }];
+  });
+  return [...ofStarts, ...ofBatches, ...ofLots].toSorted((a, b) => b.overdueDays - a.overdueDays);
 }
 
 /** The first step of a start that lies ahead, for a day on which nothing is due. */

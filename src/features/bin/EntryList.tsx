@@ -108,7 +108,7 @@ function EntryLine({
   readonly problem: string | undefined;
   readonly onCorrect: () => void;
 }) {
-  const { db, bins, batches, units, author, keep } = useSession();
+  const { db, bins, batches, lots, units, author, keep } = useSession();
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const words = sayEntry(entry, units);
   // Without it nothing could be drawn, expected or proposed.
@@ -122,7 +122,7 @@ function EntryLine({
       ? await readAct(
           db,
           entry.actId,
-          [...(bins ?? []).map(({ bin }) => bin.id), ...batches.map(({ id }) => id)],
+          [...(bins ?? []).map(({ bin }) => bin.id), ...[...batches, ...lots].map(({ id }) => id)],
           entry.day,
         )
       : [];

@@ -3,9 +3,13 @@ import type { HarvestPlan } from "@/core/harvest/harvestPlan";
 import type { Way } from "@/core/harvest/ways";
 import { PORTIONS } from "@/core/harvest/weighIn";
 import type { Portion } from "@/core/harvest/weighIn";
+import { lotFrom } from "@/core/lot/make";
+import { CRUMB_KG } from "@/core/lot/state";
 import { DEFAULT_UNIT, formatMass } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
 import type { BinToday } from "@/core/round/round";
+import { readLog } from "@/persistence/read";
+import type { NewRow } from "@/persistence/write";
 import { actRows } from "@/session/author";
 import type { DraftState } from "@/session/draft";
 import { useSession } from "@/session/session";
@@ -19,7 +23,7 @@ import type { FormEvent } from "react";
 import { useState } from "react";
 import styles from "./Harvest.module.css";
 import type { HarvestTyped, LineTyped } from "./harvestTyped";
-import { EMPTY_LINE, harvestFacts, readLines, USUAL_LITRE_KG } from "./harvestTyped";
+import { EMPTY_LINE, harvestFacts, NEW_LOT, NO_LOT, readLines, USUAL_LITRE_KG } from "./harvestTyped";
 
 const PORTION_WORDS: Readonly<Record<Portion, string>> = {
   castings: "castings",
@@ -44,7 +48,8 @@ export function WeighInForm({
   readonly draft: DraftState<HarvestTyped>;
   readonly draftKey: string;
 }) {
-  const { db, bins, units, today, author, keep } = useSession();
+  const { db, bins, lotsToday, units, today, author, keep } = useSession();
+  const lots = (lotsToday ?? []).filter(({ state: { massKg } }) => massKg > CRUMB_KG);
   const router = useRouter();
   const { guarded, isBusy } = useGuarded();
   const [sentence, setSentence] = useState<string>();
@@ -76,10 +81,27 @@ export function WeighInForm({
       return setSentence("This harvest was kept already, in another tab: nothing is written twice.");
     setSentence(undefined);
     const rows = await actRows(author, today, found.facts, { binId: bin.id, note: typed.note });
-    const kept = await keep(`${bin.name}: harvested`, rows);
+    const kept = await keep(`${bin.name}: harvested`, [...rows, ...(await lotRows())]);
     if (!kept.ok) return;
     await draft.clear();
-    router.push(`/bin?id=${bin.id}`);
+    router.push(read.castingsKg > 0 && typed.lot !== NO_LOT ? "/lots" : `/bin?id=${bin.id}`);
+  };
+  /** Castings go on: into a lot of their own, or to one that is there. */
+  const lotRows = async (): Promise<NewRow[]> => {
+    const massKg = Number(read.castingsKg.toFixed(3));
+    if (massKg <= 0 || typed.lot === NO_LOT) return [];
+    const into = lots.find(({ lot }) => lot.id === typed.lot);
+    if (into)
+      return author.entries({ kind: "lot", id: into.lot.id }, today, [
+        {
+          kind: "received",
+          what: "castings",
+          amount: { massKg, measuredBy: usesLitres ? "volume" : "weighed" },
+          fromBinId: bin.id,
+        },
+      ]);
+    const log = await readLog(db, bin.id);
+    return [author.first("lots", lotFrom({ bin, massKg, litreKg, day: today }, log.rows))];
   };
   const submit = (event: FormEvent) => {
     event.preventDefault();
@@ -166,8 +188,20 @@ export function WeighInForm({
             helper={`else ${formatMass(USUAL_LITRE_KG, units)}`}
           />
         )}
+        {read.castingsKg > 0 && (
+          <SelectField
+            label="The castings become"
+            value={typed.lot}
+            onChoose={(lot) => draft.set((before) => ({ ...before, lot }))}
+            options={[
+              { value: NEW_LOT, label: "a lot of their own" },
+              ...lots.map(({ lot }) => ({ value: lot.id as string, label: `part of ${lot.name}` })),
+              { value: NO_LOT, label: "nothing: they are used at once" },
+            ]}
+          />
+        )}
         <TextField
-          label="Where it went, if you like"
+          label="Note, if you like"
           value={typed.note}
           onChange={({ target }) => draft.set((before) => ({ ...before, note: target.value }))}
           helperText=" "

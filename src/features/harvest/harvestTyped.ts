@@ -32,7 +32,11 @@ export interface HarvestTyped {
   /** What a litre of these castings weighs, as typed. */
   readonly litre: string;
   readonly note: string;
+  /** What the castings become: a lot of their own, no lot, or part of the one with this id. */
+  readonly lot: string;
 }
+export const NEW_LOT = "new";
+export const NO_LOT = "none";
 export const EMPTY_LINE: LineTyped = { portion: "castings", weighed: "", tare: "", to: "" };
 export const NOTHING_TYPED: HarvestTyped = {
   check: {},
@@ -44,6 +48,7 @@ export const NOTHING_TYPED: HarvestTyped = {
   lines: [EMPTY_LINE],
   litre: "",
   note: "",
+  lot: NEW_LOT,
 };
 /** Moist castings, kg in a litre, until the keeper weighed one. Source: process model 5.1 at 73 % moisture. */
 export { MOIST_KG_PER_L as USUAL_LITRE_KG } from "@/core/matter/figures";

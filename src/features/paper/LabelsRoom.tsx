@@ -4,6 +4,7 @@ import { binVolumeL, systemOf } from "@/core/bin/system";
 import { shortDay } from "@/core/calendar/day";
 import { profileOf } from "@/core/picture/profile";
 import { formatMass, formatVolume } from "@/core/quantity/format";
+import { formatMesh } from "@/core/words/entry";
 import { dueDay } from "@/core/round/due";
 import { useSession } from "@/session/session";
 import { Cutaway } from "@/ui/cutaway/Cutaway";
@@ -15,15 +16,17 @@ import room from "@/ui/room.module.css";
 import styles from "./Paper.module.css";
 import { Qr } from "./Qr";
 
-/** Labels for bins and batches: a code as QR and in letters, what it is, since when, and when one comes back. */
+/** Labels for bins, batches and lots of castings: a code as QR and in letters, what it is, since when, and when one comes back. */
 export function LabelsRoom() {
-  const { bins, batchesToday = [], settings, author, keep, units, today } = useSession();
+  const { bins, batchesToday = [], lotsToday = [], settings, author, keep, units, today } = useSession();
   const params = useSearchParams();
   const [address, setAddress] = useState<string>();
   if (!bins) return <main className={`${room.room} ${styles.paper}`} aria-busy="true" />;
   const wanted = params.get("ids")?.split(",").filter(Boolean);
   const shown = bins.filter(({ bin, state }) => (wanted ? wanted.includes(bin.id) : !state.setup?.retired));
   const stored = wanted ? batchesToday.filter(({ batch }) => wanted.includes(batch.id)) : batchesToday;
+  const castings = wanted ? lotsToday.filter(({ lot }) => wanted.includes(lot.id)) : [];
+  const many = shown.length + stored.length + castings.length;
   const set = settings?.labelAddress;
   const typed = address ?? set ?? "";
   const keepAddress = () => {
@@ -40,7 +43,7 @@ export function LabelsRoom() {
       <div className={styles.head} data-print="hide">
         <h1 className={room.title}>Labels</h1>
         <Button variant="contained" onClick={() => window.print()}>
-          Print {shown.length + stored.length} labels
+          Print {many} {many === 1 ? "label" : "labels"}
         </Button>
       </div>
       <form
@@ -61,7 +64,7 @@ export function LabelsRoom() {
         />
         <Button type="submit">keep the address</Button>
       </form>
-      {shown.length + stored.length === 0 && <p>No such bin or batch stands in this cellar.</p>}
+      {many === 0 && <p>No such bin, batch or lot stands in this cellar.</p>}
       <ul className={styles.labels}>
         {shown.map(({ bin, state, expectation }) => {
           const code = codeOf(bin.id);
@@ -89,6 +92,28 @@ export function LabelsRoom() {
                   <Cutaway profile={profile} pxPerM={Math.min(80, 66 / widest)} detail="thumb" label="" />
                 )}
               </span>
+            </li>
+          );
+        })}
+        {castings.map(({ lot, state }) => {
+          const code = codeOf(lot.id);
+          return (
+            <li key={lot.id} className={styles.label}>
+              <Qr text={labelText(code, set)} size={96} />
+              <div className={styles.labelWords}>
+                <b className={styles.labelName}>{lot.name}</b>
+                <span className={styles.code}>{code}</span>
+                <span>
+                  worm castings, {shortDay(lot.madeOn)} {lot.madeOn.slice(0, 4)}
+                </span>
+                <span>
+                  {state.bags
+                    ? formatMass(state.bags.eachKg, units, "bucket")
+                    : formatMass(state.massKg, units, "bucket")}
+                  {state.sievedAt ? `, ${formatMesh(state.sievedAt.meshM, units)}` : ""}
+                </span>
+                <span>keep cool, dark, lid loose</span>
+              </div>
             </li>
           );
         })}

@@ -5,11 +5,11 @@ import { useSession } from "@/session/session";
 import Link from "next/link";
 import styles from "./Slate.module.css";
 
-/** On the slate beside the bins: steps of a start, batches to turn and to measure. */
+/** On the slate beside the bins: steps of a start, batches to turn and to measure, castings to look after. */
 export function DatedLines() {
-  const { timetables, today, units, bins, batchesToday: batches } = useSession();
+  const { timetables, today, units, bins, batchesToday: batches, lotsToday: lots } = useSession();
   const starts = startsToday(timetables, bins ?? [], batches ?? []);
-  const tasks = datedTasks(starts, batches ?? [], today, units);
+  const tasks = datedTasks(starts, batches ?? [], today, units, lots);
   const ahead = nextStart(starts, today);
   if (tasks.length === 0)
     return ahead ? (
@@ -25,7 +25,7 @@ export function DatedLines() {
       <ul className={styles.tasks}>
         {tasks.map(({ key, name, verb, why, overdueDays, to }) => (
           <li key={key} className={styles.task}>
-            <Link className={styles.line} href={to.room === "start" ? `/start?id=${to.id}` : "/store"}>
+            <Link className={styles.line} href={to.room === "store" ? "/store" : `/${to.room}?id=${to.id}`}>
               <span className={styles.box} aria-hidden="true" />
               <span>
                 <b>{name}</b> {verb}

@@ -35,7 +35,7 @@ function Back({ due }: { readonly due: LocalDate | undefined }) {
 
 /** The slate: what to do today, in walking order, and what to carry down. */
 export function Slate() {
-  const { bins, rooms, today, units, timetables, batches, plans } = useSession();
+  const { bins, rooms, today, units, timetables, batches, lots, plans } = useSession();
   const { chosen, ask } = useErrands();
   const [isDrawn, setDrawn] = useState(false);
   const round = useMemo(() => planRound(bins ?? [], today), [bins, today]);
@@ -107,7 +107,7 @@ export function Slate() {
       </ol>
       {ripe.length > 0 && <Ripe bins={ripe} today={today} units={units} />}
       <ComingForecasts bins={bins} />
-      {(timetables.length > 0 || batches.length > 0) && <DatedLines />}
+      {(timetables.length > 0 || batches.length > 0 || lots.length > 0) && <DatedLines />}
       {plans.length > 0 && <TooMuch />}
       {round.tasks.length > 0 && <ToCarry carry={round.carry} units={units} />}
       {bins.length > 1 && (

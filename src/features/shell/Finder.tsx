@@ -52,6 +52,7 @@ const ROOMS = [
   { at: "/plan", label: "Plan a bin or a cellar", words: "how many which kind build scraps" },
   { at: "/mix", label: "Mix bedding or feed", words: "recipe carbon nitrogen blend" },
   { at: "/store", label: "The store: bedding and batches", words: "pile heap pre-compost supplies" },
+  { at: "/lots", label: "Castings: drying, in store, where they went", words: "lot dry cure store sieve bag sell give use extract slurry receipt" },
   { at: "/stock", label: "Worms delivered or shared out", words: "buy transfer split stock" },
   { at: "/sheet", label: "The round on paper", words: "print type in sheet list tick" },
   { at: "/reckon", label: "Reckoning: what came of it all", words: "balance yield year month target castings per kg" },
@@ -91,7 +92,7 @@ const MOST_SHOWN = 40;
 /** Find anything by name: bins, what is done to the one in hand, rooms, pages of the Guide, and the code on a label. */
 export function Finder() {
   const { errand, ask, choose, chosen } = useErrands();
-  const { bins, batches, materials } = useSession();
+  const { bins, batches, lots, materials } = useSession();
   const router = useRouter();
   const [asked, setAsked] = useState("");
   const close = () => ask(undefined);
@@ -103,6 +104,7 @@ export function Finder() {
       { key: `visit/${bin.id}`, label: `Visit ${bin.name}`, hint: "lift the lid", words: "look check", go: () => router.push(`/visit?id=${bin.id}`), binId: bin.id },
     ]),
     ...batches.map((batch): Found => ({ key: batch.id, label: batch.name, hint: "batch", words: codeOf(batch.id), go: () => router.push("/store") })),
+    ...lots.map((lot): Found => ({ key: lot.id, label: lot.name, hint: "castings", words: codeOf(lot.id), go: () => router.push(`/lots?id=${lot.id}`) })),
     ...ROOMS.map(({ at, label, words }): Found => ({ key: at, label, hint: "room", words, go: () => router.push(at) })),
     { key: "many", label: "Several bins at once", hint: "deed", words: "bulk group batch many feed water", go: () => ask({ of: "many", binIds: [] }) },
     ...(inHand ? [
@@ -197,4 +199,4 @@ function sought(options: Found[], { inputValue }: { readonly inputValue: string 
 const saysNothing = (asked: string): string =>
   readCode(asked) === undefined
     ? "Nothing here goes by that name."
-    : `Nothing here goes by that name, and no bin or batch of this cellar bears the code ${asked.trim().toUpperCase()}.`;
+    : `Nothing here goes by that name, and no bin, batch or lot of this cellar bears the code ${asked.trim().toUpperCase()}.`;

@@ -8,7 +8,7 @@ const ROOMS = [
   { href: "/bins", word: "Bins", also: ["/bin", "/setup", "/labels", "/friend", "/harvest", "/lamp"] },
   { href: "/plan", word: "Plan", also: ["/start", "/stock"] },
   { href: "/mix", word: "Mix", also: [] },
-  { href: "/store", word: "Store", also: [] },
+  { href: "/store", word: "Store", also: ["/lots"] },
   { href: "/guide", word: "Guide", also: [] },
   { href: "/records", word: "Records", also: ["/reckon"] },
   { href: "/settings", word: "Settings", also: [] },

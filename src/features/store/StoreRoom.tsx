@@ -16,7 +16,7 @@ import styles from "./Store.module.css";
 
 /** What ripens and what is ready: each batch a bucket with its label, warmth and days. */
 export function StoreRoom() {
-  const { batchesToday: batches } = useSession();
+  const { batchesToday: batches, lotsToday } = useSession();
   const [slip, setSlip] = useState<{ readonly one: BatchToday; readonly slip: BatchSlip }>();
   const kept = batches?.filter(({ state }) => state.stage.is !== "used") ?? [];
   const used = batches?.filter(({ state }) => state.stage.is === "used") ?? [];
@@ -44,6 +44,12 @@ export function StoreRoom() {
           </Button>
         </p>
       )}
+      <p>
+        {lotsToday && lotsToday.length > 0
+          ? "What the bins gave lies with the "
+          : "What you harvest is kept under "}
+        <Link href="/lots">castings</Link>.
+      </p>
       <BeddingAheadView />
       {slip && <BatchSlipDialog one={slip.one} slip={slip.slip} onClose={() => setSlip(undefined)} />}
     </main>

@@ -24,8 +24,10 @@ export const lotSchema = z.strictObject({
   risks: z.array(z.enum(LOT_RISKS)).max(LOT_RISKS.length),
 });
 export type Lot = z.infer<typeof lotSchema>;
+/** As it is written down, before its schema has seen it. */
+export type LotInput = z.input<typeof lotSchema>;
 
-export const lotFormat: RecordFormat<Lot, z.input<typeof lotSchema>> = {
+export const lotFormat: RecordFormat<Lot, LotInput> = {
   current: 1,
   steps: [],
   schema: lotSchema,
