@@ -17,7 +17,7 @@ const ROOMS = {
     "/plan?step=proposals",
     "/plan?step=many",
   ],
-  "in bedding and shelves": ["/mix", "/store"],
+  "in bedding and shelves": ["/mix", "/store", "/lots"],
   "in the guide": [
     "/guide",
     "/guide?in=belief",

@@ -4,6 +4,7 @@ import "./globals.css";
 import { Shell } from "@/features/shell/Shell";
 import { Deeds } from "@/features/deed/Deeds";
 import { ManyBins } from "@/features/many/ManyBins";
+import { Scale } from "@/features/scale/Scale";
 import { Slips } from "@/features/slip/Slips";
 import { NewVersion } from "@/offline/NewVersion";
 import { Providers } from "@/ui/theme/Providers";
@@ -32,6 +33,7 @@ export default function RootLayout({ children }: { readonly children: ReactNode 
                 <Slips />
                 <Deeds />
                 <ManyBins />
+                <Scale />
               </>
             }
           >

@@ -77,11 +77,12 @@ export const lotsToday = (
   lots: readonly Lot[],
   logOf: (lotId: string) => LotLog,
   climate: Climate | undefined,
+  today: LocalDate,
 ): readonly LotToday[] =>
   lots
     .map((lot) => {
       const state = lotState(lot, logOf(lot.id));
-      const due = lotDue(lot, state, climate);
+      const due = lotDue(lot, state, today, climate);
       return due ? { lot, state, due } : { lot, state };
     })
     .toSorted((a, b) => (a.lot.madeOn < b.lot.madeOn ? 1 : -1));

@@ -29,6 +29,8 @@ export type Errand =
       readonly binIds: readonly string[];
       readonly deed?: ManyDeed;
     }
+  /** Connect a scale, or see the one that is. */
+  | { readonly of: "scale" }
   | { readonly of: "find" }
   | { readonly of: "keys" };
 

@@ -182,8 +182,13 @@ class Follower {
   /** Castings lie in the first room, unless the keeper has none. */
   private async lotsToday(): Promise<readonly LotToday[]> {
     const { lotsToday } = await judging();
-    const { frame, known } = this.of;
-    return lotsToday(frame.lots, (id) => (known.get(id) as Known<"lots">).state, frame.rooms[0]?.climate);
+    const { frame, known, today } = this.of;
+    return lotsToday(
+      frame.lots,
+      (id) => (known.get(id) as Known<"lots">).state,
+      frame.rooms[0]?.climate,
+      today,
+    );
   }
 
   /** In slices: between them the screen has its turn. */

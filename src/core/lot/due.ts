@@ -1,7 +1,7 @@
 import type { Lot } from "@/records/lot";
 import type { Climate } from "@/records/room";
 import type { LocalDate } from "@/vocabulary/fields";
-import { addDays, daysBetween } from "../calendar/day";
+import { addDays } from "../calendar/day";
 import { TEMPERATE } from "../expectation/climate";
 import { BRICK, CURE_DAYS, drying, isTooDamp, LOOK_DAYS, MOIST_FOR, TURN_DAYS } from "./drying";
 import type { LotState } from "./state";
@@ -19,7 +19,12 @@ export interface LotDue {
  * The one next thing to do with a lot: nothing where it is used up. Wet castings are spread, what dries is turned and then
  * felt, what is dry enough is put in store, what is too dry is damped, what is stored is felt once a month. Never throws.
  */
-export function lotDue(lot: Lot, state: LotState, climate: Climate = TEMPERATE): LotDue | undefined {
+export function lotDue(
+  lot: Lot,
+  state: LotState,
+  today: LocalDate,
+  climate: Climate = TEMPERATE,
+): LotDue | undefined {
   if (state.massKg <= CRUMB_KG) return undefined;
   const { stage, moisture, tendedOn, feltOn } = state;
   if (moisture < BRICK && stage?.is !== "curing") return { task: "damp", on: tendedOn };
@@ -37,7 +42,8 @@ export function lotDue(lot: Lot, state: LotState, climate: Climate = TEMPERATE):
     ? undefined
     : addDays(feltOn > stage.since ? feltOn : stage.since, Math.max(1, Math.round(found.days.low)));
   const turnOn = addDays(tendedOn, TURN_DAYS);
-  return dryOn && daysBetween(dryOn, turnOn) >= 0
+  // Once it may be dry, a turning that was missed is not asked for any more.
+  return dryOn && (dryOn <= today || dryOn <= turnOn)
     ? { task: "feel", on: dryOn }
     : { task: "turn", on: turnOn };
 }

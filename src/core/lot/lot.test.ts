@@ -8,7 +8,7 @@ import { BRICK, drying, isTooDamp, MOIST_FOR } from "./drying";
 import { lotDue } from "./due";
 import { CRUMB_KG, litreKgOf, lotLog, lotState } from "./state";
 import { eatenBefore, risksOf } from "./trace";
-import { USE_RULES, useAmount } from "./uses";
+import { USE_RULES, amountFor } from "./uses";
 import { receiptRows, sayDrying, sayRisks, sayTaken } from "./words";
 
 const bedding = (massKg: number, on: number) =>
@@ -61,7 +61,7 @@ test("more gone than there was empties the lot and says by how much; bags go wit
   const emptied = lotState(lot, [lotEntry({ kind: "parted", how: "thrown", amount: kilograms(14) })]);
   expect(emptied).toMatchObject({ massKg: 0, dryKg: 0 });
   expect(emptied.overdrawnKg).toBeCloseTo(2, 9);
-  expect(lotDue(lot, emptied)).toBeUndefined();
+  expect(lotDue(lot, emptied, START)).toBeUndefined();
   const state = lotState(lot, lotLog(LOT_LOG));
   expect(state.bags).toEqual({ count: 3, eachKg: 1.5 * litreKgOf(lot, state.moisture) });
   expect(state.partings.map(({ entry: { how } }) => how)).toEqual(["used", "sold", "given", "used"]);
@@ -132,7 +132,7 @@ test("a lot that is tended as it asks is dry before it is stored, never a brick,
         const goal = drying({ ...heap, moisture: truth }, truth - 0.005, climate, addDays(START, at));
         if (!isTooDamp(goal)) truth -= 0.005 / ((goal.days.low * 1.5) / 0.75);
       }
-      const due = lotDue(lot, state, climate);
+      const due = lotDue(lot, state, addDays(START, at), climate);
       if (!due || due.on > addDays(START, at)) continue;
       done.push(due.task);
       const fact = {
@@ -145,7 +145,7 @@ test("a lot that is tended as it asks is dry before it is stored, never a brick,
         damp: { kind: "watered", amount: litres(1) },
       }[due.task] as Parameters<typeof lotEntry>[0];
       rows.push(lotEntry(fact, at));
-      const after = lotDue(lot, lotState(lot, lotLog(rows)), climate)!;
+      const after = lotDue(lot, lotState(lot, lotLog(rows)), addDays(START, at), climate)!;
       // What was done is not asked for again the same day.
       expect([due.task, after.task === due.task && after.on <= addDays(START, at)]).toEqual([
         due.task,
@@ -179,15 +179,15 @@ test("what a bin ate in the half year before a harvest is traced, and manure ask
 
 test("uses: amounts grow with what is made, water adds up, and nothing is asked for nothing", () => {
   for (const use of LOT_USES) {
-    const { castingsL, waterL, totalL } = useAmount(use, 20);
+    const { castingsL, waterL, totalL } = amountFor(use, 20);
     expect(castingsL.low).toBeLessThan(castingsL.usual);
     expect(castingsL.usual).toBeLessThanOrEqual(castingsL.high);
-    expect(useAmount(use, 40).castingsL.usual).toBeCloseTo(2 * castingsL.usual, 9);
+    expect(amountFor(use, 40).castingsL.usual).toBeCloseTo(2 * castingsL.usual, 9);
     if (USE_RULES[use].by === "water") {
       expect(waterL).toBeCloseTo(20, 9);
       expect(totalL).toBeCloseTo(20 + castingsL.usual, 9);
     }
-    expect(useAmount(use, 0)).toEqual({ castingsL: { low: 0, usual: 0, high: 0 } });
+    expect(amountFor(use, 0)).toEqual({ castingsL: { low: 0, usual: 0, high: 0 } });
   }
 });
 

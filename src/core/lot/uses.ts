@@ -46,7 +46,7 @@ export interface UseAmount {
 }
 
 /** Castings for so many litres of mix or water, square metres or plants. Never throws; nothing asked gives nothing. */
-export function useAmount(use: LotUse, asked: number): UseAmount {
+export function amountFor(use: LotUse, asked: number): UseAmount {
   const { by, litres } = USE_RULES[use];
   const of = Math.max(0, asked);
   const castingsL = { low: litres.low * of, usual: litres.usual * of, high: litres.high * of };

@@ -12,8 +12,10 @@ import { readLog } from "@/persistence/read";
 import type { NewRow } from "@/persistence/write";
 import { actRows } from "@/session/author";
 import type { DraftState } from "@/session/draft";
+import { useErrands } from "@/session/errand";
 import { useSession } from "@/session/session";
 import { QuantityField } from "@/ui/field/QuantityField";
+import { TakeReading } from "@/ui/field/TakeReading";
 import { SelectField } from "@/ui/field/SelectField";
 import { useGuarded } from "@/ui/useGuarded";
 import Button from "@mui/material/Button";
@@ -50,6 +52,7 @@ export function WeighInForm({
 }) {
   const { db, bins, lotsToday, units, today, author, keep } = useSession();
   const lots = (lotsToday ?? []).filter(({ state: { massKg } }) => massKg > CRUMB_KG);
+  const { ask } = useErrands();
   const router = useRouter();
   const { guarded, isBusy } = useGuarded();
   const [sentence, setSentence] = useState<string>();
@@ -113,6 +116,7 @@ export function WeighInForm({
       <p className={styles.expected}>
         “3 × 12 kg”, “20 lb + 4 kg” or “15 L”. What goes back where it came from need not be weighed.
       </p>
+      <Button onClick={() => ask({ of: "scale" })}>read a scale</Button>
       {typed.lines.map((line, at) => (
         <div key={at} className={styles.line}>
           <SelectField
@@ -132,7 +136,20 @@ export function WeighInForm({
                 ? " "
                 : `${formatMass(read.of[at].netKg, units, "bucket")} net`)
             }
-            slotProps={{ htmlInput: { autoComplete: "off", maxLength: 80 } }}
+            slotProps={{
+              htmlInput: { autoComplete: "off", maxLength: 80 },
+              input: {
+                endAdornment: (
+                  <TakeReading
+                    label={`line ${at + 1}`}
+                    // One container after the other: each adds to what stands there.
+                    onTake={(said) =>
+                      change(at, { weighed: line.weighed.trim() === "" ? said : `${line.weighed} + ${said}` })
+                    }
+                  />
+                ),
+              },
+            }}
           />
           <QuantityField
             label="Each empty"
@@ -195,7 +212,7 @@ export function WeighInForm({
             onChoose={(lot) => draft.set((before) => ({ ...before, lot }))}
             options={[
               { value: NEW_LOT, label: "a lot of their own" },
-              ...lots.map(({ lot }) => ({ value: lot.id as string, label: `part of ${lot.name}` })),
+              ...lots.map(({ lot }) => ({ value: lot.id, label: `part of ${lot.name}` })),
               { value: NO_LOT, label: "nothing: they are used at once" },
             ]}
           />

@@ -2,7 +2,7 @@
 import { HAZARDS } from "@/core/catalogue/guideTables";
 import { SPREAD_M } from "@/core/lot/drying";
 import { litreKgOf } from "@/core/lot/state";
-import { USE_RULES, useAmount } from "@/core/lot/uses";
+import { USE_RULES, amountFor } from "@/core/lot/uses";
 import { USE_BY_WORDS, USE_HOW } from "@/core/lot/words";
 import { DEFAULT_UNIT, formatLength, formatMass, formatVolume } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
@@ -91,7 +91,7 @@ export function LotDialog({
       empty={empty}
       options={(bins ?? [])
         .filter(({ state: { setup } }) => setup && !setup.retired)
-        .map(({ bin }) => ({ value: bin.id as string, label: bin.name }))}
+        .map(({ bin }) => ({ value: bin.id, label: bin.name }))}
     />
   );
   const save = async () => {
@@ -212,7 +212,7 @@ function UseFields({
   const { use } = typed;
   const rule = use === "" ? undefined : USE_RULES[use];
   const asked = rule && askedOf(rule.by, typed.made, units);
-  const found = use === "" || asked === undefined ? undefined : useAmount(use, asked);
+  const found = use === "" || asked === undefined ? undefined : amountFor(use, asked);
   const litreKg = litreKgOf(one.lot, one.state.moisture);
   const meshM = one.state.sievedAt?.meshM;
   return (

@@ -6,6 +6,7 @@ import { sayUnreadable } from "@/core/quantity/words";
 import { DEFAULT_UNIT } from "@/core/quantity/format";
 import type { Room } from "@/records/room";
 import type { Settings } from "@/records/settings";
+import { useErrands } from "@/session/errand";
 import { useSession } from "@/session/session";
 import { Choice } from "@/ui/choice/Choice";
 import { QuantityField } from "@/ui/field/QuantityField";
@@ -19,6 +20,7 @@ import styles from "./Settings.module.css";
 
 export function SettingsRoom() {
   const { settings, author, keep, units, rooms, open, switchTo, cellar } = useSession();
+  const { ask } = useErrands();
   const { mode, setMode } = useColorScheme();
   // What was pressed a moment ago counts before the store has told it back.
   const last = useRef<Settings>(undefined);
@@ -76,6 +78,16 @@ export function SettingsRoom() {
           onChoose={(value) => value && value !== open && void switchTo(value)}
         />
       </div>
+      <section className={styles.rooms} aria-labelledby="scale">
+        <h2 id="scale">A scale</h2>
+        <p className={styles.quiet}>
+          Read from a serial or USB line; then every field for a weight offers to take what it shows. A
+          stand-in comes with the app.
+        </p>
+        <Button variant="outlined" onClick={() => ask({ of: "scale" })}>
+          Connect a scale
+        </Button>
+      </section>
       <CellarName key={cellar?.rowId ?? "none"} />
       <Containers
         containers={settings?.containers ?? []}

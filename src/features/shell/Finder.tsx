@@ -106,6 +106,7 @@ export function Finder() {
     ...batches.map((batch): Found => ({ key: batch.id, label: batch.name, hint: "batch", words: codeOf(batch.id), go: () => router.push("/store") })),
     ...lots.map((lot): Found => ({ key: lot.id, label: lot.name, hint: "castings", words: codeOf(lot.id), go: () => router.push(`/lots?id=${lot.id}`) })),
     ...ROOMS.map(({ at, label, words }): Found => ({ key: at, label, hint: "room", words, go: () => router.push(at) })),
+    { key: "scale", label: "A scale: connect or read it", hint: "device", words: "weigh balance serial usb tare bench", go: () => ask({ of: "scale" }) },
     { key: "many", label: "Several bins at once", hint: "deed", words: "bulk group batch many feed water", go: () => ask({ of: "many", binIds: [] }) },
     ...(inHand ? [
       ...SLIPS.map(([slip, label, words]): Found => ({ key: `slip/${slip}`, label: `${label} ${inHand.bin.name}`, hint: "deed", words, go: () => ask({ of: "slip", slip, binId: inHand.bin.id }) })),

@@ -4,6 +4,8 @@ import { parseQuantity } from "@/core/quantity/parse";
 import { sayUnreadable } from "@/core/quantity/words";
 import TextField from "@mui/material/TextField";
 import type { Ref } from "react";
+import { useScaleReading } from "./scaleReading";
+import { TakeReading } from "./TakeReading";
 
 export interface QuantityFieldProps {
   readonly label: string;
@@ -34,6 +36,7 @@ export function QuantityField({
   helper,
 }: QuantityFieldProps) {
   const outcome = typed.trim() === "" ? undefined : parseQuantity(typed, dimension, unit);
+  const isOffered = useScaleReading() !== undefined && dimension === "mass";
   const problem = fault ?? (outcome && !outcome.ok ? sayUnreadable(outcome.problem) : undefined);
   const said = outcome?.ok && echo ? echo(outcome.value) : helper;
   return (
@@ -51,7 +54,11 @@ export function QuantityField({
           autoComplete: "off",
           maxLength: 80,
         },
-        inputLabel: { required: false },
+        // The label makes room for what a scale offers.
+        inputLabel: { required: false, ...(isOffered ? { shrink: true } : {}) },
+        ...(dimension === "mass"
+          ? { input: { endAdornment: <TakeReading label={label} onTake={onTyped} /> } }
+          : {}),
       }}
     />
   );

@@ -1,0 +1,3 @@
+export { benchScale as GET } from "@/server/benchScale";
+
+export const dynamic = "force-dynamic";
