@@ -17,7 +17,7 @@ const ROOMS = {
     "/plan?step=proposals",
     "/plan?step=many",
   ],
-  "in bedding and shelves": ["/mix", "/store", "/lots"],
+  "in bedding and shelves": ["/mix", "/store", "/lots", "/trouble?id=demo-lovage"],
   "in the guide": [
     "/guide",
     "/guide?in=belief",

@@ -180,6 +180,21 @@ export const LOG: readonly Entry[] = [
   entry({ kind: "looked", lid: "lifted", readings: [], leftOut: ["Spray 200 mL"] }),
   entry({ kind: "altered", changes: { retired: true } }),
   entry({ kind: "noted", text: "damp corner" }),
+  entry({
+    kind: "diagnosed",
+    signs: ["smell-sour", "food-piled"],
+    absent: ["hot-centre"],
+    causes: ["overfeeding", "acid"],
+    lookOn: "2026-03-09",
+    id: "trouble-1",
+  }),
+  entry({ kind: "followedUp", troubleId: "trouble-1", outcome: "better", lookOn: "2026-03-16" }),
+  entry({
+    kind: "followedUp",
+    troubleId: "trouble-1",
+    outcome: "gone",
+    helped: "card from the first wet week",
+  }),
 ];
 
 /** What can be done with a lot of castings: each kind, no field left out. */

@@ -1,7 +1,7 @@
 import { toJSONSchema } from "zod";
 import type { z } from "@/vocabulary/z";
 
-const UNITS = /(Kg|L|M|M2|Cm|G|C|K|Min|Days|Day|Weeks|Months|PctDm|PerL|PerM2|PerCm|Date)$/;
+const UNITS = /(Kg|L|M|M2|Cm|G|C|K|Min|Days|DaysAgo|Day|Weeks|Months|PctDm|PerL|PerM2|PerCm|Date)$/;
 const WITHOUT_UNIT = new Set([
   "moisture",
   "fraction",

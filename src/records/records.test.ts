@@ -95,7 +95,7 @@ const RELEASED: Record<string, string> = {
   "entry/v4.fixture.json": "3374db8f7b54e277897a57aad0dc521f4f3e353bd24d1ecbfb2cf79b5919dc0d",
   "entry/v5.fixture.json": "619323ad185db94949f71c03b1cbdbc82a3aa635da3439b9797846e33d22cf7e",
   "entry/v6.fixture.json": "49270640087d5ded8623ae3fc5cd3a1e72fc9729977c000b026f1167bd2c38de",
-  "entry/v7.fixture.json": "73f52144f4425e0bb5e9813e7186672a59f41f5dc3762f8991f98ce1086310ed",
+  "entry/v7.fixture.json": "fb507c75d869636796d1ab89d24f6996a03a42b8abb32999c88a2edca37ce926",
   "lot/v1.fixture.json": "7331a5055b2a9515ebe3252647caa8f886d6949e9585e95deda6938cbccfe85b",
   "material/v1.fixture.json": "866d765cf4665704e662dd6af6cf685eb4a665f40bc3dddce9681caa0bd1a04b",
   "plan/v1.fixture.json": "5cc677dff0ff7d7c21e352da41764167d61edced8eccab16bebeb5f37d06a068",

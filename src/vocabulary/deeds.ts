@@ -28,6 +28,10 @@ export type TakenFrom = (typeof TAKEN_FROM)[number];
 export const WENT_TO = ["bin", "store", "tub", "heap", "ground"] as const;
 export type WentTo = (typeof WENT_TO)[number];
 
+/** What became of a trouble at a later look; the first two close it. */
+export const FOLLOW_UPS = ["gone", "mistaken", "better", "same", "worse"] as const;
+export type FollowUp = (typeof FOLLOW_UPS)[number];
+
 /** What is put in that was in a bin before. */
 export const PUT_IN = ["contents", "worked", "overs", "castings"] as const;
 export type PutIn = (typeof PUT_IN)[number];

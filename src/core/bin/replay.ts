@@ -104,6 +104,15 @@ function applied(before: BinState, entry: Entry): BinState {
       const setup = setupAfter(state.setup, entry);
       return setup ? { ...state, setup } : state;
     }
+    case "diagnosed": {
+      const { id, day, signs, causes, lookOn } = entry;
+      return {
+        ...state,
+        troubles: [...(state.troubles ?? []), { entryId: id, since: day, signs, causes, lookOn }],
+      };
+    }
+    case "followedUp":
+      return followedUp(state, entry);
     case "turned":
     case "weighed":
     case "noted":
@@ -114,6 +123,20 @@ function applied(before: BinState, entry: Entry): BinState {
     case "parted":
       return state;
   }
+}
+
+/** Gone or a mistake, a trouble is over; else it is looked at again. One that never was changes nothing. */
+function followedUp(state: BinState, { troubleId, outcome, lookOn }: EntryOf<"followedUp">): BinState {
+  const { troubles, ...rest } = state;
+  if (!troubles) return state;
+  const still = troubles.flatMap((one) =>
+    one.entryId !== troubleId
+      ? [one]
+      : outcome === "gone" || outcome === "mistaken"
+        ? []
+        : [lookOn ? { ...one, lookOn } : one],
+  );
+  return still.length > 0 ? { ...rest, troubles: still } : rest;
 }
 
 /** Everything moves on towards the harvest; a meal goes where most of its part went. */

@@ -58,6 +58,15 @@ export interface LogProblem {
   readonly day: LocalDate;
 }
 
+/** A trouble that was noted: what was seen, what was held to be behind it, and the day to look again. */
+export interface OpenTrouble {
+  readonly entryId: string;
+  readonly since: LocalDate;
+  readonly signs: readonly string[];
+  readonly causes: readonly string[];
+  readonly lookOn: LocalDate;
+}
+
 /** What follows from one bin's log. Plain data, thrown away and computed again at will. */
 export interface BinState {
   readonly setup?: BinSetup;
@@ -114,6 +123,8 @@ export interface BinState {
     readonly harvestedKg: number;
     readonly wormsOutKg: number;
   };
+  /** Troubles that were noted and are not over, oldest first. */
+  readonly troubles?: readonly OpenTrouble[];
   readonly problems: readonly LogProblem[];
 }
 

@@ -5,6 +5,7 @@ import { breederCocoons, doubling } from "./breedingSums";
 import type { Calculator } from "./calculator";
 import { correctMoisture } from "./correctMoisture";
 import { decide } from "./decide";
+import { diagnose } from "./diagnose";
 import { dilute } from "./dilute";
 import { batchTurnover, nextRation, ramp, sectionCount, targetInputs } from "./feedingSums";
 import { hydrate } from "./hydrate";
@@ -34,6 +35,7 @@ export const CALCULATORS: readonly Calculator[] = [
   dilute,
   netWeight,
   simulate,
+  diagnose,
   decide,
   coirBrick,
   partsForCn,

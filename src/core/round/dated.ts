@@ -15,13 +15,13 @@ import type { BinToday } from "./round";
 import type { UnitSystem } from "../quantity/format";
 import { formatTemperature } from "../quantity/format";
 
-/** Something due beside the bins: a step of a start, a batch to turn or to measure, castings to dry or to look after. */
+/** Something due beside the bins: a step of a start, a batch to turn or to measure, castings to dry or to look after, a trouble to look at again. */
 export interface DatedTask {
   readonly key: string;
   readonly name: string;
   readonly verb: string;
   readonly why: string;
-  readonly to: { readonly room: "start" | "store" | "lots"; readonly id: string };
+  readonly to: { readonly room: "start" | "store" | "lots" | "trouble"; readonly id: string };
   readonly overdueDays: number;
 }
 
@@ -59,13 +59,14 @@ export const startsToday = (
     };
   });
 
-/** What of starts, batches and lots is due on a day, oldest first; of one start the next two steps at most. */
+/** What of troubles, starts, batches and lots is due on a day, oldest first; of one start the next two steps at most. */
 export function datedTasks(
   starts: readonly StartToday[],
   batches: readonly { readonly batch: Batch; readonly state: BatchState }[],
   today: LocalDate,
   units: UnitSystem,
   lots: readonly { readonly lot: Lot; readonly due?: LotDue }[] = [],
+  bins: readonly BinToday[] = [],
 ): DatedTask[] {
   const ofStarts = starts.flatMap(({ timetable, steps, wormsKg, intervalDays }) =>
     steps
@@ -114,7 +115,25 @@ export function datedTasks(
     const overdueDays = daysBetween(due.on, today);
     return [{ key: `${lot.id}/${due.task}`, name: lot.name, ...sayLotTask(due), to, overdueDays }];
   });
-  return [...ofStarts, ...ofBatches, ...ofLots].toSorted((a, b) => b.overdueDays - a.overdueDays);
+  const ofTroubles = bins.flatMap(({ bin, state }) =>
+    (state.troubles ?? []).flatMap((trouble): DatedTask[] =>
+      trouble.lookOn > today
+        ? []
+        : [
+            {
+              key: `${bin.id}/${trouble.entryId}`,
+              name: bin.name,
+              verb: "look again, is it over",
+              why: `${trouble.signs.map((sign) => sign.replace(/-/g, " ")).join(", ")}.`,
+              to: { room: "trouble", id: bin.id },
+              overdueDays: daysBetween(trouble.lookOn, today),
+            },
+          ],
+    ),
+  );
+  return [...ofTroubles, ...ofStarts, ...ofBatches, ...ofLots].toSorted(
+    (a, b) => b.overdueDays - a.overdueDays,
+  );
 }
 
 /** The first step of a start that lies ahead, for a day on which nothing is due. */

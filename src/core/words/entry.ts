@@ -2,6 +2,7 @@ import { FOOD_LEFT_WORDS, RIPENESS_WORDS, SMELL_WORDS, SQUEEZE_WORDS } from "./r
 import type { Amount, Entry, EntryOf, Reading } from "@/records/entry";
 import type {
   BeddingLaid,
+  FollowUp,
   FoodLaid,
   LiquidLooks,
   OverBed,
@@ -217,6 +218,19 @@ export function sayEntry(entry: Entry, units: UnitSystem): EntryWords {
       return { verb: "set-up", rest: sayChanges(entry.changes, units) };
     case "noted":
       return { verb: "note", rest: entry.text };
+    case "diagnosed":
+      return {
+        verb: "trouble",
+        rest: `${entry.signs.map((sign) => sign.replace(/-/g, " ")).join(", ")}; held to be ${entry.causes[0]!.replace(/-/g, " ")}`,
+      };
+    case "followedUp":
+      return {
+        verb: "looked again",
+        rest: [
+          FOLLOW_UP_WORDS[entry.outcome],
+          ...(entry.helped ? [`what helped: ${entry.helped}`] : []),
+        ].join(", "),
+      };
     case "staged":
       return {
         verb: STAGED_WORDS[entry.stage],
@@ -248,6 +262,13 @@ export function sayEntry(entry: Entry, units: UnitSystem): EntryWords {
   }
 }
 
+export const FOLLOW_UP_WORDS: Readonly<Record<FollowUp, string>> = {
+  gone: "it is over",
+  mistaken: "it was none",
+  better: "better",
+  same: "the same",
+  worse: "worse",
+};
 const STAGED_WORDS: Readonly<Record<LotStage, string>> = {
   drying: "spread to dry",
   curing: "put to mature",

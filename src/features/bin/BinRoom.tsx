@@ -32,7 +32,7 @@ import { DaysToGone } from "./DaysToGone";
 import { HeardTable } from "./HeardTable";
 import type { PressedPart } from "./PartMenu";
 import { PartMenu } from "./PartMenu";
-import { useBinLog } from "./useBinLog";
+import { useBinLog } from "@/session/useBinLog";
 import { useCourse } from "./useCourse";
 import type { Question } from "./WhatIf";
 import { WhatIf } from "./WhatIf";
@@ -188,6 +188,9 @@ function BinPage({ one }: { readonly one: BinToday }) {
               Lift the lid
             </Button>
             <Button onClick={() => ask({ of: "slip", slip: "fed", binId: bin.id })}>feed</Button>
+            <Button component={Link} href={`/trouble?id=${bin.id}`}>
+              {state.troubles ? `trouble, ${state.troubles.length} open` : "something is wrong"}
+            </Button>
             <Button component={Link} href={`/harvest?id=${bin.id}`}>
               harvest
             </Button>

@@ -21,7 +21,7 @@ import Link from "next/link";
 import { useSearchParams } from "next/navigation";
 import room from "@/ui/room.module.css";
 import styles from "./Friend.module.css";
-import { useBinLog } from "./useBinLog";
+import { useBinLog } from "@/session/useBinLog";
 
 /** So much of the log whoever looks at it needs. */
 const WEEKS = 6;

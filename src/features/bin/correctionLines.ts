@@ -212,6 +212,8 @@ function statedLines(entry: Entry, units: UnitSystem): CorrectionLine[] {
     case "turned":
     case "rotated":
     case "emptied":
+    case "diagnosed":
+    case "followedUp":
     case "staged":
     case "sieved":
     case "bagged":

@@ -9,6 +9,7 @@ import { readAct, readLog } from "@/persistence/read";
 import type { Entry } from "@/records/entry";
 import type { LotToday } from "@/session/batches";
 import { useSession } from "@/session/session";
+import { useBinLog } from "@/session/useBinLog";
 import { useStored } from "@/session/useStored";
 import { useGuarded } from "@/ui/useGuarded";
 import Button from "@mui/material/Button";
@@ -22,7 +23,7 @@ export function LotHistory({ one }: { readonly one: LotToday }) {
   const { db, bins, lotsToday, units, today, author, keep } = useSession();
   const { guarded, isBusy } = useGuarded();
   const { lot } = one;
-  const log = useStored(async () => effectiveEntries((await readLog(db, lot.id)).rows), [db, lot.id]);
+  const log = useBinLog(lot.id)?.entries;
   const from = useStored(
     () =>
       Promise.all(

@@ -5,11 +5,11 @@ import { useSession } from "@/session/session";
 import Link from "next/link";
 import styles from "./Slate.module.css";
 
-/** On the slate beside the bins: steps of a start, batches to turn and to measure, castings to look after. */
+/** On the slate beside the bins: steps of a start, batches to turn and to measure, castings to look after, troubles not over. */
 export function DatedLines() {
   const { timetables, today, units, bins, batchesToday: batches, lotsToday: lots } = useSession();
   const starts = startsToday(timetables, bins ?? [], batches ?? []);
-  const tasks = datedTasks(starts, batches ?? [], today, units, lots);
+  const tasks = datedTasks(starts, batches ?? [], today, units, lots, bins);
   const ahead = nextStart(starts, today);
   if (tasks.length === 0)
     return ahead ? (

@@ -107,7 +107,10 @@ export function Slate() {
       </ol>
       {ripe.length > 0 && <Ripe bins={ripe} today={today} units={units} />}
       <ComingForecasts bins={bins} />
-      {(timetables.length > 0 || batches.length > 0 || lots.length > 0) && <DatedLines />}
+      {(timetables.length > 0 ||
+        batches.length > 0 ||
+        lots.length > 0 ||
+        bins?.some(({ state }) => state.troubles)) && <DatedLines />}
       {plans.length > 0 && <TooMuch />}
       {round.tasks.length > 0 && <ToCarry carry={round.carry} units={units} />}
       {bins.length > 1 && (

@@ -5,7 +5,11 @@ import styles from "./Shell.module.css";
 
 const ROOMS = [
   { href: "/", word: "Round", also: ["/visit", "/sheet"] },
-  { href: "/bins", word: "Bins", also: ["/bin", "/setup", "/labels", "/friend", "/harvest", "/lamp"] },
+  {
+    href: "/bins",
+    word: "Bins",
+    also: ["/bin", "/setup", "/labels", "/friend", "/harvest", "/lamp", "/trouble"],
+  },
   { href: "/plan", word: "Plan", also: ["/start", "/stock"] },
   { href: "/mix", word: "Mix", also: [] },
   { href: "/store", word: "Store", also: ["/lots"] },

@@ -97,6 +97,9 @@ export function VisitBench({ one, lid }: { readonly one: BinToday; readonly lid:
           ) : (
             <QuietSenses visit={visit} school={one.state.setup?.school} />
           )}
+          <p>
+            <Link href={`/trouble?id=${one.bin.id}`}>Something is wrong: what may be behind it?</Link>
+          </p>
           {lid === "lifted" && state.setup && (
             <details className={styles.deeds}>
               <summary>Something else was done</summary>

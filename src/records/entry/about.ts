@@ -29,6 +29,8 @@ export const ABOUT = {
     "added",
     "emptied",
     "altered",
+    "diagnosed",
+    "followedUp",
     "noted",
   ],
   batch: ["looked", "turned", "watered", "removed", "noted"],

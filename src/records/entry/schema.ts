@@ -1,5 +1,6 @@
 import {
   BEDDING_LAID,
+  FOLLOW_UPS,
   FOOD_LAID,
   LIQUID_LOOKS,
   OVER_BED,
@@ -54,7 +55,7 @@ import { compartment, setupChanges } from "../setup";
  * condensation and sprouts are signs; a set-up may have rules of its own. Fourth: a wished moisture may be taken
  * back, and a first meal has its day. Fifth: deeds say how, where from and where to; what was in a bin before is put
  * in as what it was; a look remembers which proposals were left out. Sixth: those as entries. Seventh: what becomes of
- * castings in a lot.
+ * castings in a lot; a trouble is noted and followed to its end.
  */
 export const ENTRY_VERSION = 7;
 
@@ -303,6 +304,26 @@ const kinds = [
   }),
   z.strictObject({ kind: z.literal("altered"), changes: setupChanges, ...common }),
   z.strictObject({ kind: z.literal("noted"), text, ...common }),
+  z.strictObject({
+    kind: z.literal("diagnosed"),
+    /** What was seen, and what was looked for and not there: ids of the table of signs. */
+    signs: z.array(materialId).min(1).max(90),
+    absent: z.array(materialId).max(90).optional(),
+    /** What was held to be behind it, likeliest first: ids of the table of causes. */
+    causes: z.array(materialId).min(1).max(8),
+    lookOn: localDate,
+    ...common,
+  }),
+  z.strictObject({
+    kind: z.literal("followedUp"),
+    /** The entry the trouble was noted with. */
+    troubleId: entryId,
+    outcome: z.enum(FOLLOW_UPS),
+    /** While it stays open. */
+    lookOn: localDate.optional(),
+    helped: z.string().trim().min(1).max(400).optional(),
+    ...common,
+  }),
   z.strictObject({
     kind: z.literal("staged"),
     stage: z.enum(LOT_STAGES),

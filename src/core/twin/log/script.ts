@@ -254,6 +254,8 @@ function deedsOf(entry: Entry, setup: BinSetup, speciesId: TwinBin["speciesId"])
     case "looked":
     case "weighed":
     case "noted":
+    case "diagnosed":
+    case "followedUp":
     case "staged":
     case "sieved":
     case "bagged":

@@ -1,10 +1,10 @@
 "use client";
-import { useStored } from "@/session/useStored";
+import { useStored } from "./useStored";
 import { effectiveEntries } from "@/core/log/effective";
 import type { BrokenRow } from "@/persistence/read";
 import { readLog } from "@/persistence/read";
 import type { Entry } from "@/records/entry";
-import { useSession } from "@/session/session";
+import { useSession } from "./session";
 
 /** The whole log of one bin as it counts, oldest first, and what of it cannot be read. */
 export function useBinLog(

@@ -1,0 +1,95 @@
+"use client";
+import { SIGNS } from "@/core/trouble/knowledge";
+import { CreatureMark } from "@/ui/marks/CreatureMark";
+import type { Creature } from "@/vocabulary/readings";
+import { CREATURES } from "@/vocabulary/readings";
+import Button from "@mui/material/Button";
+import TextField from "@mui/material/TextField";
+import { useState } from "react";
+import styles from "./Trouble.module.css";
+
+const SENSES = [
+  ["smell", "Smelled"],
+  ["feel", "Felt"],
+  ["see", "Seen"],
+  ["measure", "Measured"],
+] as const;
+const isCreature = (id: string): id is Creature => (CREATURES as readonly string[]).includes(id);
+type Sign = (typeof SIGNS)[number];
+/** Emergencies stand first, then what should be seen to, then what is mostly harmless. */
+const byWeight = (a: Sign, b: Sign): number => b.severity - a.severity;
+/** So many of a sense are shown at once; the others by a press or by searching. */
+const SHOWN = 8;
+
+/** Every sign there is, by sense, with a search; a press says it is so, and what was looked for and not there stands beneath. */
+export function SignPicker({
+  seen,
+  absent,
+  onChange,
+}: {
+  readonly seen: readonly string[];
+  readonly absent: readonly string[];
+  readonly onChange: (next: { readonly seen: readonly string[]; readonly absent: readonly string[] }) => void;
+}) {
+  const [asked, setAsked] = useState("");
+  const [open, setOpen] = useState<readonly string[]>([]);
+  const words = asked.trim().toLowerCase().split(/\s+/).filter(Boolean);
+  const fits = ({ name, description }: Sign) => {
+    const text = `${name} ${description}`.toLowerCase();
+    return words.every((word) => text.includes(word));
+  };
+  const toggle = (id: string) =>
+    onChange({
+      seen: seen.includes(id) ? seen.filter((one) => one !== id) : [...seen, id],
+      absent: absent.filter((one) => one !== id),
+    });
+  const found = SIGNS.filter((sign) => seen.includes(sign.id) || fits(sign));
+  return (
+    <div>
+      <TextField
+        label="Search: fly, wet, smell of eggs"
+        value={asked}
+        onChange={({ target }) => setAsked(target.value)}
+        helperText={words.length > 0 && !SIGNS.some(fits) ? "No sign goes by these words." : " "}
+        fullWidth
+        slotProps={{ htmlInput: { type: "search", autoComplete: "off", maxLength: 60 } }}
+      />
+      {SENSES.map(([sense, title]) => {
+        const all = found.filter((sign) => sign.sense === sense).toSorted(byWeight);
+        const isWhole = words.length > 0 || open.includes(sense);
+        const shown = all.filter((sign, at) => isWhole || at < SHOWN || seen.includes(sign.id));
+        return (
+          shown.length > 0 && (
+            <fieldset key={sense} className={styles.sense}>
+              <legend>{title}</legend>
+              {shown.map(({ id, name, description, severity }) => (
+                <label key={id} className={styles.sign} data-severity={severity} title={description}>
+                  <input type="checkbox" checked={seen.includes(id)} onChange={() => toggle(id)} />
+                  {isCreature(id) && <CreatureMark creature={id} />}
+                  <span>{name}</span>
+                </label>
+              ))}
+              {shown.length < all.length && (
+                <Button onClick={() => setOpen([...open, sense])}>{all.length - shown.length} more</Button>
+              )}
+            </fieldset>
+          )
+        );
+      })}
+      {absent.length > 0 && (
+        <p className={styles.quiet}>
+          Looked for and not there:{" "}
+          {absent.map((id) => (
+            <Button
+              key={id}
+              aria-label={`Take back: no ${SIGNS.find((sign) => sign.id === id)?.name ?? id}`}
+              onClick={() => onChange({ seen, absent: absent.filter((one) => one !== id) })}
+            >
+              {SIGNS.find((sign) => sign.id === id)?.name ?? id} ×
+            </Button>
+          ))}
+        </p>
+      )}
+    </div>
+  );
+}
