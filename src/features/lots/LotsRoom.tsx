@@ -23,6 +23,7 @@ import Button from "@mui/material/Button";
 import Link from "next/link";
 import { useSearchParams } from "next/navigation";
 import { useState } from "react";
+import { ComingHarvests } from "./ComingHarvests";
 import { LotDialog } from "./LotDialog";
 import { LotFigure } from "./LotFigure";
 import { LotHistory } from "./LotHistory";
@@ -65,6 +66,7 @@ export function LotsRoom() {
     <main className={room.room} data-usable={lots !== undefined}>
       <h1 className={room.title}>Castings</h1>
       <p className={room.lead}>Dried slowly, kept alive, and traced from bin to bed.</p>
+      <ComingHarvests />
       {lots && kept.length === 0 && (
         <p>
           No castings lie here. <Link href="/bins">Open a bin</Link> and harvest it: what you weigh in begins

@@ -1,0 +1,183 @@
+"use client";
+import { addDays, dayAndMonth, daysBetween, monthName, shortDay } from "@/core/calendar/day";
+import { TEMPERATE } from "@/core/expectation/climate";
+import type { Coming, WantedStep } from "@/core/harvest/coming";
+import { comingHarvests, wantedBy } from "@/core/harvest/coming";
+import { drying, isTooDamp, MOIST_FOR } from "@/core/lot/drying";
+import { HARVEST_MOISTURE, MOIST_KG_PER_L } from "@/core/matter/figures";
+import { formatMass, formatMassRange } from "@/core/quantity/format";
+import { useDraft } from "@/session/draft";
+import { useSession } from "@/session/session";
+import { DayField } from "@/ui/field/DayField";
+import { useViewport } from "@/ui/useViewport";
+import { localDate } from "@/vocabulary/fields";
+import TextField from "@mui/material/TextField";
+import Link from "next/link";
+import styles from "./Coming.module.css";
+import { readAmount } from "./lotTyped";
+
+const WEEKS = 26;
+const STEP_WORDS: Readonly<Record<WantedStep, string>> = {
+  stopFeeding: "stop feeding",
+  stopWatering: "stop watering",
+  bait: "bait beside it",
+  lift: "lift and spread it",
+};
+
+/** The harvests of the next half year on one line of time, and what to do when for castings wanted by a day. */
+export function ComingHarvests() {
+  const { db, bins, rooms, today, units, settings } = useSession();
+  const draft = useDraft(db, "castings-wanted", { amount: "", day: "" });
+  const { typed } = draft;
+  const coming = comingHarvests(
+    (bins ?? []).flatMap(({ bin, state, expectation }) =>
+      state.setup && !state.setup.retired && !state.setup.resting
+        ? [{ binId: bin.id, name: bin.name, system: state.setup.system, expectation }]
+        : [],
+    ),
+  );
+  const read = readAmount(typed.amount, units, settings?.containers ?? []);
+  const wantedKg =
+    read && "amount" in read
+      ? "massKg" in read.amount
+        ? read.amount.massKg
+        : read.amount.volumeL * MOIST_KG_PER_L
+      : 0;
+  const by = localDate.safeParse(typed.day);
+  const dries = drying(
+    { massKg: 10, moisture: HARVEST_MOISTURE, litreKg: MOIST_KG_PER_L },
+    MOIST_FOR.sieve,
+    rooms[0]?.climate ?? TEMPERATE,
+    today,
+  );
+  const dryDays = isTooDamp(dries) ? 14 : Math.ceil((dries.days.low + dries.days.high) / 2);
+  const isPast = by.success && by.data <= today;
+  const plan =
+    wantedKg > 0 && by.success && !isPast
+      ? wantedBy(coming, wantedKg, daysBetween(today, by.data), dryDays)
+      : undefined;
+  if (coming.length === 0) return null;
+  return (
+    <section className={styles.coming} aria-labelledby="coming">
+      <h2 id="coming">Coming harvests</h2>
+      <TimeLine coming={coming} />
+      <div className={styles.wanted}>
+        <TextField
+          label="Castings wanted, kg or litres"
+          value={typed.amount}
+          error={read !== undefined && "fault" in read}
+          helperText={read && "fault" in read ? read.fault : " "}
+          onChange={({ target }) => draft.set((before) => ({ ...before, amount: target.value }))}
+          slotProps={{ htmlInput: { autoComplete: "off", maxLength: 60 } }}
+        />
+        <DayField
+          label="By"
+          day={typed.day}
+          onDay={(day) => draft.set((before) => ({ ...before, day }))}
+          fault={isPast ? "That day is past." : undefined}
+          from={today}
+        />
+      </div>
+      {plan && (
+        <div className={styles.plan} aria-live="polite">
+          <p>
+            {plan.shortKg === 0 ? (
+              <>
+                <b>Enough by then:</b> {formatMassRange(plan.sumKg.low, plan.sumKg.high, units)}, dried{" "}
+                {dryDays} days.
+              </>
+            ) : (
+              <>
+                <b>About {formatMass(plan.shortKg, units, "bucket")} short.</b>{" "}
+                {plan.enoughInDays === undefined
+                  ? "These bins will not give so much within a year: another bin, or less."
+                  : `All bins together will have it by about ${dayAndMonth(addDays(today, plan.enoughInDays), today)}. Lifted unripe it holds food, worms and cocoons, and sours in store.`}
+              </>
+            )}
+          </p>
+          <ol>
+            {plan.lifts.map(({ binId, name, kg, steps }) => (
+              <li key={binId}>
+                <Link href={`/harvest?id=${binId}`}>{name}</Link>, {formatMassRange(kg.low, kg.high, units)}:{" "}
+                {steps
+                  .map(({ step, inDays, isLate }) =>
+                    isLate && step !== "lift"
+                      ? `${STEP_WORDS[step]} now`
+                      : `${STEP_WORDS[step]} ${dayAndMonth(addDays(today, inDays), today)}`,
+                  )
+                  .join(", ")}
+                .
+              </li>
+            ))}
+          </ol>
+        </div>
+      )}
+    </section>
+  );
+}
+
+/** A row a bin: from when it may be ripe to when it will be, with what it gives. */
+function TimeLine({ coming }: { readonly coming: readonly Coming[] }) {
+  const { today, units } = useSession();
+  const { isNarrow, width } = useViewport();
+  const all = isNarrow ? width - 32 : 940;
+  const left = isNarrow ? 84 : 130;
+  const row = 30;
+  const days = WEEKS * 7;
+  const x = (day: number) =>
+    left + (Math.min(days, Math.max(0, day)) / days) * (all - left - (isNarrow ? 8 : 90));
+  const months = Array.from({ length: 7 }, (_, at) => {
+    const first = localDate.parse(
+      `${Number(today.slice(0, 4)) + Math.floor((Number(today.slice(5, 7)) - 1 + at) / 12)}-${String(((Number(today.slice(5, 7)) - 1 + at) % 12) + 1).padStart(2, "0")}-01`,
+    );
+    return { first, inDays: daysBetween(today, first) };
+  }).filter(({ inDays }) => inDays >= 0 && inDays <= days);
+  const shown = coming.filter(({ inDays }) => inDays.middle <= days);
+  const height = 26 + row * shown.length;
+  return (
+    <svg
+      viewBox={`0 0 ${all} ${height}`}
+      width="100%"
+      style={{ maxWidth: all }}
+      role="img"
+      aria-label={shown
+        .map(
+          ({ name, inDays, kg }) =>
+            `${name}: ${formatMass(kg.middle, units, "bucket")} about ${shortDay(addDays(today, Math.round(inDays.middle)))}`,
+        )
+        .join("; ")}
+    >
+      {months.map(({ first, inDays }) => (
+        <g key={first}>
+          <path d={`M${x(inDays)} 20V${height}`} stroke="var(--hairline)" />
+          <text x={x(inDays) + 3} y="14" className={styles.tick}>
+            {monthName(first).slice(0, 3)}
+          </text>
+        </g>
+      ))}
+      <path d={`M${x(0)} 20V${height}`} stroke="var(--straw)" strokeWidth="2" />
+      {shown.map(({ binId, name, inDays, kg }, at) => {
+        const y = 26 + row * at + row / 2;
+        const middle = x(inDays.middle);
+        return (
+          <g key={binId}>
+            <text x="0" y={y + 5} className={styles.name}>
+              {name.length > (isNarrow ? 9 : 15) ? `${name.slice(0, isNarrow ? 8 : 14)}…` : name}
+            </text>
+            <path
+              d={`M${x(inDays.low)} ${y}H${x(inDays.high)}`}
+              stroke="var(--castingsMark)"
+              strokeWidth="9"
+              strokeLinecap="round"
+              opacity="0.45"
+            />
+            <circle cx={middle} cy={y} r="6" fill={inDays.middle <= 0 ? "var(--moss)" : "var(--straw)"} />
+            <text x={Math.max(middle, x(inDays.high)) + 12} y={y + 5} className={styles.tick}>
+              {isNarrow && middle > all * 0.7 ? "" : formatMass(kg.middle, units, "bucket")}
+            </text>
+          </g>
+        );
+      })}
+    </svg>
+  );
+}
