@@ -1,12 +1,12 @@
 import type { Page } from "@playwright/test";
-import { expect, test, usable } from "./fixtures";
+import { expect, testLong, usable } from "./fixtures";
 
 /* Many alike: made, fed, taken back, called in, written on paper and typed in, in few actions each. */
 
 const at = (page: Page, day: string) => page.clock.setFixedTime(new Date(`${day}T08:30:00`));
 const dialog = (page: Page) => page.getByRole("dialog");
 
-test("twelve tubs are made, bedded, stocked and labelled at once, fed at once, taken back at once, and found by their labels", async ({
+testLong("twelve tubs are made, bedded, stocked and labelled at once, fed at once, taken back at once, and found by their labels", async ({
   page,
 }) => {
   await at(page, "2026-11-23");

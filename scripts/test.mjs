@@ -139,7 +139,7 @@ if (isBuildWanted) {
     [
       "test",
       ...(only === "long"
-        ? ["long/", "axe", "twin", "demo.spec", "safe-ground", "planning", "offline", "newcomer"]
+        ? ["long/", "axe", "many", "twin", "demo.spec", "safe-ground", "planning", "offline", "newcomer"]
         : []),
     ],
     {

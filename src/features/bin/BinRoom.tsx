@@ -27,6 +27,7 @@ import { useSearchParams } from "next/navigation";
 import { useEffect, useMemo, useState } from "react";
 import styles from "./Bin.module.css";
 import { EntryList } from "./EntryList";
+import { EarlierYears } from "./EarlierYears";
 import { BinInsight } from "./BinInsight";
 import { DaysToGone } from "./DaysToGone";
 import { HeardTable } from "./HeardTable";
@@ -223,6 +224,7 @@ function BinPage({ one }: { readonly one: BinToday }) {
               <b>Own rules:</b> {ownRules.join("; ")}.
             </p>
           )}
+          {log && <EarlierYears entries={log.entries} />}
           <BinInsight one={one} entries={log?.entries ?? []} onOpen={setOpened} />
           <ul className={styles.bands}>
             {parts.map((part) => (
