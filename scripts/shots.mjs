@@ -33,10 +33,10 @@ const PICTURES = [
   { name: "bin-daylight", at: "/bin?id=demo-lovage", light: true, act: whatIf },
   { name: "bins-daylight", at: "/bins", light: true },
   { name: "act-cellar", at: "/bin?id=demo-fennel", act: moveAlong },
-  { name: "setup-daylight", at: "/setup", light: true },
+  { name: "castings-cellar", at: "/lots", act: wanted },
   { name: "several-cellar", at: "/bins", act: several },
   { name: "plan-cellar", at: "/plan?step=proposals" },
-  { name: "start-daylight", at: "/start", light: true },
+  { name: "signs-daylight", at: "/trouble?id=demo-lovage", light: true, act: signs },
   { name: "mix-daylight", at: "/mix", light: true, act: solveMix },
   { name: "store-cellar", at: "/store" },
   { name: "reckon-daylight", at: "/reckon", light: true },
@@ -54,6 +54,24 @@ async function several(page) {
   await page.getByRole("button", { name: "several at once" }).click();
   await page.getByRole("button", { name: /^due today/ }).click({ timeout: 60_000 });
   await page.getByRole("row", { name: /Fennel/ }).waitFor();
+}
+async function wanted(page) {
+  await page.getByLabel(/^Castings wanted/).fill("30 kg", { timeout: 60_000 });
+  const by = page.getByRole("group", { name: "By" });
+  for (const [part, text] of [
+    ["Day", "10"],
+    ["Month", "Feb"],
+    ["Year", "2027"],
+  ]) {
+    await by.getByRole("spinbutton", { name: part }).click();
+    await page.keyboard.type(text);
+  }
+  await page.getByText(/Enough by then|short\./).waitFor();
+}
+async function signs(page) {
+  for (const name of ["Rotten-egg smell", "Squeezed handful streams water"])
+    await page.getByRole("checkbox", { name }).check();
+  await page.evaluate(() => window.scrollTo(0, 0));
 }
 async function measure(page, name) {
   await page.getByRole("button", { name, exact: true }).click({ timeout: 60_000 });

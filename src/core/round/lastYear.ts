@@ -81,8 +81,8 @@ export function weeksBefore(log: readonly Entry[], today: LocalDate): readonly W
 const sum = (values: readonly number[]): number => values.reduce((all, one) => all + one, 0);
 const MOST_NOTES = 2;
 
-/** In one sentence: what went in, how it felt, what was seen, what helped. Never throws. */
-export function sayWeekBefore(week: WeekBefore, units: UnitSystem): string {
+/** In one sentence: what went in, how it felt, what was seen, what helped; undefined where it tells nothing. Never throws. */
+export function sayWeekBefore(week: WeekBefore, units: UnitSystem): string | undefined {
   const said = [
     ...(week.fedKg > 0 ? [`fed ${formatMass(week.fedKg, units, "bucket")}`] : []),
     ...(week.wateredL > 0 ? [`watered ${formatVolume(week.wateredL, units)}`] : []),
@@ -97,5 +97,5 @@ export function sayWeekBefore(week: WeekBefore, units: UnitSystem): string {
       .slice(0, MOST_NOTES)
       .map((note) => `“${note.length > 90 ? `${note.slice(0, 88)}…` : note}”`),
   ];
-  return said.length === 0 ? "looked at, nothing else" : said.join("; ");
+  return said.length === 0 ? undefined : said.join("; ");
 }

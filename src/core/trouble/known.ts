@@ -25,7 +25,7 @@ const BY: Readonly<Record<Ate, (id: string) => boolean>> = {
   sour: (id) => foodOf(id)?.acidity === "high",
   salty: (id) => (foodOf(id)?.saltRisk ?? 0) >= 2,
   heating: (id) => (foodOf(id)?.heatRisk ?? 0) >= 3,
-  hard: (id) => foodOf(id)?.pace === "slow",
+  hard: (id) => foodOf(id)?.pace === "slow" && foodOf(id)?.group !== "compost-manure",
 };
 function foodOf(id: string) {
   const material = wholeMaterial(id, "food");
@@ -95,5 +95,29 @@ export function knownOf(
     castingsShare: expectation.ripeness.middle,
     ...given("ateLately", ateLately.length > 0 ? [...ateLately] : undefined),
     ...(setup ? { drains: setup.drainage } : {}),
+  };
+}
+
+/** Signs that say themselves how wet or how warm it is: over them no forecast is believed. */
+const TOLD = {
+  moisture: [
+    "squeeze-drips",
+    "squeeze-crumbles",
+    "mud-ball",
+    "standing-liquid",
+    "dry-edges",
+    "dry-top-wet-bottom",
+  ],
+  warmth: ["hot-centre", "bin-temp-high", "bin-temp-low", "frozen-edge", "worms-sluggish"],
+} as const;
+
+/** What is known, without what the keeper has just seen otherwise or for themselves. Never throws. */
+export function heardOver(known: TroubleContext, seen: readonly string[]): TroubleContext {
+  const { moisture: wet, temperatureC: warm, ...rest } = known;
+  const isTold = (of: keyof typeof TOLD) => TOLD[of].some((sign) => seen.includes(sign));
+  return {
+    ...rest,
+    ...(wet === undefined || isTold("moisture") ? {} : { moisture: wet }),
+    ...(warm === undefined || isTold("warmth") ? {} : { temperatureC: warm }),
   };
 }

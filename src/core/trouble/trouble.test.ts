@@ -1,10 +1,14 @@
-import { entry, newTub, START } from "../../../tests/log";
+import { CLIMATE, entry, newTub, START } from "../../../tests/log";
 import { addDays } from "../calendar/day";
 import { replay } from "../bin/replay";
+import { simpleEngine } from "../expectation/simpleEngine";
 import { seeded } from "../chance/seeded";
+import { troubleContext } from "./context";
+import { readingsOf, signsIn } from "./readings";
 import { CASES, isHeldOut } from "./cases";
 import { diagnose } from "./diagnose";
 import { factWeights } from "./facts";
+import { heardOver, knownOf } from "./known";
 import { judgeCases } from "./judge";
 import { CAUSES, SAME_TWICE, signOf, SIGNS, START_WEIGHTS, weightOf } from "./knowledge";
 
@@ -137,4 +141,50 @@ test("a trouble stays open until a look says it is over; a follow-up of one that
   const stray = entry({ kind: "followedUp", troubleId: "never-was", outcome: "gone" }, 30);
   expect(replay([...log, stray]).troubles).toHaveLength(1);
   expect(replay([...newTub(), stray]).troubles).toBeUndefined();
+});
+
+test("log and forecast speak of the bin as it is; what was just felt goes before what was forecast", async () => {
+  const today = addDays(START, 60);
+  const manure = entry(
+    {
+      kind: "fed",
+      parts: [
+        {
+          materialId: "manure-horse-aged",
+          amount: { massKg: 1, measuredBy: "weighed" },
+          preparation: "whole",
+        },
+      ],
+    },
+    58,
+  );
+  const log = [...newTub(), entry({ kind: "turned" }, 59), manure];
+  const state = replay(log);
+  const expectation = await simpleEngine.expect(state, CLIMATE, today);
+  const known = knownOf(state, expectation, log, today);
+  expect(known).toMatchObject({
+    turnedDaysAgo: 1,
+    fedKg: 1,
+    ateLately: ["manure"],
+    drains: state.setup!.drainage,
+  });
+  expect(known.moisture).toBeCloseTo(expectation.moisture.middle, 9);
+  expect(troubleContext.safeParse(known).success).toBe(true);
+  expect(heardOver(known, ["squeeze-drips"]).moisture).toBeUndefined();
+  expect(heardOver(known, ["squeeze-drips"]).temperatureC).toBe(known.temperatureC);
+  expect(heardOver(known, ["hot-centre"])).not.toHaveProperty("temperatureC");
+  expect(heardOver(known, ["ants"])).toEqual(known);
+  // Whatever a bin’s log says, it can be asked about.
+  expect(knownOf(replay([]), expectation, [], today)).not.toHaveProperty("drains");
+});
+
+test("signs that are readings of a visit go there and come back as the same signs", () => {
+  const seen = ["smell-sour", "squeeze-drips", "fruit-flies", "mass-escape", "roots-in-bin"];
+  const readings = readingsOf(seen, ["ants", "food-piled"]);
+  expect(signsIn(readings)).toEqual(["smell-sour", "squeeze-drips", "fruit-flies", "mass-escape"]);
+  expect(readings).toContainEqual({ of: "sign", sign: "ants", isPresent: false });
+  expect(readingsOf(["smell-earthy", "smell-ammonia"]).filter(({ of }) => of === "smell")).toEqual([
+    { of: "smell", smell: "ammonia" },
+  ]);
+  expect(readingsOf([])).toEqual([]);
 });

@@ -9,10 +9,14 @@ import styles from "./Bin.module.css";
 export function EarlierYears({ entries }: { readonly entries: readonly Entry[] }) {
   const { today, units } = useSession();
   const weeks = useMemo(() => weeksBefore(entries, today), [entries, today]);
-  return weeks.map((week) => (
-    <p key={week.yearsAgo} className={styles.facts}>
-      <b>{week.yearsAgo === 1 ? "This week last year" : `${week.yearsAgo} years ago`}:</b>{" "}
-      {sayWeekBefore(week, units)}.
-    </p>
-  ));
+  return weeks.map((week) => {
+    const said = sayWeekBefore(week, units);
+    return (
+      said && (
+        <p key={week.yearsAgo} className={styles.facts}>
+          <b>{week.yearsAgo === 1 ? "This week last year" : `${week.yearsAgo} years ago`}:</b> {said}.
+        </p>
+      )
+    );
+  });
 }

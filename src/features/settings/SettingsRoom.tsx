@@ -14,6 +14,7 @@ import { name as nameField } from "@/vocabulary/fields";
 import Button from "@mui/material/Button";
 import { useColorScheme } from "@mui/material/styles";
 import TextField from "@mui/material/TextField";
+import Link from "next/link";
 import { useEffect, useRef, useState } from "react";
 import { Containers } from "./Containers";
 import styles from "./Settings.module.css";
@@ -96,7 +97,8 @@ export function SettingsRoom() {
       <section className={styles.rooms}>
         <h2>Rooms</h2>
         <p className={styles.quiet}>
-          How warm and damp it is where the bins stand. Measured in the bed, a probe always counts more.
+          How warm and damp it is where the bins stand. Measured in the bed, a probe always counts more.{" "}
+          <Link href="/logger">Read it from a logger’s file</Link>
         </p>
         {rooms.map((room) => (
           <RoomForm key={room.rowId} room={room} />

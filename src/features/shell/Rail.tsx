@@ -15,7 +15,7 @@ const ROOMS = [
   { href: "/store", word: "Store", also: ["/lots"] },
   { href: "/guide", word: "Guide", also: [] },
   { href: "/records", word: "Records", also: ["/reckon"] },
-  { href: "/settings", word: "Settings", also: [] },
+  { href: "/settings", word: "Settings", also: ["/logger"] },
 ] as const;
 
 export function Rail() {

@@ -8,7 +8,7 @@ import type { TroubleContext } from "@/core/trouble/context";
 import type { RankedCause } from "@/core/trouble/diagnose";
 import { diagnose } from "@/core/trouble/diagnose";
 import { causeOf, signOf } from "@/core/trouble/knowledge";
-import { knownOf } from "@/core/trouble/known";
+import { heardOver, knownOf } from "@/core/trouble/known";
 import { readingsOf, signsIn } from "@/core/trouble/readings";
 import { sayEvidence, signName } from "@/core/trouble/words";
 import { newId, ofBin } from "@/session/author";
@@ -81,10 +81,12 @@ function Bench({ one }: { readonly one: BinToday }) {
   const { signs, absent } = draft.typed;
   const set = (change: Partial<TroubleTyped>) => draft.set((before) => ({ ...before, ...change }));
   const [fault, setFault] = useState<string>();
-  const known = useMemo(
+  const byLog = useMemo(
     () => knownOf(state, expectation, log?.entries ?? [], today),
     [state, expectation, log, today],
   );
+  // What was just seen goes before what was forecast of it.
+  const known = useMemo(() => heardOver(byLog, signs), [byLog, signs]);
   const found = useMemo(() => diagnose(signs, absent, known), [signs, absent, known]);
   const first = found.ranked[0]!;
   const usualDay = addDays(today, causeOf(first.causeId).followUpDays);

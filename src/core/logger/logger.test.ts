@@ -1,0 +1,109 @@
+import { addDays, dayOfYear } from "../calendar/day";
+import { seeded } from "../chance/seeded";
+import type { LocalDate } from "@/vocabulary/fields";
+import { climateBy } from "./climate";
+import { guessColumns, loggerSum, momentIn } from "./logger";
+
+const START = "2026-01-05" as LocalDate;
+type Writes = (day: LocalDate, hour: number, valueC: number, wet: number) => string[];
+const f = (valueC: number) => (valueC * 9) / 5 + 32;
+const SHAPES: readonly { readonly head: string[]; readonly writes: Writes; readonly unit: "C" | "F" }[] = [
+  { head: ["Timestamp", "Temp °C", "Humidity %"], unit: "C", writes: (day, hour, t, wet) => [`${day}T${String(hour).padStart(2, "0")}:00:00`, t.toFixed(2), wet.toFixed(1)] },
+  { head: ["#", "Datum", "Temperatur"], unit: "C", writes: (day, hour, t) => [String(hour), `${day.slice(8)}.${day.slice(5, 7)}.${day.slice(0, 4)} ${hour}:00`, t.toFixed(1).replace(".", ",")] },
+  { head: ["Date", "RH", "Temperature (°F)"], unit: "F", writes: (day, hour, t, wet) => [`${Number(day.slice(5, 7))}/${Number(day.slice(8))}/${day.slice(0, 4)} ${hour % 12 === 0 ? 12 : hour % 12}:00 ${hour < 12 ? "AM" : "PM"}`, wet.toFixed(0), f(t).toFixed(1)] },
+]; // prettier-ignore
+
+test.each(SHAPES)(
+  "columns of %j are guessed, and each day’s mean, low, high are those that were written",
+  ({ head, writes, unit }) => {
+    for (let seed = 0; seed < 20; seed += 1) {
+      const chance = seeded(`logger/${head.join()}/${seed}`);
+      const truth = new Map<LocalDate, number[]>();
+      const rows = Array.from({ length: 40 * 6 }, (_, at) => {
+        const day = addDays(START, Math.floor(at / 6));
+        const valueC = Number((2 + 26 * chance()).toFixed(1));
+        truth.set(day, [...(truth.get(day) ?? []), valueC]);
+        return writes(day, (at % 6) * 4, valueC, 40 + 50 * chance());
+      });
+      const guess = guessColumns([head, ...rows]);
+      if (!guess.ok) throw new Error(guess.problem.code);
+      expect(guess.value.columns.unit).toBe(unit);
+      const sum = loggerSum(guess.value.columns);
+      rows.forEach(sum.take);
+      const { days, unread, wild, backward, missingDays } = sum.result();
+      expect([unread, wild, backward, missingDays]).toEqual([0, 0, 0, 0]);
+      expect(days.map(({ day }) => day)).toEqual([...truth.keys()]);
+      for (const { day, meanC, lowC, highC, readings } of days) {
+        const values = truth.get(day)!;
+        expect(readings).toBe(6);
+        expect(meanC).toBeCloseTo(values.reduce((a, b) => a + b, 0) / 6, 1);
+        expect(lowC).toBeCloseTo(Math.min(...values), 1);
+        expect(highC).toBeCloseTo(Math.max(...values), 1);
+      }
+    }
+  },
+);
+
+test("gaps, nonsense, a clock put back and figures no cellar has are counted, and change nothing else", () => {
+  const columns = { time: 0, temperature: 1, unit: "C", order: "yearFirst" } as const;
+  const sum = loggerSum(columns);
+  for (const row of [["2026-01-05 08:00", "12"], ["2026-01-05 07:00", "14"], ["", "13"], ["2026-01-06 08:00", "–"], ["2026-02-30 08:00", "9"], ["2026-01-07 08:00", "999"], ["2026-01-09 08:00", "10"]]) sum.take(row); // prettier-ignore
+  expect(sum.result()).toMatchObject({ rows: 7, unread: 3, wild: 1, backward: 1, missingDays: 3, days: [{ day: "2026-01-05", meanC: 13 }, { day: "2026-01-09", meanC: 10 }] }); // prettier-ignore
+  expect(guessColumns([["a", "b"]])).toMatchObject({ problem: { code: "logger/empty" } });
+  expect(guessColumns([["a"], ["x"], ["y"]])).toMatchObject({ problem: { code: "logger/no-time" } });
+  expect(
+    guessColumns([
+      ["time", "t"],
+      ["2026-01-05", "x"],
+    ]),
+  ).toMatchObject({ problem: { code: "logger/no-temperature" } });
+  // 3/4 may be March or April, and 68 without a unit may be either.
+  expect(
+    guessColumns([
+      ["time", "temp"],
+      ["3/4/2026 8:00", "14.5"],
+    ]),
+  ).toMatchObject({ value: { doubt: "dayOrder" } });
+  expect(
+    guessColumns([
+      ["time", "temp"],
+      ["2026-03-04", "68.5"],
+    ]),
+  ).toMatchObject({ value: { columns: { unit: "F" }, doubt: "unit" } });
+  expect(momentIn("12/31/2026 12:30 am", "monthFirst")).toEqual({ day: "2026-12-31", s: 1800 });
+});
+
+test("a room’s year is found again from what was logged in it; weeks move its mean alone", () => {
+  for (let seed = 0; seed < 30; seed += 1) {
+    const chance = seeded(`climate/${seed}`);
+    const truth = {
+      meanC: 8 + 12 * chance(),
+      swingK: 2 + 10 * chance(),
+      hottestDay: 1 + Math.floor(364 * chance()),
+      humidity: 0.6,
+    };
+    const day = (at: number) => addDays(START, at);
+    const logged = (count: number) =>
+      Array.from({ length: count }, (_, at) => ({
+        day: day(at),
+        meanC:
+          truth.meanC +
+          truth.swingK * Math.cos((2 * Math.PI * (dayOfYear(day(at)) - truth.hottestDay)) / 365.25) +
+          0.5 * (chance() - 0.5),
+        lowC: 0,
+        highC: 30,
+        humidity: 0.7,
+        readings: 24,
+      }));
+    const found = climateBy(logged(365), { meanC: 17, swingK: 3, hottestDay: 200, humidity: 0.5 })!;
+    expect(found.meanC).toBeCloseTo(truth.meanC, 0);
+    expect(Math.abs(found.swingK - truth.swingK)).toBeLessThan(0.5);
+    const apart = Math.abs(found.hottestDay - truth.hottestDay);
+    expect(Math.min(apart, 365 - apart)).toBeLessThan(6);
+    expect(found.humidity).toBeCloseTo(0.7, 9);
+    const few = climateBy(logged(20), { ...truth, meanC: truth.meanC - 4 })!;
+    expect(few).toMatchObject({ swingK: truth.swingK, hottestDay: truth.hottestDay });
+    expect(few.meanC).toBeCloseTo(truth.meanC, 0);
+    expect(climateBy(logged(4), truth)).toBeUndefined();
+  }
+});
