@@ -104,7 +104,10 @@ export function guessColumns(rows: readonly (readonly string[])[]): Outcome<Logg
   const dated = some.flatMap((row) => partsOf(row[time]) ?? []);
   const isYearFirst = dated.some(({ a }) => a > 31);
   const isMonthFirst = dated.some(({ b }) => b > 12);
-  const isDayFirst = dated.some(({ a }) => a > 12);
+  // With dots between them the day stands first, wherever it is written so.
+  const isDayFirst =
+    dated.some(({ a }) => a > 12) ||
+    some.some((row) => /^\s*\d{1,2}\.\d{1,2}\.\d{2,4}/.test(row[time] ?? ""));
   const order: DayOrder = isYearFirst ? "yearFirst" : isMonthFirst ? "monthFirst" : "dayFirst";
   return done({
     columns: { time, temperature, ...(humidity === undefined ? {} : { humidity }), unit, order },

@@ -227,9 +227,9 @@ function Keep({ logged, hasRooms }: { readonly logged: Logged; readonly hasRooms
   };
   const { days, rows, unread, wild, backward, missingDays } = logged;
   const odd = [
-    unread > 0 && `${unread} rows say nothing`,
-    wild > 0 && `${wild} figures no cellar has`,
-    missingDays > 0 && `${missingDays} days missing`,
+    unread > 0 && (unread === 1 ? "1 row says nothing" : `${unread} rows say nothing`),
+    wild > 0 && `${wild} ${wild === 1 ? "figure" : "figures"} no cellar has`,
+    missingDays > 0 && `${missingDays} ${missingDays === 1 ? "day" : "days"} missing`,
     backward > 0 && `${backward} times its clock ran back: two loggers, or a clock put right`,
   ].filter((part) => part !== false);
   return (
