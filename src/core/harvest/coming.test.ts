@@ -1,6 +1,10 @@
+import { CLIMATE, newTub, START } from "../../../tests/log";
+import { replay } from "../bin/replay";
 import { seeded } from "../chance/seeded";
+import type { TwinAdvice } from "../expectation/expectation";
+import { simpleEngine } from "../expectation/simpleEngine";
 import type { Coming } from "./coming";
-import { BEFORE, wantedBy } from "./coming";
+import { BEFORE, comingHarvests, wantedBy } from "./coming";
 
 const some = (seed: string): Coming[] => {
   const chance = seeded(seed);
@@ -60,4 +64,30 @@ test("a day that leaves no time to dry gives nothing; an empty cellar is short o
   const coming = some("x");
   expect(wantedBy(coming, 5, 3, 10)).toMatchObject({ lifts: [], shortKg: 5 });
   expect(wantedBy([], 5, 90, 10)).toEqual({ lifts: [], sumKg: { low: 0, middle: 0, high: 0 }, shortKg: 5 });
+});
+
+test("only bins whose forecast sees a harvest are told, soonest first, in the figures of the forecast", async () => {
+  const bare = await simpleEngine.expect(replay(newTub()), CLIMATE, START);
+  const withHarvest = (harvest: TwinAdvice["harvest"]) => ({ ...bare, twin: { harvest } as TwinAdvice });
+  const band = (middle: number) => ({ low: middle - 1, middle, high: middle + 1 });
+  const bin = (binId: string, expectation: typeof bare) => ({
+    binId,
+    name: binId,
+    system: "tub" as const,
+    expectation,
+  });
+  const found = comingHarvests([
+    bin("no forecast", bare),
+    bin("beyond", withHarvest({ kg: band(4), gainsKg: band(1) })),
+    bin("late", withHarvest({ inDays: band(60), kg: band(4), gainsKg: band(1) })),
+    bin("soon", withHarvest({ inDays: band(3), kg: band(2), gainsKg: band(0.5) })),
+    bin(
+      "nothing in it",
+      withHarvest({ inDays: band(2), kg: { low: 0, middle: 0, high: 1 }, gainsKg: band(1) }),
+    ),
+  ]);
+  expect(found.map(({ binId, inDays, kg, gainsKg }) => [binId, inDays.middle, kg.middle, gainsKg])).toEqual([
+    ["soon", 3, 2, 0.5],
+    ["late", 60, 4, 1],
+  ]);
 });

@@ -107,3 +107,56 @@ test("a room’s year is found again from what was logged in it; weeks move its 
     expect(climateBy(logged(4), truth)).toBeUndefined();
   }
 });
+
+test("whatever a file holds it is read to its end: rows add up, days come once and in order, the guess never throws", () => {
+  const CELLS = ["", "12.5", "-3,2", "68 °F", "55 %", "2026-03-04", "4.3.2026 7:05", "13/14/2026", "31/12/26 11:59 pm", "NaN", "1e9", "temp", "date", "\u0000", "__proto__", "Infinity", "2026-03-04T99:99"]; // prettier-ignore
+  for (let seed = 0; seed < 400; seed += 1) {
+    const chance = seeded(`spoilt/${seed}`);
+    const rows = Array.from({ length: Math.floor(30 * chance()) }, () =>
+      Array.from({ length: Math.floor(5 * chance()) }, () => CELLS[Math.floor(chance() * CELLS.length)]!),
+    );
+    const guess = guessColumns(rows);
+    const columns = guess.ok
+      ? guess.value.columns
+      : { time: 0, temperature: 1, unit: "C" as const, order: "dayFirst" as const };
+    const sum = loggerSum(columns);
+    rows.forEach(sum.take);
+    const { days, rows: read, unread, wild, missingDays } = sum.result();
+    expect(read).toBe(rows.length);
+    expect(days.reduce((all, { readings }) => all + readings, 0) + unread + wild).toBe(rows.length);
+    expect(days.map(({ day }) => day)).toEqual([...new Set(days.map(({ day }) => day))].sort());
+    expect(missingDays).toBeGreaterThanOrEqual(0);
+    for (const { lowC, meanC, highC } of days) {
+      expect(lowC).toBeLessThanOrEqual(meanC + 1e-9);
+      expect(meanC).toBeLessThanOrEqual(highC + 1e-9);
+    }
+  }
+});
+
+test("the same file in Fahrenheit and in Celsius comes to the same days, in any of the three orders of a day", () => {
+  const chance = seeded("both");
+  const days = Array.from({ length: 60 }, (_, at) => ({
+    day: addDays(START, at),
+    valueC: Number((25 * chance()).toFixed(2)),
+  }));
+  const written = {
+    yearFirst: (day: LocalDate) => day,
+    dayFirst: (day: LocalDate) => `${day.slice(8)}/${day.slice(5, 7)}/${day.slice(0, 4)}`,
+    monthFirst: (day: LocalDate) => `${day.slice(5, 7)}/${day.slice(8)}/${day.slice(2, 4)}`,
+  };
+  const read = (order: keyof typeof written, unit: "C" | "F") => {
+    const rows = [
+      ["date", `temp ${unit}`],
+      ...days.map(({ day, valueC }) => [written[order](day), String(unit === "F" ? f(valueC) : valueC)]),
+    ];
+    const guess = guessColumns(rows);
+    if (!guess.ok) throw new Error(guess.problem.code);
+    expect(guess.value.columns).toMatchObject({ order, unit });
+    const sum = loggerSum(guess.value.columns);
+    rows.slice(1).forEach(sum.take);
+    return sum.result().days.map(({ day, meanC }) => [day, Number(meanC.toFixed(6))]);
+  };
+  const whole = days.map(({ day, valueC }) => [day, valueC]);
+  for (const order of ["yearFirst", "dayFirst", "monthFirst"] as const)
+    for (const unit of ["C", "F"] as const) expect(read(order, unit)).toEqual(whole);
+});

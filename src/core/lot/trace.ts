@@ -17,7 +17,7 @@ export interface Eaten {
 }
 
 /** Castings hold what went in over about so many days; older remains are in them too, but little of them. */
-export const TRACED_DAYS = 180;
+const TRACED_DAYS = 180;
 
 /**
  * What went into a bin in the half year before a day, or since the harvest before it, whichever is longer ago. From its whole

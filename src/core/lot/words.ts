@@ -61,7 +61,7 @@ export function sayDrying(
   return `Spread ${formatLength(spreadM, units)} deep it covers ${formatArea(found.areaM2, units)}; ${formatVolume(found.waterL, units)} of water must go until it is dry enough ${what}: ${since ? `between ${dayAndMonth(addDays(since, low), since)} and ${dayAndMonth(addDays(since, high), since)}` : `${low} to ${high} days`}, turned every ${TURN_DAYS} days.`;
 }
 
-export const RISK_WORDS: Readonly<Record<LotRisk, string>> = {
+const RISK_WORDS: Readonly<Record<LotRisk, string>> = {
   manure: "manure",
   animal: "animal remains",
   weeds: "weeds with seeds",

@@ -1,4 +1,9 @@
-import { START } from "../../../tests/log";
+import { BIN_ROW, CLIMATE, entry, lotEntry, lotOf, newTub, START } from "../../../tests/log";
+import { binSchema } from "@/records/bin";
+import { replay } from "../bin/replay";
+import { simpleEngine } from "../expectation/simpleEngine";
+import { lotDue } from "../lot/due";
+import { lotLog, lotState } from "../lot/state";
 import { timetableSchema } from "@/records/timetable";
 import { batchSchema } from "@/records/batch";
 import { addDays } from "../calendar/day";
@@ -59,4 +64,55 @@ test("on a day without tasks the next step is named with its day", () => {
     day: addDays(START, -7),
   });
   expect(nextStart([timetable(99)], START)).toBeUndefined();
+});
+
+test("castings and troubles stand on the slate from their day on, and go when what they ask for is done", async () => {
+  const lot = lotOf();
+  const lots = (log: Parameters<typeof lotLog>[0], day: number) => {
+    const due = lotDue(lot, lotState(lot, lotLog(log)), addDays(START, day), CLIMATE);
+    return datedTasks([], [], addDays(START, day), "metric", due ? [{ lot, due }] : [{ lot }]);
+  };
+  expect(lots([], 0)).toEqual([]);
+  expect(lots([], 4)).toMatchObject([
+    { name: "Spring castings", verb: "spread it to dry", overdueDays: 3, to: { room: "lots", id: "lot-1" } },
+  ]);
+  const spread = lotEntry({ kind: "staged", stage: "drying" }, 4);
+  expect(lots([spread], 5)).toEqual([]);
+  expect(lots([spread], 6)).toMatchObject([{ verb: "turn it" }]);
+  expect(lots([spread, lotEntry({ kind: "turned" }, 6)], 6)).toEqual([]);
+  expect(
+    lots(
+      [spread, lotEntry({ kind: "parted", how: "thrown", amount: { massKg: 12, measuredBy: "weighed" } }, 6)],
+      90,
+    ),
+  ).toEqual([]);
+
+  const noted = entry(
+    { kind: "diagnosed", signs: ["smell-sour", "food-piled"], causes: ["acid"], lookOn: addDays(START, 27) },
+    20,
+  );
+  const asked = async (log: Parameters<typeof replay>[0], day: number) => {
+    const state = replay(log);
+    const today = addDays(START, day);
+    const expectation = await simpleEngine.expect(state, CLIMATE, today);
+    const decision = { verdict: "leave" as const, steps: [], nextDay: today, cautions: [] };
+    return datedTasks(
+      [],
+      [],
+      today,
+      "metric",
+      [],
+      [{ bin: binSchema.parse(BIN_ROW), state, expectation, decision }],
+    );
+  };
+  expect(await asked([...newTub(), noted], 26)).toEqual([]);
+  const [task] = await asked([...newTub(), noted], 29);
+  expect(task).toMatchObject({
+    name: "Quince",
+    overdueDays: 2,
+    to: { room: "trouble", id: "bin-1" },
+    why: "smell sour, food piled.",
+  });
+  const over = entry({ kind: "followedUp", troubleId: noted.id, outcome: "gone" }, 29);
+  expect(await asked([...newTub(), noted, over], 40)).toEqual([]);
 });

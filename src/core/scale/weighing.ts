@@ -10,7 +10,7 @@ export interface Weighing {
 export const NOTHING_WEIGHED: Weighing = { readings: [], tareKg: 0 };
 
 /** It stands still when all it has shown for so long lies so near together: three grams, or a thousandth. */
-export const STEADY_MS = 800;
+const STEADY_MS = 800;
 const NEAR_KG = 0.003;
 const NEAR_SHARE = 0.001;
 /** A scale that says nothing for so long has dropped out. */

@@ -4,7 +4,7 @@ import type { FactAbout } from "@/records/entry/about";
 import type { LocalDate } from "@/vocabulary/fields";
 
 /** The newest so many days of a logger go into a log: a year and a bit. */
-export const MOST_DAYS = 400;
+const MOST_DAYS = 400;
 
 /** What of a logger is new to a bin's log, and what of it is not taken. */
 export interface LoggerShare {

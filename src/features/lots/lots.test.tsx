@@ -7,6 +7,9 @@ import type { NewRow } from "@/persistence/write";
 import { useSession } from "@/session/session";
 import { fireEvent, screen, waitFor, within } from "@testing-library/react";
 import { LotsRoom } from "./LotsRoom";
+import { lotFrom } from "@/core/lot/make";
+import { LabelsRoom } from "@/features/paper/LabelsRoom";
+import { codeOf } from "@/core/bin/code";
 
 const TODAY = addDays(START, 12);
 function TakeBack() {
@@ -164,4 +167,51 @@ test("litres, pounds and bags are read alike; what cannot be read is said and st
   type(/^How much, by weight/, "2 lb 4 oz");
   await keeper.click(press("Keep where it went"));
   await waitFor(async () => expect((await stands()).massKg).toBeCloseTo(wet.massKg - 1.0206, 3));
+});
+
+test("a lot’s label bears its code, its day and what is in a bag; a lot that is struck out is gone, and back with one press", async () => {
+  const lot = lotOf();
+  const rows: NewRow[] = [
+    roomRow,
+    settingsRow("us"),
+    ...binRows("bin-1", "Quince", [...newTub(), harvest]),
+    { kind: "lots", row: lot },
+    ...[
+      lotEntry({ kind: "sieved", meshM: 0.005 }, 5),
+      lotEntry({ kind: "bagged", count: 3, each: kilograms(0.9072) }, 6),
+    ].map((row) => ({ kind: "entries", row }) as NewRow),
+  ];
+  const { keeper } = await inCellar(<LabelsRoom />, { rows, today: TODAY, address: "/labels?ids=lot-1" });
+  const label = within(await screen.findByRole("listitem"));
+  expect(label.getByText(codeOf("lot-1"))).toBeVisible();
+  expect(label.getByText(/^worm castings, 2 Mar/)).toBeVisible();
+  expect(label.getByText("2 lb, 2/8 in mesh")).toBeVisible();
+  expect(press("Print 1 label")).toBeVisible();
+  await leaveCellar();
+  void keeper;
+
+  const again = await atLots();
+  await again.keeper.click(screen.getByText("From which bin, and where it went"));
+  await again.keeper.click(press("strike this lot out"));
+  expect(await screen.findByText("No castings lie here.", { exact: false })).toBeVisible();
+  await again.keeper.click(press("take it back"));
+  expect(await screen.findByRole("heading", { name: "Spring castings" })).toBeVisible();
+});
+
+test("a harvest begins a lot by its bin, its month and what the bin had eaten", () => {
+  const bin = { id: "bin-1" as never, name: "Quince" };
+  const made = lotFrom({ bin, massKg: 4, litreKg: 0.7, day: TODAY }, [...newTub(), manure]);
+  expect(made).toMatchObject({
+    name: "Quince, March",
+    madeOn: TODAY,
+    from: [{ binId: "bin-1", massKg: 4 }],
+    moisture: 0.75,
+    risks: ["manure"],
+  });
+  const long = lotFrom(
+    { bin: { ...bin, name: "Q".repeat(90) }, massKg: 4, moisture: 0.6, litreKg: 0.7, day: TODAY },
+    newTub(),
+  );
+  expect(long.name).toHaveLength(80);
+  expect(long).toMatchObject({ moisture: 0.6, risks: [] });
 });

@@ -79,9 +79,9 @@ export function ScaleStrip({ onAway }: { readonly onAway: () => void }) {
       <section className={styles.strip} aria-label="Scale" data-print="hide">
         {port ? (
           <>
-            <output className={styles.figure} data-is={ended ? "silent" : now.is} aria-live="off">
+            <strong className={styles.figure} data-is={ended ? "silent" : now.is}>
               {said ?? "–"}
-            </output>
+            </strong>
             <span className={styles.words} role="status">
               {ended ??
                 (unread !== undefined && now.is === "waiting"

@@ -9,7 +9,7 @@ export interface ScalePort {
 }
 
 /** Reads text as it streams in and tells whole lines. Resolves when the stream ends. @throws what the stream throws. */
-export async function tellLines(
+async function tellLines(
   stream: ReadableStream<Uint8Array>,
   onLine: (line: string) => void,
   signal: AbortSignal,
