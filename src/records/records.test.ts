@@ -104,6 +104,7 @@ const RELEASED: Record<string, string> = {
   "settings/v1.fixture.json": "54b0878e6d86d3af313c3535dba0c9121add63544215f816da46a1adbaa85ab4",
   "settings/v2.fixture.json": "5b13dc807f817a0bf8d9bc2f2fd7fa0c2d527cddb327a4b425ab03085d66340a",
   "settings/v3.fixture.json": "c046f2d9635668a73e961f03b9c42e1ca8777cac6e2b3ff46489670196abd064",
+  "settings/v4.fixture.json": "1d3e064f902f45f3218ceffe1f2783a96088b4b8816bbe001001e4c5e1668622",
   "timetable/v1.fixture.json": "0bb2fbe93cda274879f996ac11847dd8b50822321f938db7867b824e2eae2b1f",
 };
 

@@ -95,8 +95,10 @@ export async function actRows(
   day: LocalDate,
   lines: readonly { readonly binId: string; readonly fact: FactAbout<"bin"> }[],
   noted?: { readonly binId: string; readonly note: string },
+  /** Where it touches more than bins: the act all of it belongs to. */
+  actId?: string,
 ): Promise<NewRow[]> {
-  const act = lines.length > 1 ? { actId: newId() } : {};
+  const act = lines.length > 1 || actId !== undefined ? { actId: actId ?? newId() } : {};
   const note = noted && noted.note.trim() !== "" ? { note: noted.note.trim() } : {};
   const rows = await Promise.all(
     [...new Set(lines.map(({ binId }) => binId))].map((id) =>

@@ -5,12 +5,12 @@ import { PORTIONS } from "@/core/harvest/weighIn";
 import type { Portion } from "@/core/harvest/weighIn";
 import { lotFrom } from "@/core/lot/make";
 import { CRUMB_KG } from "@/core/lot/state";
-import { DEFAULT_UNIT, formatMass } from "@/core/quantity/format";
+import { DEFAULT_UNIT, formatMass, formatToEdit } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
 import type { BinToday } from "@/core/round/round";
 import { readLog } from "@/persistence/read";
 import type { NewRow } from "@/persistence/write";
-import { actRows } from "@/session/author";
+import { actRows, newId } from "@/session/author";
 import type { DraftState } from "@/session/draft";
 import { useErrands } from "@/session/errand";
 import { useSession } from "@/session/session";
@@ -50,7 +50,10 @@ export function WeighInForm({
   readonly draft: DraftState<HarvestTyped>;
   readonly draftKey: string;
 }) {
-  const { db, bins, lotsToday, units, today, author, keep } = useSession();
+  const { db, bins, lotsToday, units, today, author, keep, settings } = useSession();
+  const tares = (settings?.containers ?? []).flatMap(({ name, tareKg }) =>
+    tareKg === undefined ? [] : [{ name, tareKg }],
+  );
   const lots = (lotsToday ?? []).filter(({ state: { massKg } }) => massKg > CRUMB_KG);
   const { ask } = useErrands();
   const router = useRouter();
@@ -83,14 +86,17 @@ export function WeighInForm({
     if (!(await db.drafts.get(draftKey)))
       return setSentence("This harvest was kept already, in another tab: nothing is written twice.");
     setSentence(undefined);
-    const rows = await actRows(author, today, found.facts, { binId: bin.id, note: typed.note });
-    const kept = await keep(`${bin.name}: harvested`, [...rows, ...(await lotRows())]);
+    // Put to a lot that is there, it stands in that log too: struck out in one, it goes from both.
+    const joins = read.castingsKg > 0 && lots.some(({ lot }) => lot.id === typed.lot);
+    const actId = joins ? newId() : undefined;
+    const rows = await actRows(author, today, found.facts, { binId: bin.id, note: typed.note }, actId);
+    const kept = await keep(`${bin.name}: harvested`, [...rows, ...(await lotRows(actId))]);
     if (!kept.ok) return;
     await draft.clear();
     router.push(read.castingsKg > 0 && typed.lot !== NO_LOT ? "/lots" : `/bin?id=${bin.id}`);
   };
   /** Castings go on: into a lot of their own, or to one that is there. */
-  const lotRows = async (): Promise<NewRow[]> => {
+  const lotRows = async (actId: string | undefined): Promise<NewRow[]> => {
     const massKg = Number(read.castingsKg.toFixed(3));
     if (massKg <= 0 || typed.lot === NO_LOT) return [];
     const into = lots.find(({ lot }) => lot.id === typed.lot);
@@ -101,6 +107,7 @@ export function WeighInForm({
           what: "castings",
           amount: { massKg, measuredBy: usesLitres ? "volume" : "weighed" },
           fromBinId: bin.id,
+          ...(actId === undefined ? {} : { actId }),
         },
       ]);
     const log = await readLog(db, bin.id);
@@ -159,6 +166,22 @@ export function WeighInForm({
             onTyped={(tare) => change(at, { tare })}
             helper="if not tared"
           />
+          {tares.length > 0 && line.tare === "" && (
+            <span className={styles.tares}>
+              {tares.map(({ name, tareKg }) => (
+                <Button
+                  key={name}
+                  size="small"
+                  aria-label={`Line ${at + 1} is in ${name}, ${formatMass(tareKg, units)} empty`}
+                  onClick={() =>
+                    change(at, { tare: formatToEdit(tareKg, "mass", DEFAULT_UNIT[units].smallMass) })
+                  }
+                >
+                  {name}
+                </Button>
+              ))}
+            </span>
+          )}
           {line.portion === "worms" || line.portion === "overs" ? (
             <SelectField
               label="To"

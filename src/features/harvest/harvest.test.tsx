@@ -1,9 +1,10 @@
 import { binRows, inCellar, leaveCellar, press, roomRow, settingsRow } from "../../../tests/inCellar";
-import { entry, kilograms, newTub, setupOf, START } from "../../../tests/log";
+import { entry, kilograms, lotOf, newTub, setupOf, START } from "../../../tests/log";
 import { addDays } from "@/core/calendar/day";
 import type { Way } from "@/core/harvest/ways";
 import { WAY_FACTS } from "@/core/harvest/ways";
 import { WAY_WORDS } from "@/core/harvest/words";
+import type { NewRow } from "@/persistence/write";
 import { useSession } from "@/session/session";
 import type { System } from "@/vocabulary/setup";
 import { act, fireEvent, screen, waitFor, within } from "@testing-library/react";
@@ -31,7 +32,7 @@ function TakeBack() {
     </button>
   );
 }
-const atHarvest = async (system: System = "tub") => {
+const atHarvest = async (system: System = "tub", besides: readonly NewRow[] = [settingsRow("metric")]) => {
   const cellar = await inCellar(
     <>
       <HarvestRoom />
@@ -40,7 +41,7 @@ const atHarvest = async (system: System = "tub") => {
     {
       rows: [
         roomRow,
-        settingsRow("metric"),
+        ...besides,
         ...binRows("bin-1", "Quince", logOf(system)),
         ...binRows("bin-2", "Cress", newTub(0.2)),
       ],
@@ -197,4 +198,47 @@ test("lamp rounds call by the clock, survive a reload and a long break, and end 
   expect(screen.getByRole("link", { name: "Weigh in Quince" })).toHaveAttribute("href", "/harvest?id=bin-0");
   await keeper.click(press("put the lamp out"));
   expect(await screen.findByRole("button", { name: "Light the lamp" })).toBeVisible();
+});
+
+test("a container of one’s own is taken off by a press, and castings join the lot that is named, one act in both logs", async () => {
+  const settings = settingsRow("metric") as { kind: "settings"; row: object };
+  const measured = { kind: "settings", row: { ...settings.row, containers: [{ name: "crate", volumeL: 30, tareKg: 1.2 }, { name: "jar", volumeL: 1 }] } } as NewRow; // prettier-ignore
+  const { keeper, write, keep, written, db } = await atHarvest("tub", [
+    measured,
+    { kind: "lots", row: lotOf({ madeOn: addDays(TODAY, -3) }) },
+  ]);
+  expect(screen.queryByRole("button", { name: /is in jar/ })).toBeNull();
+  await keeper.click(press("Line 1 is in crate, 1.2 kg empty"));
+  write(/^Full/, "2 × 5 kg");
+  expect(await screen.findByText("7.6 kg net")).toBeVisible();
+  fireEvent.mouseDown(screen.getByRole("combobox", { name: "The castings become" }));
+  await keeper.click(await screen.findByRole("option", { name: "part of Spring castings" }));
+  await keep();
+  await waitFor(async () => expect(await written()).toHaveLength(2));
+  const [harvested, joined] = (await written()).toSorted((a) => (a.kind === "harvested" ? -1 : 1));
+  expect(harvested).toMatchObject({ kind: "harvested", grossKg: 10, tareKg: 2.4 });
+  expect(joined).toMatchObject({ kind: "received", what: "castings", amount: { massKg: 7.6 }, fromBinId: "bin-1", subject: { kind: "lot", id: "lot-1" } }); // prettier-ignore
+  expect(joined!.actId).toBe(harvested!.actId);
+  expect(harvested!.actId).toBeDefined();
+  expect(await db.lots.count()).toBe(1);
+  await keeper.click(press("take it back"));
+  await waitFor(async () => expect((await written()).filter(({ deleted }) => deleted)).toHaveLength(2));
+});
+
+test("castings that are used at once begin no lot; else the lot bears what was weighed", async () => {
+  const { keeper, write, keep, written, db } = await atHarvest();
+  write(/^Full/, "3 kg");
+  fireEvent.mouseDown(await screen.findByRole("combobox", { name: "The castings become" }));
+  await keeper.click(await screen.findByRole("option", { name: /^nothing/ }));
+  await keep();
+  await waitFor(async () => expect(await written()).toHaveLength(1));
+  expect(await db.lots.count()).toBe(0);
+  write(/^Full/, "2.5 kg");
+  await keep();
+  await waitFor(async () => expect(await db.lots.count()).toBe(1));
+  expect((await db.lots.toArray())[0]).toMatchObject({
+    massKg: 2.5,
+    madeOn: TODAY,
+    from: [{ binId: "bin-1", massKg: 2.5 }],
+  });
 });

@@ -1,5 +1,5 @@
 "use client";
-import { DEFAULT_UNIT, formatVolume } from "@/core/quantity/format";
+import { DEFAULT_UNIT, formatMass, formatVolume } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
 import { sayUnreadable } from "@/core/quantity/words";
 import type { Settings } from "@/records/settings";
@@ -11,6 +11,7 @@ import TextField from "@mui/material/TextField";
 import { useState } from "react";
 import styles from "./Settings.module.css";
 
+const NOTHING = { name: "", holds: "", weighs: "", sprays: "" };
 type Containers = NonNullable<Settings["containers"]>;
 
 /** The keeper's own bucket, jar, scoop and can, measured once: amounts may be given as so many of them. */
@@ -22,7 +23,7 @@ export function Containers({
   readonly onChange: (label: string, containers: Containers) => void;
 }) {
   const { units } = useSession();
-  const [typed, setTyped] = useState({ name: "", holds: "", sprays: "" });
+  const [typed, setTyped] = useState(NOTHING);
   const [faults, setFaults] = useState<Readonly<Record<string, string>>>({});
   const add = () => {
     const found: Record<string, string> = {};
@@ -36,28 +37,38 @@ export function Containers({
     if (!volume.ok)
       found[field] = volume.problem.code === "quantity/empty" ? "Measure it once and write how much." : sayUnreadable(volume.problem); // prettier-ignore
     else if (!(volume.value > 0)) found[field] = "Nothing is no measure.";
+    const tare =
+      typed.weighs.trim() === ""
+        ? undefined
+        : parseQuantity(typed.weighs, "mass", DEFAULT_UNIT[units].smallMass);
+    if (tare && !tare.ok) found.weighs = sayUnreadable(tare.problem);
     setFaults(found);
     if (Object.keys(found).length > 0 || !named.success || !volume.ok) return;
     onChange(`${named.data} measured`, [
       ...containers,
-      { name: named.data, ...(isSprayer ? { litresPerMin: volume.value } : { volumeL: volume.value }) },
+      {
+        name: named.data,
+        ...(isSprayer ? { litresPerMin: volume.value } : { volumeL: volume.value }),
+        ...(tare?.ok && tare.value > 0 ? { tareKg: tare.value } : {}),
+      },
     ]);
-    setTyped({ name: "", holds: "", sprays: "" });
+    setTyped(NOTHING);
   };
   return (
     <section className={styles.rooms} aria-labelledby="containers">
       <h2 id="containers">Your own measures</h2>
       <p className={styles.quiet}>
         Measure a bucket, a jar, a scoop or the sprayer once; then “2 grey buckets”, “half a jar” or “40 s”
-        will do wherever an amount is asked for.
+        will do wherever an amount is asked for. Weighed empty, it is taken off what you weigh in.
       </p>
       <ul className={styles.containers}>
-        {containers.map(({ name, volumeL, litresPerMin }) => (
+        {containers.map(({ name, volumeL, litresPerMin, tareKg }) => (
           <li key={name}>
             <b>{name}</b>{" "}
             {volumeL === undefined
               ? `${formatVolume(litresPerMin ?? 0, units)} a minute`
               : formatVolume(volumeL, units)}
+            {tareKg !== undefined && `, ${formatMass(tareKg, units)} empty`}
             <Button
               onClick={() =>
                 onChange(
@@ -87,6 +98,15 @@ export function Containers({
           typed={typed.holds}
           onTyped={(holds) => setTyped((before) => ({ ...before, holds }))}
           fault={faults.holds}
+        />
+        <QuantityField
+          label="Empty it weighs"
+          dimension="mass"
+          unit={DEFAULT_UNIT[units].smallMass}
+          typed={typed.weighs}
+          onTyped={(weighs) => setTyped((before) => ({ ...before, weighs }))}
+          fault={faults.weighs}
+          helper="for the harvest, if you like"
         />
         <QuantityField
           label="or a sprayer gives in a minute"

@@ -1,11 +1,11 @@
-import { name, settingsId, volumeL } from "@/vocabulary/fields";
+import { massKg, name, settingsId, volumeL } from "@/vocabulary/fields";
 import { z } from "@/vocabulary/z";
 import type { RecordFormat } from "../row/migrate";
 import { rowFields } from "../row/row";
 
 /** How one keeper likes things; travels with the archive. */
 export const settingsSchema = z.strictObject({
-  schemaVersion: z.literal(3),
+  schemaVersion: z.literal(4),
   ...rowFields,
   id: settingsId,
   units: z.enum(["metric", "us"]),
@@ -17,6 +17,8 @@ export const settingsSchema = z.strictObject({
       z.strictObject({
         name,
         volumeL: volumeL.optional(),
+        /** Empty, as it stands on a scale. */
+        tareKg: massKg.optional(),
         /** Of a sprayer: litres in a minute. */
         litresPerMin: z.number().min(0).max(100).optional(),
       }),
@@ -29,8 +31,8 @@ export const settingsSchema = z.strictObject({
 export type Settings = z.infer<typeof settingsSchema>;
 
 export const settingsFormat: RecordFormat<Settings, z.input<typeof settingsSchema>> = {
-  current: 3,
-  // A keeper of the first version had measured nothing yet, one of the second had no address for labels.
-  steps: [(row) => row, (row) => row],
+  current: 4,
+  // A keeper of the first version had measured nothing yet, one of the second had no address for labels, one of the third no tares.
+  steps: [(row) => row, (row) => row, (row) => row],
   schema: settingsSchema,
 };
