@@ -14,7 +14,11 @@ const LAYERS = [
   ["core", ["vocabulary", "records", "core"], []],
   ["archive", ["vocabulary", "records"], ["@noble/hashes"]],
   ["persistence", ["vocabulary", "records", "archive"], ["dexie"]],
-  ["workers", ["vocabulary", "records", "core", "archive", "persistence", "demo"], ["comlink", "yalps", "papaparse"]],
+  [
+    "workers",
+    ["vocabulary", "records", "core", "archive", "persistence", "demo"],
+    ["comlink", "yalps", "papaparse"],
+  ],
   ["demo", ["vocabulary", "records", "core", "archive"], []],
   [
     "session",

@@ -78,9 +78,7 @@ test("whatever is typed, either each fault has its sentence or the facts are one
     expect(after.overdrawnKg).toBeLessThan(0.02);
     expect(after.massKg).toBeGreaterThanOrEqual(0);
     if (found.facts.bin)
-      expect(
-        lotEntry({ ...found.facts.bin.fact, subject: { kind: "bin", id: "bin-1" } }),
-      ).toBeDefined();
+      expect(lotEntry({ ...found.facts.bin.fact, subject: { kind: "bin", id: "bin-1" } })).toBeDefined();
   }
   // Chance has tried each of them at least once to the end.
   expect([...kept].sort()).toEqual([...LOT_DEEDS].sort());
