@@ -31,7 +31,7 @@ export interface LogChange {
 export interface MergeSummary {
   readonly freshCount: Readonly<Record<RecordKind, number>>;
   readonly alreadyHere: number;
-  /** Every bin, room and batch that is not what it was, by name. */
+  /** Every bin, room, batch and lot that is not what it was, by name. */
   readonly named: readonly NamedChange[];
   readonly logs: readonly LogChange[];
   readonly healed: number;
@@ -130,7 +130,7 @@ export function startMerge(archive: DecodedArchive): Merging {
 
 type NamedRow = ArchiveRecords[NamedKind][number];
 
-/** How what counts of each bin, room or batch changes by the fresh rows; those that stay as they are do not appear. */
+/** How what counts of each bin, room, batch or lot changes by the fresh rows; those that stay as they are do not appear. */
 function namedChanges(kind: NamedKind, here: readonly NamedRow[], fresh: readonly NamedRow[]): NamedChange[] {
   const before = new Map(newestRows(here).map((row) => [row.id as string, row]));
   const after = newestRows<NamedRow>([...here, ...fresh]);

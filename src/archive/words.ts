@@ -40,7 +40,7 @@ const NAMED_AS = {
 } as const;
 const BECOMES = { new: "new", altered: "changed", removed: "taken away", back: "back again" } as const;
 
-/** What becomes of bins, rooms and batches by bringing a file in, before it is done: each by name, like ones together. */
+/** What becomes of bins, rooms, batches and lots by bringing a file in, before it is done: each by name, like ones together. */
 export function sayNamedChanges(changes: readonly NamedChange[]): string[] {
   const said = changes.flatMap(({ kind, is, name, before }) =>
     is === "renamed" ? [`renamed: ${NAMED_AS[kind][0]} ${before ?? ""} becomes ${name}`] : [],

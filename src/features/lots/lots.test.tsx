@@ -179,7 +179,7 @@ test("a lot’s label bears its code, its day and what is in a bag; a lot that i
     ...[
       lotEntry({ kind: "sieved", meshM: 0.005 }, 5),
       lotEntry({ kind: "bagged", count: 3, each: kilograms(0.9072) }, 6),
-    ].map((row) => ({ kind: "entries", row })),
+    ].map((row): NewRow => ({ kind: "entries", row })),
   ];
   const { keeper } = await inCellar(<LabelsRoom />, { rows, today: TODAY, address: "/labels?ids=lot-1" });
   const label = within(await screen.findByRole("listitem"));
