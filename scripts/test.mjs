@@ -139,7 +139,18 @@ if (isBuildWanted) {
     [
       "test",
       ...(only === "long"
-        ? ["long/", "axe", "many", "twin", "demo.spec", "safe-ground", "planning", "offline", "newcomer"]
+        ? [
+            "long/",
+            "axe",
+            "many",
+            "deeds",
+            "twin",
+            "demo.spec",
+            "safe-ground",
+            "planning",
+            "offline",
+            "newcomer",
+          ]
         : []),
     ],
     {
