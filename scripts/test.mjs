@@ -69,7 +69,7 @@ const everyHearing = () => {
   process.env.LONG_SEEDS = "1000";
   return unit("the laws of hearing and deciding, every bin and situation", "UTC", [
     "--testPathPatterns",
-    "learning/hearing|decision/decideByTwin|decision/situations|features/harvest|features/deed",
+    "learning/hearing|decision/decideByTwin|decision/situations|features/harvest|features/deed|app/records",
   ]);
 };
 const shortSums = () =>
