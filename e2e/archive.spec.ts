@@ -1,7 +1,7 @@
 import { readFile } from "node:fs/promises";
 import { createHash } from "node:crypto";
 import type { Page } from "@playwright/test";
-import { expect, inDemo, openDemo, setUpBin, test, usable, testLong } from "./fixtures";
+import { expect, inDemo, openDemo, setUpBin, usable, testLong } from "./fixtures";
 
 interface ArchiveFile {
   format: string;
@@ -62,7 +62,7 @@ testLong(
   },
 );
 
-test("eight kinds of bad file get a sentence each and change nothing", async ({ page }) => {
+testLong("eight kinds of bad file get a sentence each and change nothing", async ({ page }) => {
   await setUpBin(page, "Quince");
   const good = await savedArchive(page);
   const before = await counts(page);

@@ -1,8 +1,8 @@
-import { expect, inDemo, NOW, openDemo, setUpBin, test, usable, testLong } from "./fixtures";
+import { expect, inDemo, NOW, openDemo, setUpBin, usable, testLong } from "./fixtures";
 
 const doNow = (page: Parameters<typeof usable>[0]) => page.locator("[aria-labelledby=do-now]");
 
-test("frost, heat and an escape are first aid, never a meal", async ({ page }) => {
+testLong("frost, heat and an escape are first aid, never a meal", async ({ page }) => {
   await page.clock.setFixedTime(NOW);
   await setUpBin(page, "Quince");
   await page.getByRole("link", { name: "Lift the lid" }).click();

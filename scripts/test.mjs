@@ -144,6 +144,8 @@ if (isBuildWanted) {
             "axe",
             "many",
             "deeds",
+            "archive",
+            "heard",
             "twin",
             "demo.spec",
             "safe-ground",
