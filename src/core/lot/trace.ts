@@ -3,6 +3,7 @@ import type { LocalDate } from "@/vocabulary/fields";
 import type { LotRisk } from "@/vocabulary/lots";
 import { LOT_RISKS } from "@/vocabulary/lots";
 import { addDays } from "../calendar/day";
+import { bringsSeeds, isAnimal, isManure } from "../catalogue/asking";
 import { beddingPartMatter, feedPartMatter } from "../log/amount";
 import { effectiveEntries } from "../log/effective";
 
@@ -43,12 +44,11 @@ export function eatenBefore(rows: Iterable<Entry>, day: LocalDate): Eaten {
   return { since, parts: [...sums.values()].toSorted((a, b) => b.massKg - a.massKg) };
 }
 
-/** Ids of the catalogue, by how they begin. Source: catalogue, groups of manures, animal remains and garden weeds. */
-const ASKS: Readonly<Record<LotRisk, RegExp>> = {
-  manure: /^(manure|litter-small-pet|pet-faeces|digestate)/,
-  animal: /^(meat|fish-shellfish|bones|cheese|milk-yoghurt|eggs|cooking-oil)$/,
-  weeds: /^(garden-weeds-seeding|hay)$/,
+const ASKS: Readonly<Record<LotRisk, (materialId: string) => boolean>> = {
+  manure: isManure,
+  animal: isAnimal,
+  weeds: bringsSeeds,
 };
 /** What of it asks for a lot to mature first: manures, animal remains, weeds that seed. Never throws. */
 export const risksOf = (parts: Eaten["parts"]): readonly LotRisk[] =>
-  LOT_RISKS.filter((risk) => parts.some(({ materialId }) => ASKS[risk].test(materialId)));
+  LOT_RISKS.filter((risk) => parts.some(({ materialId }) => ASKS[risk](materialId)));

@@ -3,6 +3,7 @@ import type { LocalDate } from "@/vocabulary/fields";
 import type { BinState } from "../bin/state";
 import { surfaceM2 } from "../bin/system";
 import { addDays, daysBetween } from "../calendar/day";
+import { isAnimal, isManure } from "../catalogue/asking";
 import { wholeMaterial } from "../catalogue/composition";
 import type { Expectation } from "../expectation/expectation";
 import { feedPartMatter } from "../log/amount";
@@ -19,8 +20,8 @@ const FINISHED = 0.6;
 
 /** What feed of the catalogue is known to make trouble by. */
 const BY: Readonly<Record<Ate, (id: string) => boolean>> = {
-  animal: (id) => /^(meat|fish-shellfish|bones|cheese|milk-yoghurt|eggs|cooking-oil)$/.test(id),
-  manure: (id) => /^(manure|litter-small-pet|pet-faeces|digestate)/.test(id),
+  animal: isAnimal,
+  manure: isManure,
   protein: (id) => (foodOf(id)?.nitrogenPctDm ?? 0) >= 4,
   sour: (id) => foodOf(id)?.acidity === "high",
   salty: (id) => (foodOf(id)?.saltRisk ?? 0) >= 2,

@@ -8,6 +8,7 @@ import { readingsOf, signsIn } from "./readings";
 import { CASES, isHeldOut } from "./cases";
 import { diagnose } from "./diagnose";
 import { factWeights } from "./facts";
+import { lastHelp } from "./helped";
 import { heardOver, knownOf } from "./known";
 import { judgeCases } from "./judge";
 import { CAUSES, SAME_TWICE, signOf, SIGNS, START_WEIGHTS, weightOf } from "./knowledge";
@@ -187,4 +188,33 @@ test("signs that are readings of a visit go there and come back as the same sign
     { of: "smell", smell: "ammonia" },
   ]);
   expect(readingsOf([])).toEqual([]);
+});
+
+test("what helped is told of a trouble like it, the newest first, never of itself nor of another kind", () => {
+  const noted = (id: string, signs: readonly string[], cause: string, on: number) =>
+    entry({ kind: "diagnosed", id, signs, causes: [cause], lookOn: addDays(START, on + 7) }, on);
+  const helped = (troubleId: string, words: string | undefined, on: number) =>
+    entry({ kind: "followedUp", troubleId, outcome: "gone", ...(words ? { helped: words } : {}) }, on);
+  const log = [
+    noted("flies", ["fruit-flies"], "exposed-food", 1),
+    helped("flies", "card on top", 5),
+    noted("flies-again", ["fruit-flies", "ants"], "too-dry", 20),
+    helped("flies-again", "a sprayer", 24),
+    noted("silent", ["fruit-flies"], "exposed-food", 30),
+    helped("silent", undefined, 35),
+    noted("cold", ["frozen-edge"], "too-cold", 40),
+    helped("cold", "a blanket", 45),
+    noted("now", ["fruit-flies"], "exposed-food", 60),
+    helped("now", "nothing yet", 61),
+  ];
+  const asked = (signs: readonly string[], cause: string, entryId = "now") =>
+    lastHelp(log, { entryId, since: addDays(START, 60), signs, causes: [cause], lookOn: addDays(START, 67) })
+      ?.helped;
+  expect(asked(["fruit-flies"], "exposed-food")).toBe("a sprayer");
+  expect(asked(["mites-white"], "exposed-food")).toBe("card on top");
+  expect(asked(["mites-white"], "too-cold")).toBe("a blanket");
+  expect(asked(["mites-white"], "acid")).toBeUndefined();
+  expect(
+    lastHelp([], { entryId: "x", since: START, signs: [], causes: ["acid"], lookOn: START }),
+  ).toBeUndefined();
 });

@@ -3,6 +3,7 @@ import type { OpenTrouble } from "@/core/bin/state";
 import { addDays, dayAndMonth, spokenDay } from "@/core/calendar/day";
 import type { BinToday } from "@/core/round/round";
 import { causeOf, CAUSES } from "@/core/trouble/knowledge";
+import { lastHelp } from "@/core/trouble/helped";
 import { signName } from "@/core/trouble/words";
 import { FOLLOW_UP_WORDS } from "@/core/words/entry";
 import type { Entry } from "@/records/entry";
@@ -53,7 +54,7 @@ function Open({
     guarded(async () => {
       const isOver = outcome === "gone" || outcome === "mistaken";
       const words = helped.trim().slice(0, 400);
-      await keep(
+      const kept = await keep(
         `${one.bin.name}: ${FOLLOW_UP_WORDS[outcome]}`,
         await author.entries(ofBin(one.bin.id), today, [
           {
@@ -65,7 +66,7 @@ function Open({
           },
         ]),
       );
-      setHelped("");
+      if (kept.ok) setHelped("");
     });
   return (
     <li data-due={lookOn <= today}>
@@ -73,7 +74,11 @@ function Open({
         <b>{signs.map(signName).join(", ")}</b>, since {dayAndMonth(since, today)}; held to be{" "}
         {nameOf(causes[0]!)}. {lookOn <= today ? "How is it now?" : `Look again ${spokenDay(lookOn, today)}.`}
       </p>
-      {before && <p className={styles.quiet}>{before}</p>}
+      {before && (
+        <p className={styles.quiet}>
+          Last time, {dayAndMonth(before.day)} {before.day.slice(0, 4)}, this helped: {before.helped}.
+        </p>
+      )}
       <div className={styles.outcome}>
         <TextField
           label="What helped, if anything did"
@@ -94,23 +99,4 @@ function Open({
       </div>
     </li>
   );
-}
-
-/** What was said to have helped the last time a trouble of the same cause or with a same sign was here; undefined where nothing was. */
-function lastHelp(log: readonly Entry[], trouble: OpenTrouble): string | undefined {
-  const like = new Set(
-    log.flatMap((entry) =>
-      entry.kind === "diagnosed" &&
-      entry.id !== trouble.entryId &&
-      (entry.causes[0] === trouble.causes[0] || entry.signs.some((sign) => trouble.signs.includes(sign)))
-        ? [entry.id as string]
-        : [],
-    ),
-  );
-  const helped = log.findLast(
-    (entry) => entry.kind === "followedUp" && like.has(entry.troubleId) && entry.helped !== undefined,
-  );
-  return helped?.kind === "followedUp" && helped.helped
-    ? `Last time, ${dayAndMonth(helped.day)} ${helped.day.slice(0, 4)}, this helped: ${helped.helped}.`
-    : undefined;
 }
