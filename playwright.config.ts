@@ -7,7 +7,8 @@ export default defineConfig({
   testIgnore: process.env.E2E_LONG ? [] : ["**/long/**"],
   fullyParallel: true,
   workers: 2,
-  retries: 0,
+  // On a loaded machine a browser now and then does not close; what passes at the second try only is told as flaky.
+  retries: process.env.CI ? 1 : 0,
   reporter: [["list"], ["json", { outputFile: "test-results/e2e.json" }]],
   // The machine that runs them may be three times slower from one minute to the next.
   timeout: 180_000,

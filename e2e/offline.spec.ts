@@ -26,6 +26,11 @@ test("once opened, the whole round works with no network", async ({ page, contex
   // Offline the way home is a full load out of the saved files: the notice may be gone with it, the visit is not.
   await expect(page.getByRole("complementary", { name: "The slate" })).toContainText("Quince done");
   await context.setOffline(false);
+  // A page still held by its worker may keep the browser from closing.
+  await page.evaluate(async () => {
+    for (const one of await navigator.serviceWorker.getRegistrations()) await one.unregister();
+  });
+  await page.close();
 });
 
 /** The app behind a door of the test's own, which may say that a newer one has come. */
