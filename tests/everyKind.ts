@@ -195,6 +195,13 @@ export const LOG: readonly Entry[] = [
     outcome: "gone",
     helped: "card from the first wet week",
   }),
+  entry({
+    kind: "altered",
+    changes: { ahead: { harvestOn: "2026-05-10", noFoodFrom: "2026-04-26", noWaterFrom: "2026-04-30" } },
+  }),
+  entry({ kind: "looked", lid: "lifted", readings: [], tookMin: 7.25 }),
+  entry({ kind: "booked", of: "cost", sum: { money: 12.4, currency: "EUR" }, what: "=lime" }),
+  entry({ kind: "booked", of: "work", tookMin: 45, what: "shredding" }),
 ];
 
 /** What can be done with a lot of castings: each kind, no field left out. */

@@ -96,6 +96,7 @@ const RELEASED: Record<string, string> = {
   "entry/v5.fixture.json": "619323ad185db94949f71c03b1cbdbc82a3aa635da3439b9797846e33d22cf7e",
   "entry/v6.fixture.json": "49270640087d5ded8623ae3fc5cd3a1e72fc9729977c000b026f1167bd2c38de",
   "entry/v7.fixture.json": "fb507c75d869636796d1ab89d24f6996a03a42b8abb32999c88a2edca37ce926",
+  "entry/v8.fixture.json": "9621fbabe9cc80380faa43186ad06f6280150042b1d2e8ca4df9b24295709f1e",
   "lot/v1.fixture.json": "7331a5055b2a9515ebe3252647caa8f886d6949e9585e95deda6938cbccfe85b",
   "material/v1.fixture.json": "866d765cf4665704e662dd6af6cf685eb4a665f40bc3dddce9681caa0bd1a04b",
   "plan/v1.fixture.json": "5cc677dff0ff7d7c21e352da41764167d61edced8eccab16bebeb5f37d06a068",
@@ -105,6 +106,7 @@ const RELEASED: Record<string, string> = {
   "settings/v2.fixture.json": "5b13dc807f817a0bf8d9bc2f2fd7fa0c2d527cddb327a4b425ab03085d66340a",
   "settings/v3.fixture.json": "c046f2d9635668a73e961f03b9c42e1ca8777cac6e2b3ff46489670196abd064",
   "settings/v4.fixture.json": "1d3e064f902f45f3218ceffe1f2783a96088b4b8816bbe001001e4c5e1668622",
+  "settings/v5.fixture.json": "19573bca1963958da2b93b2ac5ccdd768dce4e4b26924ddb508d7f4dee5f919d",
   "timetable/v1.fixture.json": "0bb2fbe93cda274879f996ac11847dd8b50822321f938db7867b824e2eae2b1f",
 };
 

@@ -63,12 +63,18 @@ export const binSetup = z.strictObject({
       coldestC: temperatureC.optional(),
     })
     .optional(),
-  /** What the keeper means to do differently: smaller or larger meals than usual, days on which no one comes. */
+  /**
+   * What the keeper means to do differently: smaller or larger meals than usual, days on which no one comes, a harvest that
+   * is wanted by a day, with no food and no water before it.
+   */
   ahead: z
     .strictObject({
       mealShare: z.number().min(0).max(3).optional(),
       awayFrom: localDate.optional(),
       awayUntil: localDate.optional(),
+      harvestOn: localDate.optional(),
+      noFoodFrom: localDate.optional(),
+      noWaterFrom: localDate.optional(),
     })
     .optional(),
 });

@@ -15,3 +15,7 @@ export type LotUse = (typeof LOT_USES)[number];
 /** What went into the bins that asks for a lot to mature before it touches food: see core/lot/trace. */
 export const LOT_RISKS = ["manure", "animal", "weeds"] as const;
 export type LotRisk = (typeof LOT_RISKS)[number];
+
+/** What is written into the accounts beside what bins and lots say themselves. */
+export const BOOKED = ["cost", "income", "work"] as const;
+export type Booked = (typeof BOOKED)[number];

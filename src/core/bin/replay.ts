@@ -10,6 +10,7 @@ import { effectiveEntries } from "../log/effective";
 import { compartmentOf } from "./held";
 import { moister, taken } from "./intake";
 import { COVER_KG_PER_L, coverLeftL } from "./cover";
+import { aheadWithHarvest } from "./planAhead";
 import { leftOutAt, stillLeftOut } from "./leftOut";
 import { advancedAlong, dryKg, NOTHING, worked } from "./matter";
 import { looked, outdated } from "./readings";
@@ -121,6 +122,8 @@ function applied(before: BinState, entry: Entry): BinState {
     case "sieved":
     case "bagged":
     case "parted":
+    // Of the accounts.
+    case "booked":
       return state;
   }
 }
@@ -300,6 +303,7 @@ function harvested(state: BinState, entry: EntryOf<"harvested">): BinState {
   );
   const after: BinState = {
     ...state,
+    ...wishMet(state, entry.day),
     contents,
     harvestedOn: entry.day,
     totals: { ...state.totals, harvestedKg: state.totals.harvestedKg + wetKg },
@@ -311,6 +315,14 @@ function harvested(state: BinState, entry: EntryOf<"harvested">): BinState {
       .map(([, one]) => dryKg(one)),
   );
   return wantedDry > 1.2 * lying + 0.3 ? problem(after, entry, "log/harvest-above-contents") : after;
+}
+
+/** A harvest of about the day it was wanted for is that one. */
+const ABOUT_DAYS = 7;
+function wishMet({ setup }: BinState, day: LocalDate): Pick<BinState, "setup"> {
+  const { harvestOn } = setup?.ahead ?? {};
+  if (!setup || harvestOn === undefined || daysBetween(day, harvestOn) > ABOUT_DAYS) return {};
+  return { setup: { ...setup, ahead: aheadWithHarvest(setup.ahead) } };
 }
 
 function removed(state: BinState, entry: EntryOf<"removed">): BinState {

@@ -2,7 +2,8 @@ import type { Reading } from "@/records/entry";
 import type { LocalDate } from "@/vocabulary/fields";
 import { addDays, daysBetween } from "../calendar/day";
 import { isLeftInPeace } from "../catalogue/school";
-import { standingPlan, whenSomeoneIsThere } from "../bin/planAhead";
+import type { WantedHarvest } from "../bin/planAhead";
+import { foodlessDays, standingPlan, wantedHarvest, whenSomeoneIsThere } from "../bin/planAhead";
 import { looked } from "../bin/readings";
 import { COVER_KG_PER_L } from "../bin/cover";
 import { areaM2, fedCompartment, volumeOfL } from "../bin/system";
@@ -10,6 +11,7 @@ import type { Expectation } from "../expectation/expectation";
 import { HERD_AT_RISK } from "../expectation/expectation";
 import type { Decision, Step } from "./decision";
 import { emergency } from "./emergency";
+import type { Meal } from "./feed";
 import { feedSteps } from "./feed";
 import { foodStanding } from "./foodStanding";
 import { makeRoom } from "./makeRoom";
@@ -53,12 +55,20 @@ export function decide(
   const signs = signsToday(seen, practice.setup.drainage);
   // Where water stands the bed holds what it can: none is poured on, but where a squeeze is dust.
   const isFullOfWater = signs.isStanding && seen.squeeze !== "dust";
+  const wanted = wantedHarvest(practice.state, today);
+  // What is to be lifted and sieved is left to dry, unless its worms would dry with it.
+  const isDrying =
+    wanted?.noWaterFrom !== undefined && wanted.noWaterFrom <= today && seen.squeeze !== "dust";
   const capped = (decision: Decision): Decision =>
     heedingAbsence(
       {
         ...decision,
+        ...(wanted && wanted.on > today && decision.nextDay > wanted.on ? { nextDay: wanted.on } : {}),
         steps: [
-          ...decision.steps.filter(({ kind }) => kind !== "water" || !isFullOfWater).slice(0, MOST_STEPS),
+          ...(decision.verdict === "actNow" ? [] : harvestStep(expectation, wanted, today)),
+          ...decision.steps
+            .filter(({ kind }) => kind !== "water" || !(isFullOfWater || isDrying))
+            .slice(0, MOST_STEPS),
           ...(practice.state.emptiedOn
             ? []
             : [...heatStep(expectation, decision), ...herdStep(expectation, seen)]),
@@ -136,7 +146,11 @@ export function decide(
     });
   }
 
-  const meal = feedSteps(expectation, practice, seen, today, signs, room);
+  const hungryDays = foodlessDays(wanted, today);
+  const meal =
+    wanted && hungryDays > 0
+      ? untilHarvest(wanted.on, hungryDays)
+      : feedSteps(expectation, practice, seen, today, signs, room);
   // Where the bed is put right by itself, the meal's own water and bedding would say it twice.
   const steps =
     moisten.length > 0
@@ -157,6 +171,30 @@ export function decide(
     cautions: meal.isMeal ? ["wet-hands-mould"] : [],
   });
 }
+
+/** On the day a harvest is wanted for, and until it was made: what the forecast holds ripe, or all that is. */
+function harvestStep(
+  { twin }: Expectation,
+  wanted: WantedHarvest | undefined,
+  today: LocalDate,
+): readonly Step[] {
+  if (!wanted || wanted.on > today) return [];
+  const kg = twin?.harvest?.kg.middle ?? 0;
+  return [
+    {
+      kind: "harvest",
+      ...(kg > 0 ? { amount: { massKg: kg } } : {}),
+      why: { code: "harvest/wanted", on: wanted.on },
+      evidence: [],
+    },
+  ];
+}
+/** Worms leave a layer that holds nothing to eat: no meal until it is lifted. */
+const untilHarvest = (on: LocalDate, days: number): Meal => ({
+  isMeal: false,
+  steps: [{ kind: "closeAgain", why: { code: "food/before-harvest", on }, evidence: [] }],
+  nextInDays: { low: Math.min(days, 7), middle: Math.min(days, 7), high: days },
+});
 
 /** A bin that was emptied is bedded before anything else: a third deep, damp. */
 function beddingFirst(practice: Practice, today: LocalDate): Decision {

@@ -85,10 +85,12 @@ export function sayStep(step: Step, { units }: Pick<Speech, "units">): StepWords
     case "scoopOut":
       return words("Scoop", "of the wettest off the top, pick the worms out, and let it dry beside the bin.");
     case "harvest":
-      return words(
-        "Take",
-        `of ripe castings out${part === "" ? "" : ` of the ${step.part}`}, from where no food lies.`,
-      );
+      return amount
+        ? words(
+            "Take",
+            `of ripe castings out${part === "" ? "" : ` of the ${step.part}`}, from where no food lies.`,
+          )
+        : words("Take out what is ripe, from where no food lies.", "");
     case "takeOutUnripe":
       return words(
         "Press the bed down, and lift",
@@ -256,6 +258,12 @@ export function sayReason(why: Reason, { units, today }: Speech): string {
       return `About ${formatPercent(why.moisture)} moist; this bin does best below ${formatPercent(why.target)}.`;
     case "weight/fallen":
       return `It weighed ${formatMass(why.beforeKg, units, "bucket")} and now ${formatMass(why.kg, units, "bucket")}: what is gone is mostly water. The rest ends until a look has settled it.`;
+    case "harvest/wanted":
+      return why.on < today
+        ? `Castings were wanted from it by ${spokenDay(why.on, today)}: weigh in what you lift.`
+        : "Castings are wanted from it today: weigh in what you lift.";
+    case "food/before-harvest":
+      return `Castings are wanted from it on ${spokenDay(why.on, today)}: with nothing to eat, the worms leave what is ripe.`;
     case "food/before-absence":
       return `No one comes for ${why.days} days, until ${spokenDay(why.until, today)}: slow food in coarse pieces, as much as stays safe; the bedding feeds them too.`;
     case "food/fine-film":

@@ -1,5 +1,8 @@
 import type { Band, Expectation } from "../expectation/expectation";
 import type { System } from "@/vocabulary/setup";
+import type { LocalDate } from "@/vocabulary/fields";
+import type { WantedHarvest } from "../bin/planAhead";
+import { addDays } from "../calendar/day";
 
 /** A bin's next harvest as the forecast has it. */
 export interface Coming {
@@ -57,6 +60,28 @@ export interface Wanted {
   /** When all bins together would have given enough, days from now; undefined where the forecasts do not reach so far. */
   readonly enoughInDays?: number;
 }
+
+/** A plan as what each bin is to be told: days instead of days from now; what would lie before today begins today. Never throws. */
+export const wishesOf = (
+  { lifts }: Pick<Wanted, "lifts">,
+  today: LocalDate,
+): readonly { readonly binId: string; readonly wanted: WantedHarvest }[] =>
+  lifts.map(({ binId, steps }) => {
+    const dayOf = (step: WantedStep) => {
+      const found = steps.find((one) => one.step === step);
+      return found && addDays(today, Math.max(0, found.inDays));
+    };
+    const noFoodFrom = dayOf("stopFeeding");
+    const noWaterFrom = dayOf("stopWatering");
+    return {
+      binId,
+      wanted: {
+        on: dayOf("lift") ?? today,
+        ...(noFoodFrom === undefined ? {} : { noFoodFrom }),
+        ...(noWaterFrom === undefined ? {} : { noWaterFrom }),
+      },
+    };
+  });
 
 const MONTH = 30;
 const HORIZON = 365;

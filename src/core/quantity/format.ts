@@ -100,6 +100,12 @@ export const formatArea = (areaM2: number, units: UnitSystem): string => {
 };
 
 /** Moisture, as a keeper says it: whole percent of wet mass. */
+/** Time at work, from minutes: "25 min", "1 h 40 min". Never throws. */
+export function formatMinutes(minutes: number): string {
+  const all = Math.round(minutes);
+  const [hours, rest] = [Math.floor(all / 60), all % 60];
+  return hours === 0 ? `${rest} min` : rest === 0 ? `${hours} h` : `${hours} h ${rest} min`;
+}
 export const formatPercent = (fraction: number): string => `${Math.round(fraction * 100)} %`;
 export const formatPercentRange = (low: number, high: number): string =>
   Math.round(low * 100) === Math.round(high * 100)

@@ -2,7 +2,9 @@ import type { Batch } from "@/records/batch";
 import type { Lot } from "@/records/lot";
 import type { Timetable } from "@/records/timetable";
 import type { LocalDate } from "@/vocabulary/fields";
-import { daysBetween } from "../calendar/day";
+import { wantedHarvest } from "../bin/planAhead";
+import { addDays, daysBetween, spokenDay } from "../calendar/day";
+import { BEFORE } from "../harvest/coming";
 import type { BatchState } from "../batch/state";
 import { FIT_AT_MOST_C } from "../batch/state";
 import type { LotDue } from "../lot/due";
@@ -21,7 +23,7 @@ export interface DatedTask {
   readonly name: string;
   readonly verb: string;
   readonly why: string;
-  readonly to: { readonly room: "start" | "store" | "lots" | "trouble"; readonly id: string };
+  readonly to: { readonly room: "start" | "store" | "lots" | "trouble" | "bin"; readonly id: string };
   readonly overdueDays: number;
 }
 
@@ -131,9 +133,41 @@ export function datedTasks(
           ],
     ),
   );
-  return [...ofTroubles, ...ofStarts, ...ofBatches, ...ofLots].toSorted(
+  return [...ofTroubles, ...ofHarvests(bins, today), ...ofStarts, ...ofBatches, ...ofLots].toSorted(
     (a, b) => b.overdueDays - a.overdueDays,
   );
+}
+
+/**
+ * What a wanted harvest asks for before its day: said from its day until the bin is looked at next, where the visit says the
+ * same. On the day itself the bin is on the round.
+ */
+function ofHarvests(bins: readonly BinToday[], today: LocalDate): readonly DatedTask[] {
+  return bins.flatMap(({ bin, state }) => {
+    const wanted = wantedHarvest(state, today);
+    if (!wanted || wanted.on <= today) return [];
+    const seen = state.lastLook?.day;
+    const why = `Castings are wanted from it on ${spokenDay(wanted.on, today)}.`;
+    const asked = (day: LocalDate | undefined, what: string, verb: string): DatedTask[] =>
+      day === undefined || day > today || (seen !== undefined && seen >= day)
+        ? []
+        : [
+            {
+              key: `${bin.id}/${what}`,
+              name: bin.name,
+              verb,
+              why,
+              to: { room: "bin", id: bin.id },
+              overdueDays: daysBetween(day, today),
+            },
+          ];
+    const baitOn = wanted.noFoodFrom === undefined ? undefined : addDays(wanted.on, -BEFORE.bait);
+    return [
+      ...asked(wanted.noFoodFrom, "noFood", "no more food"),
+      ...asked(wanted.noWaterFrom, "noWater", "no more water"),
+      ...asked(baitOn, "bait", "bait: melon in a net at one end, to draw the worms"),
+    ];
+  });
 }
 
 /** The first step of a start that lies ahead, for a day on which nothing is due. */

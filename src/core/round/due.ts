@@ -1,5 +1,5 @@
 import type { LocalDate } from "@/vocabulary/fields";
-import { standingPlan, whenSomeoneIsThere } from "../bin/planAhead";
+import { standingPlan, wantedHarvest, whenSomeoneIsThere } from "../bin/planAhead";
 import type { BinState } from "../bin/state";
 import { isOutOfUse } from "../bin/state";
 
@@ -7,7 +7,9 @@ import { isOutOfUse } from "../bin/state";
 export function dueDay(state: BinState, today: LocalDate): LocalDate | undefined {
   const { nextDay, setup } = state;
   if (isOutOfUse(state)) return undefined;
-  const due = nextDay ?? setup?.restingUntil;
+  const wanted = wantedHarvest(state, today)?.on;
+  const next = nextDay ?? setup?.restingUntil;
+  const due = wanted !== undefined && (next === undefined || wanted < next) ? wanted : next;
   if (due === undefined) return undefined;
   // What is past due stays so, unless no one is there today either.
   const there = whenSomeoneIsThere(standingPlan(setup, today), due < today ? today : due);

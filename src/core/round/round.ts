@@ -20,7 +20,7 @@ export interface BinToday {
 }
 
 export type TaskKind =
-  "look" | "feed" | "water" | "dryOut" | "drain" | "act" | "squeeze" | "wake" | "count" | "room";
+  "look" | "feed" | "water" | "dryOut" | "drain" | "act" | "squeeze" | "wake" | "count" | "room" | "harvest";
 
 export interface Task {
   readonly binId: BinId;
@@ -61,6 +61,7 @@ const MINUTES: Record<TaskKind, number> = {
   wake: 5,
   count: 3,
   room: 20,
+  harvest: 60,
 };
 
 /**
@@ -118,8 +119,9 @@ function taskOf({ bin, state, expectation, decision }: BinToday, today: LocalDat
 function kindOf(decision: Decision, expectation: Expectation): TaskKind {
   if (decision.verdict === "actNow") return "act";
   if (decision.verdict === "beddingOnly") return "dryOut";
-  if (decision.verdict === "makeRoom") return "room";
   const first = decision.steps[0];
+  if (first?.why.code === "harvest/wanted") return "harvest";
+  if (decision.verdict === "makeRoom") return "room";
   if (first?.kind === "water") return "water";
   if (decision.steps.some((step) => step.kind === "addDryBedding") && decision.verdict === "moistureFirst")
     return "dryOut";

@@ -37,6 +37,8 @@ export function sayTask(task: Task, units: UnitSystem): TaskWords {
       return { verb: "count", amount: "a handful" };
     case "room":
       return { verb: "make room", amount: "" };
+    case "harvest":
+      return { verb: "harvest", amount };
     case "look":
       return { verb: "look", amount: "" };
   }

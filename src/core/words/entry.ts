@@ -10,7 +10,7 @@ import type {
   WaterMeans,
   WentTo,
 } from "@/vocabulary/deeds";
-import type { LotStage, LotUse, PartedBy } from "@/vocabulary/lots";
+import type { Booked, LotStage, LotUse, PartedBy } from "@/vocabulary/lots";
 import type { Preparation } from "@/vocabulary/setup";
 import { COVER_WORDS, sayOwnRules } from "./setup";
 import type { AmendmentKind } from "../catalogue/amendment";
@@ -22,6 +22,7 @@ import {
   formatCount,
   formatLength,
   formatMass,
+  formatMinutes,
   formatPercent,
   formatTemperature,
   formatVolume,
@@ -259,6 +260,15 @@ export function sayEntry(entry: Entry, units: UnitSystem): EntryWords {
           ...(entry.price ? [`for ${formatMoney(entry.price)}`] : []),
         ].join(", "),
       };
+    case "booked":
+      return {
+        verb: BOOKED_WORDS[entry.of],
+        rest: [
+          entry.what,
+          ...(entry.sum ? [formatMoney(entry.sum)] : []),
+          ...(entry.tookMin === undefined ? [] : [formatMinutes(entry.tookMin)]),
+        ].join(", "),
+      };
   }
 }
 
@@ -273,6 +283,11 @@ const STAGED_WORDS: Readonly<Record<LotStage, string>> = {
   drying: "spread to dry",
   curing: "put to mature",
   stored: "put in store",
+};
+export const BOOKED_WORDS: Readonly<Record<Booked, string>> = {
+  cost: "cost",
+  income: "income",
+  work: "work",
 };
 export const PARTED_WORDS: Readonly<Record<PartedBy, string>> = {
   used: "used",
@@ -330,6 +345,7 @@ function sayChanges(changes: Altered["changes"], units: UnitSystem): string {
     return changes.resting
       ? `resting${changes.restingUntil ? ` until ${changes.restingUntil}` : ""}`
       : "awake again";
+  if (changes.ahead?.harvestOn) return `castings wanted by ${changes.ahead.harvestOn}`;
   return [
     ...Object.keys(changes)
       .filter((key) => key !== "own" && key !== "targetMoisture")

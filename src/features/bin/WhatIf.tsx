@@ -2,7 +2,7 @@
 import { useGuarded } from "@/ui/useGuarded";
 import { ofBin } from "@/session/author";
 import type { StandingPlan } from "@/core/bin/planAhead";
-import { standingPlan } from "@/core/bin/planAhead";
+import { aheadWithPlan, standingPlan } from "@/core/bin/planAhead";
 import { addDays, shortDay } from "@/core/calendar/day";
 import { formatMass, formatPercent } from "@/core/quantity/format";
 import type { BinToday } from "@/core/round/round";
@@ -72,7 +72,9 @@ export function WhatIf({
   const { guarded } = useGuarded();
   const store = (label: string, ahead: NonNullable<BinSetup["ahead"]>) =>
     guarded(async () => {
-      const rows = await author.entries(ofBin(one.bin.id), today, [{ kind: "altered", changes: { ahead } }]);
+      const rows = await author.entries(ofBin(one.bin.id), today, [
+        { kind: "altered", changes: { ahead: aheadWithPlan(one.state.setup?.ahead, ahead) } },
+      ]);
       const done = await keep(`${one.bin.name}: ${label}`, rows);
       if (done.ok) onAsk(undefined);
     });

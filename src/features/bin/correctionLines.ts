@@ -218,6 +218,7 @@ function statedLines(entry: Entry, units: UnitSystem): CorrectionLine[] {
     case "sieved":
     case "bagged":
     case "parted":
+    case "booked":
       return [];
   }
 

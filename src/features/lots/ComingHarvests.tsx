@@ -1,16 +1,20 @@
 "use client";
+import { aheadWithHarvest, wantedHarvest } from "@/core/bin/planAhead";
 import { addDays, dayAndMonth, daysBetween, monthName, shortDay } from "@/core/calendar/day";
 import { TEMPERATE } from "@/core/expectation/climate";
 import type { Coming, WantedStep } from "@/core/harvest/coming";
-import { comingHarvests, wantedBy } from "@/core/harvest/coming";
+import { comingHarvests, wantedBy, wishesOf } from "@/core/harvest/coming";
 import { drying, isTooDamp, MOIST_FOR } from "@/core/lot/drying";
 import { HARVEST_MOISTURE, MOIST_KG_PER_L } from "@/core/matter/figures";
 import { formatMass, formatMassRange } from "@/core/quantity/format";
+import { ofBin } from "@/session/author";
 import { useDraft } from "@/session/draft";
 import { useSession } from "@/session/session";
 import { DayField } from "@/ui/field/DayField";
 import { useViewport } from "@/ui/useViewport";
 import { localDate } from "@/vocabulary/fields";
+import { useGuarded } from "@/ui/useGuarded";
+import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import Link from "next/link";
 import styles from "./Coming.module.css";
@@ -26,7 +30,8 @@ const STEP_WORDS: Readonly<Record<WantedStep, string>> = {
 
 /** The harvests of the next half year on one line of time, and what to do when for castings wanted by a day. */
 export function ComingHarvests() {
-  const { db, bins, rooms, today, units, settings } = useSession();
+  const { db, bins, rooms, today, units, settings, author, keep } = useSession();
+  const { guarded } = useGuarded();
   const draft = useDraft(db, "castings-wanted", { amount: "", day: "" });
   const { typed } = draft;
   const coming = comingHarvests(
@@ -56,7 +61,29 @@ export function ComingHarvests() {
     wantedKg > 0 && by.success && !isPast
       ? wantedBy(coming, wantedKg, daysBetween(today, by.data), dryDays)
       : undefined;
-  if (coming.length === 0) return null;
+  const kept = (bins ?? []).flatMap(({ bin, state }) => {
+    const wanted = wantedHarvest(state, today);
+    return wanted ? [{ bin, state, wanted }] : [];
+  });
+  /** One act: each of these bins is told what is meant, or that it is not any more. */
+  const tell = (label: string, wishes: ReadonlyMap<string, Parameters<typeof aheadWithHarvest>[1]>) =>
+    guarded(async () => {
+      const rows = await Promise.all(
+        (bins ?? [])
+          .filter(({ bin }) => wishes.has(bin.id))
+          .map(({ bin, state }) =>
+            author.entries(ofBin(bin.id), today, [
+              {
+                kind: "altered",
+                changes: { ahead: aheadWithHarvest(state.setup?.ahead, wishes.get(bin.id)) },
+              },
+            ]),
+          ),
+      );
+      const done = await keep(label, rows.flat());
+      if (done.ok) await draft.clear();
+    });
+  if (coming.length === 0 && kept.length === 0) return null;
   return (
     <section className={styles.coming} aria-labelledby="coming">
       <h2 id="coming">Coming harvests</h2>
@@ -110,6 +137,45 @@ export function ComingHarvests() {
               </li>
             ))}
           </ol>
+          {plan.lifts.length > 0 && (
+            <Button
+              variant="contained"
+              onClick={() =>
+                void tell(
+                  `castings wanted by ${dayAndMonth(by.success ? by.data : today, today)}`,
+                  new Map(wishesOf(plan, today).map(({ binId, wanted }) => [binId, wanted])),
+                )
+              }
+            >
+              put these days on the slate
+            </Button>
+          )}
+        </div>
+      )}
+      {kept.length > 0 && (
+        <div className={styles.plan}>
+          <p>
+            <b>On the slate:</b>{" "}
+            {kept
+              .map(
+                ({ bin, wanted: { on, noFoodFrom, noWaterFrom } }) =>
+                  `${bin.name}, lifted ${dayAndMonth(on, today)}${[
+                    ...(noFoodFrom ? [`no food from ${dayAndMonth(noFoodFrom, today)}`] : []),
+                    ...(noWaterFrom ? [`no water from ${dayAndMonth(noWaterFrom, today)}`] : []),
+                  ]
+                    .map((words) => `, ${words}`)
+                    .join("")}`,
+              )
+              .join("; ")}
+            . Slate, bin and visit go by it until it is lifted.
+          </p>
+          <Button
+            onClick={() =>
+              void tell("no harvest wanted any more", new Map(kept.map(({ bin }) => [bin.id, undefined])))
+            }
+          >
+            take it off the slate
+          </Button>
         </div>
       )}
     </section>

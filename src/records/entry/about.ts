@@ -31,11 +31,12 @@ export const ABOUT = {
     "altered",
     "diagnosed",
     "followedUp",
+    "booked",
     "noted",
   ],
   batch: ["looked", "turned", "watered", "removed", "noted"],
   room: ["looked", "noted"],
-  cellar: ["noted"],
+  cellar: ["booked", "noted"],
   bag: [],
   lot: [
     "staged",

@@ -31,7 +31,7 @@ import {
   visitId,
   volumeL,
 } from "@/vocabulary/fields";
-import { LOT_STAGES, LOT_USES, PARTED_BY } from "@/vocabulary/lots";
+import { BOOKED, LOT_STAGES, LOT_USES, PARTED_BY } from "@/vocabulary/lots";
 import {
   BECAUSE,
   CREATURES,
@@ -55,9 +55,17 @@ import { compartment, setupChanges } from "../setup";
  * condensation and sprouts are signs; a set-up may have rules of its own. Fourth: a wished moisture may be taken
  * back, and a first meal has its day. Fifth: deeds say how, where from and where to; what was in a bin before is put
  * in as what it was; a look remembers which proposals were left out. Sixth: those as entries. Seventh: what becomes of
- * castings in a lot; a trouble is noted and followed to its end.
+ * castings in a lot; a trouble is noted and followed to its end. Eighth: a harvest may be wanted by a day; work says how
+ * long it took; costs, income and hours are booked.
  */
-export const ENTRY_VERSION = 7;
+export const ENTRY_VERSION = 8;
+
+/** What a piece of work took; more than a day is a slip of the pen. */
+const tookMin = z.number().min(0).max(1440);
+const money = z.strictObject({
+  money: z.number().min(0).max(1e9),
+  currency: z.string().trim().min(1).max(8),
+});
 
 /** Amounts keep how they were known and how they were typed. */
 const known = {
@@ -225,6 +233,8 @@ const kinds = [
     leftOut: z.array(z.string().max(200)).max(12).optional(),
     /** The same in the same order, as entries; null where a deed of its own is asked for. */
     leftOutAs: z.array(leftUndone.nullable()).max(12).optional(),
+    /** From the lid lifted to the lid closed. */
+    tookMin: tookMin.optional(),
     ...common,
   }),
   z.strictObject({ ...turned, ...common }),
@@ -245,6 +255,7 @@ const kinds = [
     method: z.enum(HARVEST_METHODS),
     moisture: moisture.optional(),
     typed: z.string().max(80).optional(),
+    tookMin: tookMin.optional(),
     ...common,
   }),
   z.strictObject({
@@ -358,9 +369,17 @@ const kinds = [
     where: name.optional(),
     toBinId: binId.optional(),
     /** For all of it. */
-    price: z
-      .strictObject({ money: z.number().min(0).max(1e9), currency: z.string().trim().min(1).max(8) })
-      .optional(),
+    price: money.optional(),
+    ...common,
+  }),
+  z.strictObject({
+    kind: z.literal("booked"),
+    of: z.enum(BOOKED),
+    /** Of costs and income. */
+    sum: money.optional(),
+    /** Of work that no other entry speaks of. */
+    tookMin: tookMin.optional(),
+    what: name,
     ...common,
   }),
 ] as const;
@@ -384,6 +403,13 @@ export const entrySchema = z
     {
       path: ["amount"],
       message: "how much was taken out",
+    },
+  )
+  .refine(
+    (entry) => entry.kind !== "booked" || (entry.of === "work" ? entry.tookMin : entry.sum) !== undefined,
+    {
+      path: ["sum"],
+      message: "how much, or how long",
     },
   )
   .refine((entry) => entry.kind !== "covered" || entry.cover !== undefined || entry.over !== undefined, {

@@ -1,11 +1,11 @@
-import { massKg, name, settingsId, volumeL } from "@/vocabulary/fields";
+import { localDate, massKg, name, settingsId, volumeL } from "@/vocabulary/fields";
 import { z } from "@/vocabulary/z";
 import type { RecordFormat } from "../row/migrate";
 import { rowFields } from "../row/row";
 
 /** How one keeper likes things; travels with the archive. */
 export const settingsSchema = z.strictObject({
-  schemaVersion: z.literal(4),
+  schemaVersion: z.literal(5),
   ...rowFields,
   id: settingsId,
   units: z.enum(["metric", "us"]),
@@ -27,12 +27,19 @@ export const settingsSchema = z.strictObject({
     .optional(),
   /** What a label's code is put behind, so that a phone that reads it opens the bin. */
   labelAddress: z.string().max(200).optional(),
+  /** Castings wanted over a span of days, both belonging to it. */
+  targets: z
+    .array(z.strictObject({ name, massKg, from: localDate, by: localDate }))
+    .max(20)
+    .optional(),
+  /** Costs, income and hours are kept, in this currency. */
+  accounts: z.strictObject({ currency: z.string().trim().min(1).max(8) }).optional(),
 });
 export type Settings = z.infer<typeof settingsSchema>;
 
 export const settingsFormat: RecordFormat<Settings, z.input<typeof settingsSchema>> = {
-  current: 4,
-  // A keeper of the first version had measured nothing yet, one of the second had no address for labels, one of the third no tares.
-  steps: [(row) => row, (row) => row, (row) => row],
+  current: 5,
+  // A keeper of the first version had measured nothing yet, one of the second had no address for labels, one of the third no tares, one of the fourth neither targets nor accounts.
+  steps: [(row) => row, (row) => row, (row) => row, (row) => row],
   schema: settingsSchema,
 };

@@ -2,7 +2,7 @@ import type { TwinNow } from "../log/now";
 import type { LocalDate } from "@/vocabulary/fields";
 import { nextPlace } from "@/core/bin/place";
 import type { StandingPlan } from "@/core/bin/planAhead";
-import { daysToLast, standingPlan } from "@/core/bin/planAhead";
+import { daysToLast, foodlessDays, standingPlan, wantedHarvest } from "@/core/bin/planAhead";
 import { fedCompartment } from "@/core/bin/system";
 import type { Feeding } from "@/core/bin/state";
 import type { Band, WeekOn } from "@/core/expectation/expectation";
@@ -115,6 +115,7 @@ export function planNow(now: TwinNow, today: LocalDate): PlanNow {
     quickMeal.kg / school.minIntervalDays > (HASTENS * usualMeal.kg) / Math.max(1, usualDays);
   const meal = isQuicker ? quickMeal : usualMeal;
   const forDays = isQuicker ? school.minIntervalDays : usualDays;
-  const firstInDays = Math.max(0, Math.round(quiet.mealInDays?.middle ?? forDays));
+  const readyInDays = Math.max(0, Math.round(quiet.mealInDays?.middle ?? forDays));
+  const firstInDays = Math.max(readyInDays, foodlessDays(wantedHarvest(state, today), today));
   return { place, quiet, forDays, meal, usual: usualPlan(now, meal.kg, firstInDays), planned };
 }

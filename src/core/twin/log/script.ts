@@ -260,6 +260,7 @@ function deedsOf(entry: Entry, setup: BinSetup, speciesId: TwinBin["speciesId"])
     case "sieved":
     case "bagged":
     case "parted":
+    case "booked":
       return [];
   }
 }
