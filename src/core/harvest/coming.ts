@@ -85,8 +85,8 @@ export const wishesOf = (
 
 const MONTH = 30;
 const HORIZON = 365;
-/** What a bin gives when it is lifted on a day: at its ripest what the forecast says, and what was added since. */
-function givesAt({ inDays, kg, gainsKg }: Coming, day: number): Band {
+/** What a bin gives when it is lifted so many days from now: at its ripest what the forecast says, and what was added since. kg. */
+export function givesAt({ inDays, kg, gainsKg }: Coming, day: number): Band {
   const grown = (readyIn: number) => (Math.max(0, gainsKg) * Math.max(0, day - Math.max(0, readyIn))) / MONTH;
   return {
     low: inDays.high <= day ? kg.low + grown(inDays.high) : 0,

@@ -17,6 +17,8 @@ const LATELY_DAYS = 14;
 const WEEK = 7;
 /** Of what the rule of thumb hopes for, a herd finishes so much. Judgement, from the years lived under advice. */
 const FINISHED = 0.6;
+/** A few worms live longer than any forecast of them: a spoonful a week. */
+const LEAST_KG = 0.02;
 
 /** What feed of the catalogue is known to make trouble by. */
 const BY: Readonly<Record<Ate, (id: string) => boolean>> = {
@@ -65,7 +67,8 @@ export function knownOf(
     moisture: expectation.moisture.middle,
     ageDays: ago(state.worms.since) ?? 0,
   };
-  const canTakeKg = FINISHED * ration(herd, WEEK).byWormsKg;
+  // Of a herd that is forecast to be gone, or too cold to eat, whatever was given is too much: that is said, not left out.
+  const canTakeKg = state.worms.massKg > 0 ? Math.max(LEAST_KG, FINISHED * ration(herd, WEEK).byWormsKg) : 0;
   const practice = practiceOf(state);
   const target = practice && targetMoisture(practice);
   const given = <K extends keyof TroubleContext>(key: K, value: TroubleContext[K] | undefined) =>

@@ -1,4 +1,4 @@
-import { CLIMATE, entry, newTub, START } from "../../../tests/log";
+import { CLIMATE, entry, meal, newTub, START } from "../../../tests/log";
 import { addDays } from "../calendar/day";
 import { replay } from "../bin/replay";
 import { simpleEngine } from "../expectation/simpleEngine";
@@ -9,6 +9,7 @@ import { CASES, isHeldOut } from "./cases";
 import { diagnose } from "./diagnose";
 import { factWeights } from "./facts";
 import { lastHelp } from "./helped";
+import { sayEvidence } from "./words";
 import { heardOver, knownOf } from "./known";
 import { judgeCases } from "./judge";
 import { CAUSES, SAME_TWICE, signOf, SIGNS, START_WEIGHTS, weightOf } from "./knowledge";
@@ -177,6 +178,19 @@ test("log and forecast speak of the bin as it is; what was just felt goes before
   expect(heardOver(known, ["ants"])).toEqual(known);
   // Whatever a bin’s log says, it can be asked about.
   expect(knownOf(replay([]), expectation, [], today)).not.toHaveProperty("drains");
+});
+
+test("a herd that is forecast to be gone can take nothing: what it was given is said to be too much, not left out", async () => {
+  const log = [...newTub(), meal(4, 1, 200)];
+  const state = replay(log);
+  const today = addDays(START, 201);
+  const expectation = await simpleEngine.expect(state, CLIMATE, today);
+  const gone = { ...expectation, wormsKg: { low: 0, middle: 0, high: 0.02 } };
+  const known = knownOf(state, gone, log, today);
+  const [first] = diagnose(["smell-sour", "food-piled"], [], known).ranked;
+  expect(first!.causeId).toBe("overfeeding");
+  const said = first!.evidence.map((one) => sayEvidence(one, known, [], "metric")).join("; ");
+  expect(said).toContain("4 kg went in within 7 days, far more than what is left of its herd can take");
 });
 
 test("signs that are readings of a visit go there and come back as the same signs", () => {

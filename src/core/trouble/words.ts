@@ -10,6 +10,7 @@ const fed: Say = ({ fedKg = 0, canTakeKg = 0 }, units) => {
   const times = canTakeKg > 0 ? fedKg / canTakeKg : 0;
   const kg = formatMass(fedKg, units, "bucket");
   if (fedKg === 0) return "nothing was fed in the last 7 days";
+  if (times > 20) return `${kg} went in within 7 days, far more than what is left of its herd can take`;
   return times >= 1.4
     ? `${kg} went in within 7 days, about ${times >= 3 ? Math.round(times) : Number(times.toFixed(1))} times what its herd can take`
     : `${kg} went in within 7 days, its herd takes about ${formatMass(canTakeKg, units, "bucket")}`;
