@@ -1,30 +1,32 @@
 import * as Comlink from "comlink";
-import type { Reckoning } from "@/core/reckon/reckon";
-import type { LocalDate } from "@/vocabulary/fields";
+import type { Compared } from "@/core/reckon/compare";
 import type { ReckonWorker } from "./reckon.worker";
 
+type Rest<T> = T extends (database: string, ...rest: infer R) => infer A ? (...rest: R) => A : never;
 /** The books of a cellar in a worker of their own: kept as long as one looks at them, ended with the page. */
-export interface ReckonDesk {
-  readonly reckon: (
-    groups: readonly (readonly string[])[],
-    from: LocalDate,
-    to: LocalDate,
-  ) => Promise<readonly Reckoning[]>;
+export type ReckonDesk = { readonly [K in keyof ReckonWorker]: Rest<ReckonWorker[K]> } & {
   readonly end: () => void;
-}
+};
+
 export function openReckonDesk(database: string): ReckonDesk {
   const worker = new Worker(new URL("./reckon.worker.ts", import.meta.url), {
     type: "module",
     name: "reckon",
   });
-  const { reckon } = Comlink.wrap<ReckonWorker>(worker);
+  const asked = Comlink.wrap<ReckonWorker>(worker);
+  // A worker that dies answers nothing more: whoever waits is told.
+  const orDies = <T>(answer: Promise<T>): Promise<T> =>
+    new Promise((resolve, reject) => {
+      worker.addEventListener("error", ({ message }) => reject(new Error(message)), { once: true });
+      answer.then(resolve, reject);
+    });
   return {
-    // A worker that dies answers nothing more: whoever waits is told.
-    reckon: (groups, from, to) =>
-      new Promise((resolve, reject) => {
-        worker.addEventListener("error", ({ message }) => reject(new Error(message)), { once: true });
-        reckon(database, groups, from, to).then(resolve, reject);
-      }),
+    reckon: (...rest) => orDies(asked.reckon(database, ...rest)),
+    // A wire takes unions apart.
+    compare: (...rest) => orDies(asked.compare(database, ...rest) as Promise<Compared>),
+    gone: (...rest) => orDies(asked.gone(database, ...rest)),
+    accounts: (...rest) => orDies(asked.accounts(database, ...rest)),
+    course: (...rest) => orDies(asked.course(database, ...rest)),
     end: () => worker.terminate(),
   };
 }

@@ -8,7 +8,9 @@ import { layersLeft, nextTub, paceMs, readyAt, restOf, scraped, takenBack, withL
 import type { LayerCheck } from "./ripe";
 import { RIPE, ripeVerdict } from "./ripe";
 import { waysFor } from "./ways";
-import { netKg, readWeighings, weighInFacts } from "./weighIn";
+import { squeezeMoisture } from "../moisture/squeeze";
+import type { WeighLine } from "./weighIn";
+import { againstParts, harvestMoisture, netKg, PORTIONS, readWeighings, weighInFacts } from "./weighIn";
 import { sayOffer, sayVerdict, WAY_WORDS } from "./words";
 
 const MIN = 60_000;
@@ -217,4 +219,47 @@ test("over random weigh-ins what is kept adds up to what was on the scale, and a
     ok: false,
     problem: { code: "weigh/nothing" },
   });
+});
+
+test("how moist a harvest is: the dried sample goes before the fist; what cannot be is refused", () => {
+  expect(harvestMoisture({})).toEqual({ ok: true, value: undefined });
+  expect(harvestMoisture({ felt: "fewDrops" })).toEqual({ ok: true, value: squeezeMoisture("fewDrops") });
+  expect(harvestMoisture({ felt: "stream", wetKg: 0.2, driedKg: 0.05 })).toEqual({ ok: true, value: 0.75 });
+  for (const [wetKg, driedKg] of [
+    [0.1, 0.2],
+    [0, 0],
+    [-1, 0.1],
+    [0.1, 0],
+  ] as const)
+    // prettier-ignore
+    expect(harvestMoisture({ wetKg, driedKg }).ok).toBe(false);
+});
+
+test("a bin on the scale loses what is weighed of it; a container that is missing is seen, what goes back is no part", () => {
+  const binId = "bin-1" as BinId;
+  for (let seed = 0; seed < 100; seed += 1) {
+    const chance = seeded(`parts/${seed}`);
+    const lines = Array.from({ length: 4 }, (): WeighLine => {
+      const kg = 0.5 + 5 * chance();
+      const portion = PORTIONS[Math.floor(chance() * PORTIONS.length)]!;
+      const to = chance() < 0.5 ? { toBinId: (chance() < 0.5 ? "bin-1" : "bin-2") as BinId } : {};
+      return { portion, grossKg: kg + 0.4, tareKg: 0.4, isByLitre: false, typed: "", ...to };
+    });
+    const leaves = lines.filter(
+      ({ portion, toBinId }) => portion === "castings" || portion === "liquid" || toBinId === "bin-2",
+    );
+    const kg = leaves.reduce((sum, line) => sum + line.grossKg - line.tareKg, 0);
+    expect(againstParts(40, 40 - kg, lines, binId)).toMatchObject({ isOff: false });
+    expect(againstParts(40, 40 - kg, lines, binId).partsKg).toBeCloseTo(kg, 9);
+    const largest = leaves.toSorted((a, b) => netKg(b) - netKg(a))[0];
+    if (largest)
+      expect(againstParts(40, 40 - kg, lines.filter((line) => line !== largest), binId).isOff).toBe(true); // prettier-ignore
+    // Fines go as castings, overs as overs, each once out of the one bin and once into the other.
+    const read = weighInFacts({ binId, speciesId: "fetida", method: "light", lines, tookMin: 40 });
+    if (!read.ok) continue;
+    const went = (what: string) => read.value.filter(({ fact }) => fact.kind === "received" && fact.what === what).length; // prettier-ignore
+    const sent = (portion: string) => lines.filter((line) => line.portion === portion && line.toBinId === "bin-2").length; // prettier-ignore
+    expect([went("castings"), went("overs")]).toEqual([sent("fines"), sent("overs")]);
+    for (const { fact } of read.value) if (fact.kind === "harvested") expect(fact.tookMin).toBe(40);
+  }
 });

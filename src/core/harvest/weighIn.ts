@@ -2,14 +2,16 @@ import type { FactAbout } from "@/records/entry/about";
 import type { BinId, CompartmentId } from "@/vocabulary/fields";
 import type { Outcome } from "@/vocabulary/outcome";
 import { done, refused } from "@/vocabulary/outcome";
+import type { Squeeze } from "@/vocabulary/readings";
 import type { HarvestMethod, SpeciesId } from "@/vocabulary/setup";
+import { squeezeMoisture } from "../moisture/squeeze";
 import type { UnitSystem } from "../quantity/format";
 import { DEFAULT_UNIT } from "../quantity/format";
 import { parseQuantity } from "../quantity/parse";
 import { sayUnreadable } from "../quantity/words";
 
 /** What comes out at a harvest. */
-export const PORTIONS = ["castings", "worms", "overs", "liquid"] as const;
+export const PORTIONS = ["castings", "worms", "overs", "fines", "liquid"] as const;
 export type Portion = (typeof PORTIONS)[number];
 
 /** Several weighings in one field: so many containers, and what they weigh or hold together. */
@@ -68,6 +70,8 @@ export interface WeighIn {
   readonly speciesId: SpeciesId;
   readonly method: HarvestMethod;
   readonly moisture?: number | undefined;
+  /** What all of it took, where hours are kept. */
+  readonly tookMin?: number | undefined;
   readonly lines: readonly WeighLine[];
 }
 export const netKg = ({ grossKg, tareKg }: Pick<WeighLine, "grossKg" | "tareKg">): number => grossKg - tareKg;
@@ -88,7 +92,7 @@ export type WeighInProblem =
 export function weighInFacts(
   harvest: WeighIn,
 ): Outcome<readonly { readonly binId: BinId; readonly fact: FactAbout<"bin"> }[], WeighInProblem> {
-  const { binId, compartment, speciesId, method, moisture, lines } = harvest;
+  const { binId, compartment, speciesId, method, moisture, tookMin, lines } = harvest;
   const swapped = lines.findIndex((line) => netKg(line) < 0);
   if (swapped >= 0) {
     const { grossKg, tareKg } = lines[swapped]!;
@@ -108,6 +112,7 @@ export function weighInFacts(
         tareKg: sum(({ tareKg }) => tareKg),
         method,
         ...(moisture === undefined ? {} : { moisture }),
+        ...(tookMin === undefined ? {} : { tookMin }),
         typed: castings.map(({ typed }) => typed).join(" + ").slice(0, 80),
       },
     }); // prettier-ignore
@@ -125,7 +130,8 @@ export function weighInFacts(
     else
       facts.push(
         { binId, fact: { kind: "removed", what: "contents", ...at, amount, to: "bin", toBinId: line.toBinId, withWorms: false } },
-        { binId: line.toBinId, fact: { kind: "received", what: "overs", amount, fromBinId: binId } },
+        // Fine castings full of cocoons are castings still: what hatches from them the bin that gets them will show.
+        { binId: line.toBinId, fact: { kind: "received", what: line.portion === "fines" ? "castings" : "overs", amount, fromBinId: binId } },
       ); // prettier-ignore
   }
   return facts.length === 0 && lines.every((line) => netKg(line) <= 0)
@@ -135,3 +141,55 @@ export function weighInFacts(
 
 /** To the gram, as a scale shows it: no tail of binary fractions in the log. */
 const round = (kg: number): number => Number(kg.toFixed(3));
+
+/** What tells how moist the castings are: a squeeze of them, or a sample weighed before and after it was dried. */
+export interface MoistureSeen {
+  readonly felt?: Squeeze | undefined;
+  readonly wetKg?: number | undefined;
+  readonly driedKg?: number | undefined;
+}
+/**
+ * Moisture of a harvest, 0 to 1 of wet mass; the dried sample goes before the fist. Undefined where nothing was tried, refused
+ * where the sample weighed more dried than wet, or nothing. Never throws.
+ */
+export function harvestMoisture({
+  felt,
+  wetKg,
+  driedKg,
+}: MoistureSeen): Outcome<number | undefined, { readonly code: "weigh/sample" }> {
+  if (wetKg !== undefined && driedKg !== undefined)
+    return wetKg <= 0 || driedKg <= 0 || driedKg > wetKg
+      ? refused({ code: "weigh/sample" })
+      : done(Math.min(0.95, 1 - driedKg / wetKg));
+  return done(felt === undefined ? undefined : squeezeMoisture(felt));
+}
+
+/** A bin on the scale before and after, against what was weighed of it. */
+export interface PartsCheck {
+  readonly lostKg: number;
+  readonly partsKg: number;
+  /** They differ by more than a scale and a few crumbs explain. */
+  readonly isOff: boolean;
+}
+/** Of what left the bin, all portions that did not go back. Never throws. */
+export function againstParts(
+  beforeKg: number,
+  afterKg: number,
+  lines: readonly WeighLine[],
+  binId: BinId,
+): PartsCheck {
+  const partsKg = lines
+    .filter(
+      (line) =>
+        line.portion === "castings" ||
+        line.portion === "liquid" ||
+        (line.toBinId !== undefined && line.toBinId !== binId),
+    )
+    .reduce((sum, line) => sum + netKg(line), 0);
+  const lostKg = beforeKg - afterKg;
+  return {
+    lostKg,
+    partsKg,
+    isOff: Math.abs(lostKg - partsKg) > 0.2 + 0.05 * Math.max(partsKg, Math.abs(lostKg)),
+  };
+}

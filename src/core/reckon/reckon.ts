@@ -31,6 +31,9 @@ export interface Reckoning {
   readonly castingsPerFood: number | undefined;
   readonly months: readonly Month[];
 }
+/** Wet kilograms of one post; nought where there was none. */
+export const wetOf = (one: Pick<Reckoning, "in" | "out">, of: FlowKind): number =>
+  [...one.in, ...one.out].find((side) => side.of === of)?.wetKg ?? 0;
 /** Wet kilograms of one calendar month. */
 export interface Month {
   /** First day of it. */

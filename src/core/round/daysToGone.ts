@@ -39,6 +39,31 @@ interface Meal {
  * up, taken out or never seen gone is not counted. Entries in order of effect; the oftenest first. Never throws.
  */
 export function daysToGone(entries: readonly Entry[], setup: BinSetup | undefined): readonly GoneIn[] {
+  return goneSpans(entries, setup)
+    .map(({ materialId, preparation, spans }): GoneIn => {
+      const mean = (of: (span: { low: number; high: number }) => number) =>
+        spans.reduce((sum, span) => sum + of(span), 0) / spans.length;
+      return {
+        materialId,
+        preparation,
+        days: mean(({ low, high }) => (low + high) / 2),
+        low: mean(({ low }) => low),
+        high: mean(({ high }) => high),
+        meals: spans.length,
+        tableDays: CLEARING_DAYS[preparation],
+      };
+    })
+    .toSorted((a, b) => b.meals - a.meals || a.days - b.days);
+}
+
+/** Each such meal by itself: the last day it was still seen, and the first it was not, from the day it was given. */
+export interface GoneSpans {
+  readonly materialId: string;
+  readonly preparation: Preparation;
+  readonly spans: readonly { readonly low: number; readonly high: number }[];
+}
+/** Entries in order of effect. Never throws. */
+export function goneSpans(entries: readonly Entry[], setup: BinSetup | undefined): readonly GoneSpans[] {
   const usual = setup && fedCompartment(setup).id;
   const lying = new Map<string, Meal>();
   const found = new Map<string, { low: number; high: number }[]>();
@@ -68,22 +93,10 @@ export function daysToGone(entries: readonly Entry[], setup: BinSetup | undefine
       }
     } else if (TAKES_FOOD.has(entry.kind)) lying.clear();
   }
-  return [...found]
-    .map(([key, spans]): GoneIn => {
-      const [materialId, preparation] = key.split(" ") as [string, Preparation];
-      const mean = (of: (span: { low: number; high: number }) => number) =>
-        spans.reduce((sum, span) => sum + of(span), 0) / spans.length;
-      return {
-        materialId,
-        preparation,
-        days: mean(({ low, high }) => (low + high) / 2),
-        low: mean(({ low }) => low),
-        high: mean(({ high }) => high),
-        meals: spans.length,
-        tableDays: CLEARING_DAYS[preparation],
-      };
-    })
-    .toSorted((a, b) => b.meals - a.meals || a.days - b.days);
+  return [...found].map(([key, spans]) => {
+    const [materialId, preparation] = key.split(" ") as [string, Preparation];
+    return { materialId, preparation, spans };
+  });
 }
 
 const TAKES_FOOD: ReadonlySet<Entry["kind"]> = new Set(["removed", "emptied", "tipped", "split", "advanced", "rotated"]); // prettier-ignore

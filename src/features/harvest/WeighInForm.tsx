@@ -5,7 +5,7 @@ import { PORTIONS } from "@/core/harvest/weighIn";
 import type { Portion } from "@/core/harvest/weighIn";
 import { lotFrom } from "@/core/lot/make";
 import { CRUMB_KG } from "@/core/lot/state";
-import { DEFAULT_UNIT, formatMass, formatToEdit } from "@/core/quantity/format";
+import { DEFAULT_UNIT, formatMass, formatPercent, formatToEdit } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
 import type { BinToday } from "@/core/round/round";
 import { readLog } from "@/persistence/read";
@@ -17,6 +17,10 @@ import { useSession } from "@/session/session";
 import { QuantityField } from "@/ui/field/QuantityField";
 import { TakeReading } from "@/ui/field/TakeReading";
 import { SelectField } from "@/ui/field/SelectField";
+import { Choice } from "@/ui/choice/Choice";
+import { SQUEEZE_WORDS } from "@/core/words/readings";
+import { SQUEEZES } from "@/vocabulary/readings";
+import Link from "next/link";
 import { useGuarded } from "@/ui/useGuarded";
 import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
@@ -24,17 +28,34 @@ import { useRouter } from "next/navigation";
 import type { FormEvent } from "react";
 import { useState } from "react";
 import styles from "./Harvest.module.css";
-import type { HarvestTyped, LineTyped } from "./harvestTyped";
-import { EMPTY_LINE, harvestFacts, NEW_LOT, NO_LOT, readLines, USUAL_LITRE_KG } from "./harvestTyped";
+import type { Beyond, HarvestTyped, LineTyped } from "./harvestTyped";
+import {
+  BEYOND,
+  BEYOND_WORDS,
+  EMPTY_LINE,
+  harvestFacts,
+  moistureTyped,
+  NEW_LOT,
+  NO_LOT,
+  partsTyped,
+  readLines,
+  USUAL_LITRE_KG,
+} from "./harvestTyped";
 
 const PORTION_WORDS: Readonly<Record<Portion, string>> = {
   castings: "castings",
   worms: "worms, with what clings",
   overs: "overs, not through",
+  fines: "fines, full of cocoons",
   liquid: "liquid",
 };
+const BEYOND_ANSWERS: Readonly<Record<Beyond, string>> = {
+  held: "Keep it: the forecast takes the scale’s word, and what this bin makes of its food is learned from it.",
+  unwritten: "Keep it, and write what went in on its own day: the books close again.",
+  wetter: "Squeeze a handful or dry a sample, above: the books count dry weight, and water is no castings.",
+};
 /** More than this of what is known to be there, and it is asked what is so. */
-const BEYOND = 1.25;
+const BEYOND_SHARE = 1.25;
 
 /** Everything that came out, on the scale or by the litre, and the one press that keeps it. */
 export function WeighInForm({
@@ -72,7 +93,9 @@ export function WeighInForm({
       ...before,
       lines: before.lines.map((line, nth) => (nth === at ? { ...line, ...to } : line)),
     }));
-  const isBeyond = read.castingsKg > BEYOND * plan.kg + 0.5;
+  const wet = moistureTyped(typed, units);
+  const parts = partsTyped(typed, read, units, bin.id);
+  const isBeyond = read.castingsKg > BEYOND_SHARE * plan.kg + 0.5;
   const usesLitres = read.lines.some(({ isByLitre }) => isByLitre);
 
   const save = async () => {
@@ -80,6 +103,7 @@ export function WeighInForm({
       binId: bin.id,
       compartment: plan.compartment,
       speciesId: state.worms.speciesId,
+      units,
     });
     if (!found.ok) return setSentence(found.sentence);
     // What was typed is a draft until it is kept: gone, and another tab has kept it.
@@ -89,7 +113,18 @@ export function WeighInForm({
     // Put to a lot that is there, it stands in that log too: struck out in one, it goes from both.
     const joins = read.castingsKg > 0 && lots.some(({ lot }) => lot.id === typed.lot);
     const actId = joins ? newId() : undefined;
-    const rows = await actRows(author, today, found.facts, { binId: bin.id, note: typed.note }, actId);
+    const rows = await actRows(
+      author,
+      today,
+      found.facts,
+      {
+        binId: bin.id,
+        note: [typed.note.trim(), isBeyond && typed.because ? BEYOND_WORDS[typed.because] : ""]
+          .filter((words) => words !== "")
+          .join("; "),
+      },
+      actId,
+    );
     const kept = await keep(`${bin.name}: harvested`, [...rows, ...(await lotRows(actId))]);
     if (!kept.ok) return;
     await draft.clear();
@@ -111,8 +146,25 @@ export function WeighInForm({
         },
       ]);
     const log = await readLog(db, bin.id);
-    return [author.first("lots", lotFrom({ bin, massKg, litreKg, day: today }, log.rows))];
+    return [
+      author.first("lots", lotFrom({ bin, massKg, litreKg, day: today, moisture: wet.moisture }, log.rows)),
+    ];
   };
+  const mass = (
+    label: string,
+    field: "sampleWet" | "sampleDried" | "before" | "after",
+    unit: "mass" | "smallMass",
+    helper: string,
+  ) => (
+    <QuantityField
+      label={label}
+      dimension="mass"
+      unit={DEFAULT_UNIT[units][unit]}
+      typed={typed[field] ?? ""}
+      onTyped={(text) => draft.set((before) => ({ ...before, [field]: text }))}
+      helper={helper}
+    />
+  );
   const submit = (event: FormEvent) => {
     event.preventDefault();
     void guarded(save);
@@ -182,7 +234,7 @@ export function WeighInForm({
               ))}
             </span>
           )}
-          {line.portion === "worms" || line.portion === "overs" ? (
+          {line.portion !== "castings" && line.portion !== "liquid" ? (
             <SelectField
               label="To"
               value={line.to}
@@ -248,6 +300,47 @@ export function WeighInForm({
           slotProps={{ htmlInput: { maxLength: 400 } }}
         />
       </div>
+      {read.castingsKg > 0 && (
+        <details className={styles.more}>
+          <summary>
+            How moist{wet.moisture === undefined ? "" : `: ${formatPercent(wet.moisture)}`}, the bin on the
+            scale{settings?.accounts ? ", how long it took" : ""}
+          </summary>
+          <div className={styles.foot}>
+            <SelectField
+              label="A squeeze of the castings"
+              value={typed.felt ?? ""}
+              onChoose={(felt) => draft.set((before) => ({ ...before, felt }))}
+              options={[
+                { value: "" as const, label: "not tried" },
+                ...SQUEEZES.map((value) => ({ value, label: SQUEEZE_WORDS[value] })),
+              ]}
+            />
+            {mass("A sample, wet", "sampleWet", "smallMass", "or weigh a cupful")}
+            {mass("The same, dried", "sampleDried", "smallMass", wet.fault ?? "as dry as toast")}
+          </div>
+          <div className={styles.foot}>
+            {mass("The whole bin before", "before", "mass", "if it stands on a scale")}
+            {mass("and after", "after", "mass", " ")}
+            {settings?.accounts && (
+              <TextField
+                label="Minutes it took"
+                value={typed.tookMin ?? ""}
+                onChange={({ target }) => draft.set((before) => ({ ...before, tookMin: target.value }))}
+                helperText=" "
+                slotProps={{ htmlInput: { inputMode: "decimal", maxLength: 6, autoComplete: "off" } }}
+              />
+            )}
+          </div>
+          {parts && (
+            <p role="status" className={parts.isOff ? styles.beyond : styles.sum}>
+              {parts.isOff
+                ? `The bin lost ${formatMass(parts.lostKg, units, "bucket")}, what was weighed comes to ${formatMass(parts.partsKg, units, "bucket")}: is a container missing, or one counted full?`
+                : `The bin lost ${formatMass(parts.lostKg, units, "bucket")}: that is what was weighed.`}
+            </p>
+          )}
+        </details>
+      )}
       <p className={styles.sum} aria-live="polite">
         {read.castingsKg > 0 && (
           <>
@@ -259,8 +352,27 @@ export function WeighInForm({
       {isBeyond && (
         <p className={styles.beyond} role="status">
           That is more than this bin is known to hold. Was it weighed with its container? Then write the empty
-          weight. Did bedding or food go in that is not in the log? Then keep it as it is: the forecast takes
-          the scale’s word, and says on the bin’s page what does not fit.
+          weight. Else, what is so?
+        </p>
+      )}
+      {isBeyond && (
+        <Choice
+          title="What is so"
+          name="because"
+          options={BEYOND.map((value) => ({ value, label: BEYOND_WORDS[value] }))}
+          chosen={typed.because || undefined}
+          onChoose={(because) => draft.set((before) => ({ ...before, because: because ?? "" }))}
+        />
+      )}
+      {isBeyond && typed.because !== "" && typed.because !== undefined && (
+        <p className={styles.sum} role="status">
+          {BEYOND_ANSWERS[typed.because]}
+          {typed.because === "unwritten" && (
+            <>
+              {" "}
+              <Link href={`/bin?id=${bin.id}`}>Write it down at the bin</Link>
+            </>
+          )}
         </p>
       )}
       {sentence && (

@@ -3,7 +3,12 @@ import type { BinId, CompartmentId } from "@/vocabulary/fields";
 import type { HarvestTyped, LineTyped } from "./harvestTyped";
 import { EMPTY_LINE, harvestFacts, NOTHING_TYPED, readLines } from "./harvestTyped";
 
-const HERE = { binId: "bin-1" as BinId, compartment: "c1" as CompartmentId, speciesId: "fetida" as const };
+const HERE = {
+  binId: "bin-1" as BinId,
+  compartment: "c1" as CompartmentId,
+  speciesId: "fetida" as const,
+  units: "metric" as const,
+};
 const typed = (lines: readonly Partial<LineTyped>[]): HarvestTyped => ({
   ...NOTHING_TYPED,
   lines: lines.map((line) => ({ ...EMPTY_LINE, ...line })),

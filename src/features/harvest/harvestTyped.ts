@@ -1,14 +1,15 @@
 import type { LayerCheck } from "@/core/harvest/ripe";
 import type { Way } from "@/core/harvest/ways";
 import { WAY_FACTS } from "@/core/harvest/ways";
-import type { Portion, WeighIn, WeighLine } from "@/core/harvest/weighIn";
-import { readWeighings, weighInFacts } from "@/core/harvest/weighIn";
+import type { PartsCheck, Portion, WeighIn, WeighLine } from "@/core/harvest/weighIn";
+import { againstParts, harvestMoisture, readWeighings, weighInFacts } from "@/core/harvest/weighIn";
 import type { UnitSystem } from "@/core/quantity/format";
 import { DEFAULT_UNIT, formatMass } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
 import { sayUnreadable } from "@/core/quantity/words";
 import type { FactAbout } from "@/records/entry/about";
 import type { BinId, CompartmentId } from "@/vocabulary/fields";
+import type { Squeeze } from "@/vocabulary/readings";
 import type { SpeciesId } from "@/vocabulary/setup";
 
 /** One weighing as typed: several containers alike may stand in one line. */
@@ -34,7 +35,25 @@ export interface HarvestTyped {
   readonly note: string;
   /** What the castings become: a lot of their own, no lot, or part of the one with this id. */
   readonly lot: string;
+  /** How moist: a squeeze, or a sample before and after it was dried, as typed. */
+  readonly felt: Squeeze | "";
+  readonly sampleWet: string;
+  readonly sampleDried: string;
+  /** The bin on the scale before and after, as typed. */
+  readonly before: string;
+  readonly after: string;
+  readonly tookMin: string;
+  /** Of a harvest that does not fit the log: what the keeper says of it. */
+  readonly because: Beyond | "";
 }
+/** What may be so where more came out than was known to be there. */
+export const BEYOND = ["held", "unwritten", "wetter"] as const;
+export type Beyond = (typeof BEYOND)[number];
+export const BEYOND_WORDS: Readonly<Record<Beyond, string>> = {
+  held: "it held more than was thought",
+  unwritten: "more went in than is in the log",
+  wetter: "it is wetter than usual",
+};
 export const NEW_LOT = "new";
 export const NO_LOT = "none";
 export const EMPTY_LINE: LineTyped = { portion: "castings", weighed: "", tare: "", to: "" };
@@ -49,6 +68,13 @@ export const NOTHING_TYPED: HarvestTyped = {
   litre: "",
   note: "",
   lot: NEW_LOT,
+  felt: "",
+  sampleWet: "",
+  sampleDried: "",
+  before: "",
+  after: "",
+  tookMin: "",
+  because: "",
 };
 /** Moist castings, kg in a litre, until the keeper weighed one. Source: process model 5.1 at 73 % moisture. */
 export { MOIST_KG_PER_L as USUAL_LITRE_KG } from "@/core/matter/figures";
@@ -93,6 +119,45 @@ export function readLines(typed: HarvestTyped, units: UnitSystem, litreKg: numbe
   return { lines, of, castingsKg };
 }
 
+const massOf = (
+  text: string | undefined,
+  units: UnitSystem,
+  unit: "mass" | "smallMass",
+): number | undefined => {
+  const read = parseQuantity(text ?? "", "mass", DEFAULT_UNIT[units][unit]);
+  return read.ok && read.value > 0 ? read.value : undefined;
+};
+/** How moist the castings are, as far as it was tried; a sentence where that cannot be. Never throws. */
+export function moistureTyped(
+  { felt, sampleWet, sampleDried }: Partial<HarvestTyped>,
+  units: UnitSystem,
+): { readonly moisture?: number; readonly fault?: string } {
+  const found = harvestMoisture({
+    felt: felt === "" ? undefined : felt,
+    wetKg: massOf(sampleWet, units, "smallMass"),
+    driedKg: massOf(sampleDried, units, "smallMass"),
+  });
+  if (!found.ok) return { fault: "Dried it cannot weigh more than wet." };
+  return found.value === undefined ? {} : { moisture: found.value };
+}
+/** The bin before and after on the scale, against what was weighed of it; undefined until both are there. Never throws. */
+export function partsTyped(
+  { before, after }: Partial<HarvestTyped>,
+  read: ReadHarvest,
+  units: UnitSystem,
+  binId: BinId,
+): PartsCheck | undefined {
+  const [full, emptied] = [massOf(before, units, "mass"), massOf(after, units, "mass")];
+  return full === undefined || emptied === undefined
+    ? undefined
+    : againstParts(full, emptied, read.lines, binId);
+}
+/** Whole minutes at most a day; nothing where none are typed. Never throws. */
+export const minutesTyped = (text: string | undefined): number | undefined => {
+  const minutes = Number((text ?? "").trim().replace(",", "."));
+  return (text ?? "").trim() !== "" && minutes > 0 && minutes <= 1440 ? minutes : undefined;
+};
+
 /** What is written for each log, or the sentence that says why nothing is. */
 export function harvestFacts(
   typed: HarvestTyped,
@@ -101,7 +166,13 @@ export function harvestFacts(
     binId,
     compartment,
     speciesId,
-  }: { readonly binId: BinId; readonly compartment: CompartmentId; readonly speciesId: SpeciesId },
+    units,
+  }: {
+    readonly binId: BinId;
+    readonly compartment: CompartmentId;
+    readonly speciesId: SpeciesId;
+    readonly units: UnitSystem;
+  },
 ):
   | {
       readonly ok: true;
@@ -110,7 +181,11 @@ export function harvestFacts(
   | { readonly ok: false; readonly sentence: string } {
   if (read.of.some(({ fault }) => fault !== undefined))
     return { ok: false, sentence: "One line cannot be read: it says what is wrong beneath." };
+  const { moisture, fault } = moistureTyped(typed, units);
+  if (fault !== undefined) return { ok: false, sentence: fault };
   const harvest: WeighIn = {
+    moisture,
+    tookMin: minutesTyped(typed.tookMin),
     binId,
     compartment,
     speciesId,

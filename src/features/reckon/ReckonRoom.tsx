@@ -1,11 +1,12 @@
 "use client";
 import { addDays, daysBetween, dayAndMonth, monthName } from "@/core/calendar/day";
 import { schoolOf } from "@/core/catalogue/school";
-import { areaM2 } from "@/core/bin/system";
+import { surfaceM2 } from "@/core/bin/system";
 import { formatMass } from "@/core/quantity/format";
 import { fromBase } from "@/core/quantity/unit";
 import { readPace } from "./pace";
 import type { Reckoning } from "@/core/reckon/reckon";
+import { wetOf } from "@/core/reckon/reckon";
 import { FLOW_WORDS, reckoningRows } from "@/core/reckon/words";
 import type { BinToday } from "@/core/round/round";
 import { useDraft } from "@/session/draft";
@@ -26,7 +27,14 @@ import Link from "next/link";
 import { useMemo } from "react";
 import { BalanceBars } from "./BalanceBars";
 import styles from "./Reckon.module.css";
-import { useReckoning } from "./useReckoning";
+import { useAnswer, useDesk } from "./useReckoning";
+import { AccountsPanel } from "./AccountsPanel";
+import { Comparison } from "./Comparison";
+import { CoursePanel } from "./CoursePanel";
+import { Targets } from "./Targets";
+import type { ReckonDesk } from "@/workers/reckon.client";
+import type { Settings } from "@/records/settings";
+import { parseQuantity } from "@/core/quantity/parse";
 
 const SPANS = ["year", "twelve", "all", "own"] as const;
 const SPAN_WORDS: Readonly<Record<(typeof SPANS)[number], string>> = {
@@ -68,7 +76,8 @@ export function ReckonRoom() {
 }
 
 function Desk({ bins, today }: { readonly bins: readonly BinToday[]; readonly today: LocalDate }) {
-  const { db, units, rooms } = useSession();
+  const { db, units, rooms, settings, author, keep } = useSession();
+  const desk = useDesk(db.name);
   const begun = bins.map(({ state, bin }) => state.firstDay ?? bin.firstDay).toSorted()[0]!;
   const draft = useDraft<ReckonTyped>(db, "reckon", { span: "twelve", by: "bin", from: begun, to: today, target: "" }); // prettier-ignore
   const { typed, set } = draft;
@@ -99,9 +108,18 @@ function Desk({ bins, today }: { readonly bins: readonly BinToday[]; readonly to
     () => [bins, ...groups.map((group) => group.bins)].map((some) => some.map(({ bin }) => bin.id as string)),
     [bins, groups],
   );
-  const { answer, failure } = useReckoning(db.name, asked, from, to);
-  const lastYear = useReckoning(db.name, asked.slice(0, 1), addDays(from, -365), addDays(to, -365))
-    .answer?.[0];
+  const { answer, failure } = useAnswer(desk, askReckon, [asked, from, to] as const);
+  const lastYear = useAnswer(desk, askReckon, [
+    asked.slice(0, 1),
+    addDays(from, -365),
+    addDays(to, -365),
+  ] as const).answer?.[0];
+  const store = (label: string, changes: Partial<Pick<Settings, "targets" | "accounts">>) =>
+    void keep(label, [
+      settings
+        ? author.revised("settings", settings, changes)
+        : author.first("settings", { units, remindAfterDays: 14, ...changes }),
+    ]);
   const { mode, systemMode } = useColorScheme();
   const colours = (mode === "system" ? systemMode : mode) === "light" ? DAYLIGHT : CELLAR;
   const all = answer?.[0];
@@ -120,6 +138,7 @@ function Desk({ bins, today }: { readonly bins: readonly BinToday[]; readonly to
       }),
     [all, unit, colours],
   );
+  const wanted = parseQuantity(typed.target, "mass", unit);
   const target = readPace(typed.target, units, from, to, today, all);
   return (
     <main className={`${room.room} ${styles.reckon}`} data-usable={all !== undefined}>
@@ -171,6 +190,35 @@ function Desk({ bins, today }: { readonly bins: readonly BinToday[]; readonly to
             {sayLastYear(lastYear, all, units)}.
           </p>
           {target && <p className={styles.target}>{target}</p>}
+          {wanted.ok && wanted.value > 0 && (
+            <Button
+              variant="outlined"
+              onClick={() => {
+                store("target kept", {
+                  targets: [
+                    ...(settings?.targets ?? []),
+                    {
+                      name: nameOfSpan(typed.span, to),
+                      massKg: wanted.value,
+                      from: fromOf(typed.span, from, to),
+                      by: endOf(typed.span, to),
+                    },
+                  ].slice(-MOST_TARGETS),
+                });
+                change({ target: "" });
+              }}
+            >
+              keep this target
+            </Button>
+          )}
+          <Targets
+            desk={desk}
+            bins={bins}
+            targets={settings?.targets ?? []}
+            onDrop={(at) =>
+              store("target dropped", { targets: (settings?.targets ?? []).filter((_, nth) => nth !== at) })
+            }
+          />
           <h2>Dry weight, in and out</h2>
           <p className={styles.note}>
             Without water the books close: what neither came out nor stands was breathed off by worms and
@@ -188,11 +236,7 @@ function Desk({ bins, today }: { readonly bins: readonly BinToday[]; readonly to
             <Groups
               rows={groups.map((group, at) => ({
                 name: group.name,
-                areaM2: group.bins.reduce(
-                  (sum, { state }) =>
-                    sum + Math.max(...state.setup!.compartments.map((part) => areaM2(part))),
-                  0,
-                ),
+                areaM2: groundOf(group.bins),
                 one: answer[at + 1]!,
               }))}
               units={units}
@@ -215,14 +259,50 @@ function Desk({ bins, today }: { readonly bins: readonly BinToday[]; readonly to
             </Button>
             <Button onClick={() => window.print()}>print it</Button>
           </p>
+          {groups.length > 1 && (
+            <Comparison
+              desk={desk}
+              groups={groups.map((group) => ({
+                name: group.name,
+                binIds: group.bins.map(({ bin }) => bin.id),
+                areaM2: groundOf(group.bins),
+              }))}
+              from={from}
+              to={to}
+            />
+          )}
+          <CoursePanel
+            desk={desk}
+            bins={bins.map(({ bin }) => ({ id: bin.id, name: bin.name }))}
+            colours={colours}
+          />
+          <AccountsPanel
+            desk={desk}
+            binIds={asked[0]!}
+            from={from}
+            to={to}
+            castingsKg={wetOf(all, "castings")}
+            onKeep={(currency) => store("hours and money are kept", { accounts: { currency } })}
+          />
         </>
       )}
     </main>
   );
 }
 
-const wetOf = (one: Reckoning, of: "food" | "castings"): number =>
-  [...one.in, ...one.out].find((side) => side.of === of)?.wetKg ?? 0;
+const askReckon = (desk: ReckonDesk, ...question: Parameters<ReckonDesk["reckon"]>) =>
+  desk.reckon(...question);
+const groundOf = (bins: readonly BinToday[]): number =>
+  bins.reduce((sum, { state }) => sum + surfaceM2(state.setup!), 0);
+/** As many as the settings hold. */
+const MOST_TARGETS = 20;
+/** A target for a year or a twelvemonth runs to its end; one for days that are over ends with them. */
+const endOf = (span: ReckonTyped["span"], to: LocalDate): LocalDate =>
+  span === "own" ? to : (`${to.slice(0, 4)}-12-31` as LocalDate);
+const fromOf = (span: ReckonTyped["span"], from: LocalDate, to: LocalDate): LocalDate =>
+  span === "year" || span === "twelve" ? (`${to.slice(0, 4)}-01-01` as LocalDate) : from;
+const nameOfSpan = (span: ReckonTyped["span"], to: LocalDate): string =>
+  span === "year" || span === "twelve" ? to.slice(0, 4) : span === "all" ? "since the beginning" : "own days";
 function sayLastYear(
   before: Reckoning | undefined,
   now: Reckoning,

@@ -9,28 +9,26 @@ import {
 } from "../../../tests/inCellar";
 import { entry, kilograms, meal, newTub, START } from "../../../tests/log";
 import { addDays } from "@/core/calendar/day";
-import { booksOf } from "@/core/reckon/flows";
-import { reckon } from "@/core/reckon/reckon";
-import type { CellarDatabase } from "@/persistence/database";
-import { readLog } from "@/persistence/read";
+import type { ReckonWorker } from "@/workers/reckon.worker";
 import { fireEvent, screen, waitFor, within } from "@testing-library/react";
 import { ReckonRoom } from "./ReckonRoom";
 
-/* The worker's own work, done here: jsdom has no workers. */
-let mockDb: CellarDatabase;
+/* The worker itself, its wire put away: jsdom has no workers. */
+let mockApi: ReckonWorker;
+jest.mock("comlink", () => ({
+  expose: (api: ReckonWorker) => {
+    mockApi = api;
+  },
+}));
 jest.mock("@/workers/reckon.client", () => ({
-  openReckonDesk: () => ({
-    reckon: (groups: readonly (readonly string[])[], from: string, to: string) =>
-      Promise.all(
-        groups.map(async (ids) => {
-          const logs = await Promise.all(ids.map((id) => readLog(mockDb, id)));
-          return reckon(
-            logs.map(({ rows }) => booksOf(rows)),
-            from as never,
-            to as never,
-          );
-        }),
-      ),
+  openReckonDesk: (database: string) => ({
+    ...Object.fromEntries(
+      Object.keys(mockApi).map((name) => [
+        name,
+        (...rest: unknown[]) =>
+          (mockApi as unknown as Record<string, (...all: unknown[]) => unknown>)[name]!(database, ...rest),
+      ]),
+    ),
     end: () => undefined,
   }),
 }));
@@ -44,6 +42,10 @@ const harvest = (kg: number, on: number) =>
   entry({ kind: "harvested", grossKg: kg + 0.4, tareKg: 0.4, method: "light" }, on);
 const bedding = entry({ kind: "bedded", parts: [{ materialId: "leaf-mould", amount: kilograms(14), moisture: 0.7 }] }, 2); // prettier-ignore
 const atDesk = async (units: "metric" | "us" = "metric") => {
+  // A worker of its own for each cellar, as in the app.
+  await jest.isolateModulesAsync(async () => {
+    await import("@/workers/reckon.worker");
+  });
   const cellar = await inCellar(<ReckonRoom />, {
     rows: [
       roomRow,
@@ -59,7 +61,6 @@ const atDesk = async (units: "metric" | "us" = "metric") => {
     ],
     today: TODAY,
   });
-  mockDb = cellar.db;
   await screen.findByText(/of food became/);
   return cellar;
 };
@@ -109,4 +110,61 @@ test("by room, in pounds, and as a table any spreadsheet opens", async () => {
   Object.assign(URL, { createObjectURL: (blob: Blob) => ((saved = blob), "blob:x"), revokeObjectURL: () => undefined }); // prettier-ignore
   await keeper.click(press("save the table"));
   expect(saved?.type).toBe("text/csv");
+});
+
+const section = (name: string) => screen.getByRole("region", { name });
+
+test("a target is kept with what it is for, says what is short and what would help, and is dropped again", async () => {
+  const { keeper, db } = await atDesk();
+  write(/^Castings wanted/, "60 kg");
+  await keeper.click(press("keep this target"));
+  await waitFor(() => expect(section("Targets")).toHaveTextContent(/2026: 60 kg by 31 December/));
+  expect(await db.settings.toArray()).toContainEqual(
+    expect.objectContaining({
+      targets: [{ name: "2026", massKg: 60, from: "2026-01-01", by: "2026-12-31" }],
+    }),
+  );
+  await waitFor(() => expect(section("Targets")).toHaveTextContent(/2 kg in.*short/));
+  expect(screen.getByLabelText(/^Castings wanted/)).toHaveValue("");
+  await keeper.click(within(section("Targets")).getByRole("button", { name: "Drop the target 2026" }));
+  await waitFor(() => expect(screen.queryByRole("region", { name: "Targets" })).toBeNull());
+});
+
+test("two bins with one harvest each are not told apart, and that is said", async () => {
+  await atDesk();
+  await waitFor(() =>
+    expect(section("Two held against each other")).toHaveTextContent(
+      "Too little to say anything: it takes 4 harvests of each and 120 days",
+    ),
+  );
+});
+
+test("hours and money are kept only if wished; what is booked stands in the sum, what cannot be read is not kept", async () => {
+  const { keeper, written } = await atDesk();
+  const panel = () => section("Hours and money");
+  expect(panel()).toHaveTextContent("Not kept.");
+  write(/^Currency/, "EUR");
+  await keeper.click(press("keep hours and money"));
+  await waitFor(() => expect(panel()).toHaveTextContent("No work is timed yet, with 2 of 2"));
+  write(/^For what/, "lime");
+  write(/^EUR/, "a lot");
+  await keeper.click(press("book it"));
+  await waitFor(() => expect(panel()).toHaveTextContent("Write an amount, such as 12.50."));
+  write(/^EUR/, "12,5");
+  await keeper.click(press("book it"));
+  await waitFor(() => expect(panel()).toHaveTextContent("Costs 12.50 EUR"));
+  expect(panel()).toHaveTextContent("6.25 EUR of costs for a kilogram of castings");
+  expect(await written()).toMatchObject([
+    { kind: "booked", subject: { kind: "cellar" }, of: "cost", what: "lime", sum: { money: 12.5, currency: "EUR" } },
+  ]); // prettier-ignore
+});
+
+test("a bin from its first day: how much of it was weighed, and its curve", async () => {
+  const { keeper } = await atDesk();
+  await keeper.click(screen.getByLabelText("One bin, from its first day"));
+  await keeper.click(await screen.findByRole("option", { name: "Quince" }));
+  await waitFor(() =>
+    expect(section("Weighed from day one")).toHaveTextContent(/7 of 7 amounts were weighed/),
+  );
+  expect(section("Weighed from day one")).toHaveTextContent("Quince: dry weight in, out and standing");
 });

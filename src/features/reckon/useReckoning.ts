@@ -1,25 +1,10 @@
 "use client";
-import type { Reckoning } from "@/core/reckon/reckon";
-import type { LocalDate } from "@/vocabulary/fields";
 import type { ReckonDesk } from "@/workers/reckon.client";
 import { useEffect, useState } from "react";
 
-interface Reckoned {
-  readonly of: string;
-  readonly answer?: readonly Reckoning[];
-  readonly failure?: string;
-}
-
-/** Reckonings of some groups of bins over some days, added up in a worker; undefined until they are there. */
-export function useReckoning(
-  database: string,
-  groups: readonly (readonly string[])[],
-  from: LocalDate,
-  to: LocalDate,
-): Omit<Reckoned, "of"> {
-  const asked = JSON.stringify([database, groups, from, to]);
+/** The desk at which the books of a cellar are added up, in a worker; undefined until it stands. */
+export function useDesk(database: string): ReckonDesk | undefined {
   const [desk, setDesk] = useState<ReckonDesk>();
-  const [found, setFound] = useState<Reckoned>({ of: "" });
   useEffect(() => {
     let isGone = false;
     let own: ReckonDesk | undefined;
@@ -34,23 +19,32 @@ export function useReckoning(
       setDesk(undefined);
     };
   }, [database]);
+  return desk;
+}
+
+interface Answered<A> {
+  readonly of: string;
+  readonly answer?: A;
+  readonly failure?: string;
+}
+/** What the desk says to a question; undefined until it is there. What is shown is of what is asked, never of what was asked before. */
+export function useAnswer<Q extends readonly unknown[], A>(
+  desk: ReckonDesk | undefined,
+  ask: (desk: ReckonDesk, ...question: Q) => Promise<A>,
+  question: Q | undefined,
+): Omit<Answered<A>, "of"> {
+  const asked = question && JSON.stringify(question);
+  const [found, setFound] = useState<Answered<A>>({ of: "" });
   useEffect(() => {
-    if (!desk) return undefined;
+    if (!desk || asked === undefined) return undefined;
     let isGone = false;
-    const [, askedGroups, askedFrom, askedTo] = JSON.parse(asked) as [
-      string,
-      string[][],
-      LocalDate,
-      LocalDate,
-    ];
-    desk.reckon(askedGroups, askedFrom, askedTo).then(
+    ask(desk, ...(JSON.parse(asked) as Q)).then(
       (answer) => !isGone && setFound({ of: asked, answer }),
       (cause: unknown) => !isGone && setFound({ of: asked, failure: String(cause) }),
     );
     return () => {
       isGone = true;
     };
-  }, [desk, asked]);
-  // What is shown is of what is asked, never of what was asked before.
+  }, [desk, ask, asked]);
   return found.of === asked ? found : {};
 }

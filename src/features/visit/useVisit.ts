@@ -14,7 +14,7 @@ import { useDraft } from "@/session/draft";
 import { useErrands } from "@/session/errand";
 import { useSession } from "@/session/session";
 import { useRouter } from "next/navigation";
-import { useCallback, useEffect, useMemo, useState } from "react";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { useGuarded } from "@/ui/useGuarded";
 import { localDate } from "@/vocabulary/fields";
 import type { FieldFault, VisitTyped } from "./visitTyped";
@@ -23,6 +23,7 @@ import { useRefined } from "./useRefined";
 import type { DoneHow } from "./visitEntries";
 import { mealOf, takenFromStore, visitFacts } from "./visitEntries";
 
+const LONGEST_VISIT_MIN = 90;
 /** A visit from lid to close: what is typed, what follows from it at once, and the one press that keeps it. */
 export function useVisit(one: BinToday, lid: "lifted" | "closed") {
   const { db, units, today, author, keep, bins, settings, batchesToday } = useSession();
@@ -51,6 +52,15 @@ export function useVisit(one: BinToday, lid: "lifted" | "closed") {
   );
 
   useEffect(() => choose(bin.id), [bin.id, choose]);
+  const lifted = useRef(0);
+  useEffect(() => {
+    lifted.current = performance.now();
+  }, []);
+  /** Only where accounts are kept; a page left open over lunch is no visit. */
+  const tookMin = (): number | undefined => {
+    const min = Number(((performance.now() - lifted.current) / 60_000).toFixed(1));
+    return settings?.accounts && min > 0 && min <= LONGEST_VISIT_MIN ? min : undefined;
+  };
 
   const practice = useMemo(() => practiceOf(state), [state]);
   const read = useMemo(() => readingsIn(typed, units), [typed, units]);
@@ -105,6 +115,7 @@ export function useVisit(one: BinToday, lid: "lifted" | "closed") {
       units,
       today,
       visitId: newId(),
+      tookMin: tookMin(),
     };
     const facts = visitFacts(visit);
     if (!facts.ok) return setFault(facts.problem);

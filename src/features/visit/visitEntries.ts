@@ -193,6 +193,8 @@ export interface Visit {
   readonly units: UnitSystem;
   readonly today: LocalDate;
   readonly visitId: string;
+  /** From the lid lifted to the lid closed, where hours are kept. */
+  readonly tookMin?: number | undefined;
 }
 
 /** The facts one visit leaves in the log, in the order they were done. */
@@ -225,6 +227,7 @@ export function visitFacts(visit: Visit): Outcome<FactAbout<"bin">[], FieldFault
       temperatureHighC: expectation.temperatureC.high,
     },
     ...(typed.note.trim() ? { note: typed.note.trim() } : {}),
+    ...(visit.tookMin === undefined || lid === "closed" ? {} : { tookMin: visit.tookMin }),
   };
   if (lid === "closed") return done([looked]);
   const steps = doable(decision.steps);

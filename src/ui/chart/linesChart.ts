@@ -1,0 +1,95 @@
+import type { Colours } from "../theme/colours";
+
+export interface LinesChartInput {
+  readonly series: readonly {
+    readonly name: string;
+    /** Day and value, in order; a value in the keeper's unit. */
+    readonly points: readonly (readonly [day: string, value: number])[];
+    /** Single readings, not a course. */
+    readonly isDots?: boolean;
+  }[];
+  readonly unit: string;
+  readonly colours: Colours;
+}
+
+const DASHES = ["solid", "dashed", "dotted", "solid"] as const;
+
+/** Courses over days on one scale; told apart by their dashes and by their names at the end as well as by colour. */
+export function linesChart({ series, unit, colours }: LinesChartInput) {
+  const text = {
+    color: colours.quiet,
+    fontFamily: "Atkinson Hyperlegible Next Variable, sans-serif",
+    fontSize: 13,
+  };
+  const shifts = apart(series.map(({ points }) => points.at(-1)?.[1] ?? 0));
+  const strokes = [colours.moss, colours.straw, colours.clay, colours.ink];
+  return {
+    animation: false,
+    textStyle: text,
+    grid: { left: 48, right: 110, top: 34, bottom: 26 },
+    tooltip: {
+      trigger: "axis",
+      backgroundColor: colours.bench,
+      borderColor: colours.hairline,
+      textStyle: { ...text, color: colours.ink },
+      valueFormatter: (value: unknown) => `${Number(value).toFixed(2)} ${unit}`,
+    },
+    xAxis: {
+      type: "time",
+      axisLabel: { ...text, hideOverlap: true },
+      axisLine: { lineStyle: { color: colours.hairline } },
+    },
+    yAxis: {
+      type: "value",
+      name: unit,
+      nameTextStyle: text,
+      axisLabel: text,
+      splitLine: { lineStyle: { color: colours.hairline } },
+    },
+    series: series.map(({ name, points, isDots }, nth) => {
+      const color = strokes[nth % strokes.length]!;
+      return isDots
+        ? {
+            type: "scatter",
+            name,
+            symbol: "diamond",
+            symbolSize: 11,
+            itemStyle: { color },
+            data: [...points],
+          }
+        : {
+            type: "line",
+            name,
+            showSymbol: false,
+            lineStyle: { color, width: 2.5, type: DASHES[nth % DASHES.length] },
+            itemStyle: { color },
+            endLabel: {
+              show: true,
+              formatter: name,
+              color,
+              fontSize: 13,
+              fontFamily: text.fontFamily,
+              offset: [0, shifts[nth]!],
+            },
+            data: [...points],
+          };
+    }),
+  };
+}
+
+/** Of a chart's height, what one line of text takes. */
+const LINE = 0.075;
+const LINE_PX = 15;
+/** How far each name at the end of its line is moved, px, so that none lies on another; in the order given. */
+function apart(values: readonly number[]): readonly number[] {
+  const span = Math.max(1e-9, ...values) - Math.min(0, ...values);
+  const order = values.map((value, nth) => ({ at: value / span, nth })).toSorted((a, b) => b.at - a.at);
+  const shifts = values.map(() => 0);
+  let above = Infinity;
+  for (const { at, nth } of order) {
+    const placed = Math.min(at, above - LINE);
+    shifts[nth] = ((at - placed) / LINE) * LINE_PX;
+    above = placed;
+  }
+  return shifts;
+}
