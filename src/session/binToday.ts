@@ -9,6 +9,7 @@ import type { Batch } from "@/records/batch";
 import type { Lot } from "@/records/lot";
 import type { BatchToday, LotToday } from "./batches";
 import { lotDue } from "@/core/lot/due";
+export { roomOfLot } from "@/core/lot/make";
 import type { LotLog } from "@/core/lot/state";
 import { lotState } from "@/core/lot/state";
 import { decide } from "@/core/decision/decide";
@@ -72,17 +73,18 @@ export const batchesToday = (
     .map((batch) => ({ batch, state: batchState(batch, logOf(batch.id), today) }))
     .toSorted((a, b) => (a.batch.mixedOn < b.batch.mixedOn ? 1 : -1));
 
-/** The lots of castings as they stand, newest first. `climate`: of the room they lie in. */
+/** The lots of castings as they stand, newest first. `climateOf`: of the room they lie in. */
 export const lotsToday = (
   lots: readonly Lot[],
   logOf: (lotId: string) => LotLog,
-  climate: Climate | undefined,
+  climateOf: (lot: Lot) => Climate | undefined,
   today: LocalDate,
 ): readonly LotToday[] =>
   lots
     .map((lot) => {
       const state = lotState(lot, logOf(lot.id));
+      const climate = climateOf(lot) ?? TEMPERATE;
       const due = lotDue(lot, state, today, climate);
-      return due ? { lot, state, due } : { lot, state };
+      return due ? { lot, state, climate, due } : { lot, state, climate };
     })
     .toSorted((a, b) => (a.lot.madeOn < b.lot.madeOn ? 1 : -1));

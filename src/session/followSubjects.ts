@@ -179,14 +179,19 @@ class Follower {
     return batchesToday(frame.batches, (id) => (known.get(id) as Known<"batches">).state, today);
   }
 
-  /** Castings lie in the first room, unless the keeper has none. */
+  /** Castings dry in the room of the bin they came from; where that bin is gone, in the first. */
   private async lotsToday(): Promise<readonly LotToday[]> {
-    const { lotsToday } = await judging();
+    const { lotsToday, roomOfLot } = await judging();
     const { frame, known, today } = this.of;
     return lotsToday(
       frame.lots,
       (id) => (known.get(id) as Known<"lots">).state,
-      frame.rooms[0]?.climate,
+      (lot) => {
+        const roomId = roomOfLot(lot, (id) =>
+          known.has(id) ? this.knownBin(id).state.setup?.roomId : undefined,
+        );
+        return (roomId === undefined ? undefined : this.climates[roomId]) ?? frame.rooms[0]?.climate;
+      },
       today,
     );
   }

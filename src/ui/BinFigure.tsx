@@ -3,6 +3,7 @@ import type { Profile } from "@/core/picture/profile";
 import type { UnitSystem } from "@/core/quantity/format";
 import { Cutaway } from "./cutaway/Cutaway";
 import type { Anchors } from "./cutaway/drawing";
+import { useId } from "react";
 import styles from "./BinFigure.module.css";
 
 export interface FigureNote {
@@ -21,6 +22,16 @@ export interface BinFigureProps {
   readonly isOpen?: boolean;
   /** Parts one can press, with what is said of each. */
   readonly parts?: PartsToPress | undefined;
+  /** What is to come out, drawn over the part it lies in. */
+  readonly cut?: Cut | undefined;
+}
+/** A layer to be lifted: how deep, from the top of what lies there, from its bottom, or all of it. */
+export interface Cut {
+  readonly part: string;
+  readonly from: "top" | "bottom" | "whole";
+  readonly depthM: number;
+  /** How deep the stuff in that part lies, m. */
+  readonly filledM: number;
 }
 export interface PartsToPress {
   readonly labels: Readonly<Record<string, string>>;
@@ -41,6 +52,7 @@ export function BinFigure({
   mostHeight,
   isOpen = false,
   parts,
+  cut,
 }: BinFigureProps) {
   const widthM =
     profile.arrangement === "line"
@@ -60,6 +72,7 @@ export function BinFigure({
           <>
             <Leaders anchors={anchors} notes={notes} size={size} />
             {parts && <PartButtons anchors={anchors} parts={parts} />}
+            {cut && <CutMark anchors={anchors} cut={cut} pxPerM={pxPerM} size={size} />}
           </>
         )}
       </Cutaway>
@@ -68,6 +81,50 @@ export function BinFigure({
         {bar.words}
       </figcaption>
     </figure>
+  );
+}
+
+/** Hatched and bounded by dashes: told apart from what stays without colour. */
+function CutMark({
+  anchors,
+  cut,
+  pxPerM,
+  size,
+}: {
+  readonly anchors: Anchors;
+  readonly cut: Cut;
+  readonly pxPerM: number;
+  readonly size: { readonly width: number; readonly height: number };
+}) {
+  const hatch = useId();
+  const box = anchors.parts.find(({ id }) => id === cut.part);
+  if (!box) return null;
+  const filled = Math.min(box.height, cut.filledM * pxPerM);
+  const top = box.y + box.height - filled;
+  const deep = cut.from === "whole" ? filled : Math.min(filled, cut.depthM * pxPerM);
+  const y = cut.from === "bottom" ? box.y + box.height - deep : top;
+  const edge = cut.from === "bottom" ? y : y + deep;
+  return (
+    <svg
+      className={styles.cut}
+      width={size.width}
+      height={size.height}
+      viewBox={`0 0 ${size.width} ${size.height}`}
+      aria-hidden="true"
+    >
+      <defs>
+        <pattern id={hatch} width="9" height="9" patternUnits="userSpaceOnUse" patternTransform="rotate(-45)">
+          <path d="M0 0V9" stroke="var(--straw)" strokeWidth="1.6" opacity="0.75" />
+        </pattern>
+      </defs>
+      <rect x={box.x} y={y} width={box.width} height={Math.max(2, deep)} fill={`url(#${hatch})`} />
+      <path
+        d={`M${box.x - 6} ${edge}H${box.x + box.width + 6}`}
+        stroke="var(--straw)"
+        strokeWidth="2.5"
+        strokeDasharray="7 4"
+      />
+    </svg>
   );
 }
 

@@ -7,7 +7,7 @@ import type { LampSession } from "./lampSession";
 import { layersLeft, nextTub, paceMs, readyAt, restOf, scraped, takenBack, withLayers } from "./lampSession";
 import type { LayerCheck } from "./ripe";
 import { RIPE, ripeVerdict } from "./ripe";
-import { waysFor } from "./ways";
+import { lossesOf, waysFor } from "./ways";
 import { squeezeMoisture } from "../moisture/squeeze";
 import type { WeighLine } from "./weighIn";
 import { againstParts, harvestMoisture, netKg, PORTIONS, readWeighings, weighInFacts } from "./weighIn";
@@ -86,7 +86,18 @@ test("every kind of bin that gives castings has at least two ways; wet stuff is 
           expect(lost).toBeLessThanOrEqual(1);
         }
       }
-      for (const offer of ways) expect(sayOffer(offer)).toMatch(/^about \d/);
+      for (const offer of ways) {
+        expect(sayOffer(offer, undefined, "metric")).toMatch(/^about \d/);
+        // In the bin's own numbers: no more than there are, and more of a larger herd.
+        const herd = { wormsKg: 0.5, cocoons: 800 };
+        const losses = lossesOf(offer, herd, 0.3, 0.5)!;
+        expect(losses.wormsKg).toBeLessThanOrEqual(0.15 * 0.5);
+        expect(losses.cocoons).toBeLessThanOrEqual(800);
+        expect(lossesOf(offer, { wormsKg: 1, cocoons: 1600 }, 0.3, 0.5)!.cocoons).toBeGreaterThanOrEqual(
+          losses.cocoons,
+        );
+        expect(sayOffer(offer, losses, "us")).toMatch(/cocoons go along/);
+      }
       for (const { way } of ways) expect(WAY_WORDS[way].steps.length).toBeGreaterThanOrEqual(3);
     }
 });

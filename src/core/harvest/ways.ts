@@ -19,6 +19,8 @@ interface WayFacts {
   readonly waitDays: number;
   /** Something heavy is lifted or turned over. */
   readonly isHeavy: boolean;
+  /** Where what is lifted lies: on top, at the bottom, or all of the part. */
+  readonly from: "top" | "bottom" | "whole";
 }
 
 /*
@@ -27,15 +29,15 @@ interface WayFacts {
  */
 const BINS: readonly System[] = ["tub", "bath", "fabricPot", "breederTub"];
 export const WAY_FACTS: Readonly<Record<Way, WayFacts>> = {
-  lamp: { method: "light", systems: [...BINS, "trayStack", "stackSwap"], mostMoisture: 0.82, readyMin: 20, minPerKg: 10, waitDays: 0, isHeavy: false },
-  fromBelow: { method: "bottom", systems: ["flowThrough"], mostMoisture: 0.8, readyMin: 10, minPerKg: 3, waitDays: 0, isHeavy: false },
-  skim: { method: "light", systems: ["bath", "fabricPot", "breederTub"], mostMoisture: 0.84, readyMin: 15, minPerKg: 4, waitDays: 0, isHeavy: false },
-  sideways: { method: "migrate", systems: ["tub", "bath"], mostMoisture: 0.86, readyMin: 20, minPerKg: 3, waitDays: 28, isHeavy: false },
-  wedge: { method: "migrate", systems: ["trough"], mostMoisture: 0.86, readyMin: 15, minPerKg: 3, waitDays: 0, isHeavy: false },
-  cycle: { method: "migrate", systems: ["trayStack", "stackSwap"], mostMoisture: 0.86, readyMin: 20, minPerKg: 4, waitDays: 0, isHeavy: true },
-  baitBag: { method: "migrate", systems: [...BINS, "trough", "trayStack", "stackSwap"], mostMoisture: 0.88, readyMin: 20, minPerKg: 3, waitDays: 7, isHeavy: false },
-  tipOut: { method: "dump", systems: [...BINS, "trayStack", "stackSwap"], mostMoisture: 0.82, readyMin: 30, minPerKg: 7, waitDays: 0, isHeavy: true },
-  sieve: { method: "screen", systems: [...BINS, "trough", "flowThrough", "trayStack", "stackSwap"], mostMoisture: 0.68, readyMin: 20, minPerKg: 4, waitDays: 0, isHeavy: false },
+  lamp: { method: "light", systems: [...BINS, "trayStack", "stackSwap"], mostMoisture: 0.82, readyMin: 20, minPerKg: 10, waitDays: 0, isHeavy: false, from: "top" },
+  fromBelow: { method: "bottom", systems: ["flowThrough"], mostMoisture: 0.8, readyMin: 10, minPerKg: 3, waitDays: 0, isHeavy: false, from: "bottom" },
+  skim: { method: "light", systems: ["bath", "fabricPot", "breederTub"], mostMoisture: 0.84, readyMin: 15, minPerKg: 4, waitDays: 0, isHeavy: false, from: "top" },
+  sideways: { method: "migrate", systems: ["tub", "bath"], mostMoisture: 0.86, readyMin: 20, minPerKg: 3, waitDays: 28, isHeavy: false, from: "whole" },
+  wedge: { method: "migrate", systems: ["trough"], mostMoisture: 0.86, readyMin: 15, minPerKg: 3, waitDays: 0, isHeavy: false, from: "whole" },
+  cycle: { method: "migrate", systems: ["trayStack", "stackSwap"], mostMoisture: 0.86, readyMin: 20, minPerKg: 4, waitDays: 0, isHeavy: true, from: "whole" },
+  baitBag: { method: "migrate", systems: [...BINS, "trough", "trayStack", "stackSwap"], mostMoisture: 0.88, readyMin: 20, minPerKg: 3, waitDays: 7, isHeavy: false, from: "whole" },
+  tipOut: { method: "dump", systems: [...BINS, "trayStack", "stackSwap"], mostMoisture: 0.82, readyMin: 30, minPerKg: 7, waitDays: 0, isHeavy: true, from: "whole" },
+  sieve: { method: "screen", systems: [...BINS, "trough", "flowThrough", "trayStack", "stackSwap"], mostMoisture: 0.68, readyMin: 20, minPerKg: 4, waitDays: 0, isHeavy: false, from: "whole" },
 }; // prettier-ignore
 
 export interface HarvestWish {
@@ -109,4 +111,28 @@ export function waysFor(system: System, wish: HarvestWish): readonly WayOffer[] 
     ];
   });
   return offers.toSorted((a, b) => a.cost - b.cost).map(({ cost: _, ...offer }) => offer);
+}
+
+/** What a way costs the herd of this bin: worms, live, and cocoons that leave with the castings. */
+export interface Losses {
+  readonly wormsKg: number;
+  readonly cocoons: number;
+}
+/**
+ * The shares of an offer in this bin's own numbers: of the worms, those that live in what is lifted; of the cocoons, those of the
+ * whole bin. Undefined while the herd is not known. Never throws.
+ * @param wormShare of the bin's worms, those in the part that is harvested, 0 to 1.
+ * @param liftedShare of that part, what is lifted, 0 to 1.
+ */
+export function lossesOf(
+  offer: Pick<WayOffer, "wormsLost" | "cocoonsOut">,
+  herd: { readonly wormsKg: number; readonly cocoons: number } | undefined,
+  wormShare: number,
+  liftedShare: number,
+): Losses | undefined {
+  if (!herd) return undefined;
+  return {
+    wormsKg: offer.wormsLost * herd.wormsKg * Math.min(1, wormShare) * Math.min(1, liftedShare),
+    cocoons: Math.round(offer.cocoonsOut * herd.cocoons),
+  };
 }

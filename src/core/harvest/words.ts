@@ -1,7 +1,7 @@
 import type { UnitSystem } from "../quantity/format";
-import { formatLength, formatMass } from "../quantity/format";
+import { formatCount, formatLength, formatMass } from "../quantity/format";
 import type { Ripe, RipeReason, RipeVerdict } from "./ripe";
-import type { Way, WayOffer } from "./ways";
+import type { Losses, Way, WayOffer } from "./ways";
 
 const VERDICTS: Readonly<Record<Ripe, string>> = {
   ready: "Ready to lift.",
@@ -137,17 +137,31 @@ const AGAINST: Readonly<Record<NonNullable<WayOffer["against"]>, string>> = {
   "too-heavy": "heavy lifting",
 };
 /** "about 1½ h, one worm in 100 and no cocoon in 10 lost": what a way costs. */
-export function sayOffer({ hours, waitDays, wormsLost, cocoonsOut, against }: WayOffer): string {
+export function sayOffer(
+  { hours, waitDays, wormsLost, cocoonsOut, against }: WayOffer,
+  losses: Losses | undefined,
+  units: UnitSystem,
+): string {
   const time = hours < 0.75 ? `${Math.max(10, Math.round((hours * 60) / 5) * 5)} min` : `${(Math.round(hours * 2) / 2).toString()} h`; // prettier-ignore
   return [
     `about ${time} of work`,
     ...(waitDays > 0 ? [`${waitDays} days of waiting`] : []),
-    `${Math.max(1, Math.round(100 * wormsLost))} in 100 worms lost`,
-    `${Math.round(10 * cocoonsOut)} in 10 cocoons go along`,
+    ...(losses
+      ? [sayLosses(losses, units)]
+      : [
+          `${Math.max(1, Math.round(100 * wormsLost))} in 100 worms lost`,
+          `${Math.round(10 * cocoonsOut)} in 10 cocoons go along`,
+        ]),
     ...(against ? [AGAINST[against]] : []),
   ].join(" · ");
 }
 
+/** "5 g of worms lost, about 300 cocoons go along": rounded as one can know it. */
+const sayLosses = ({ wormsKg, cocoons }: Losses, units: UnitSystem): string => {
+  const step = cocoons > 1000 ? 100 : cocoons > 100 ? 50 : 10;
+  const about = Math.round(cocoons / step) * step;
+  return `${wormsKg < 0.001 ? "hardly a worm" : `${formatMass(wormsKg, units)} of worms`} lost, ${about === 0 ? "few cocoons go" : `about ${formatCount(about)} cocoons go`} along`;
+};
 /** What waiting a month would bring. */
 export const sayGain = (kg: number, units: UnitSystem): string | undefined =>
   kg > 0.1 ? `A month more would add about ${formatMass(kg, units, "bucket")}.` : undefined;

@@ -16,6 +16,12 @@ export interface FreshCastings {
 }
 type NewLot = Given<Pick<LotInput, "name" | "madeOn" | "from" | "massKg" | "moisture" | "litreKg" | "risks">>;
 
+/** The room castings dry in: that of the first of their bins that is known; undefined where none is. Never throws. */
+export const roomOfLot = (
+  { from }: Pick<LotInput, "from">,
+  roomOf: (binId: string) => string | undefined,
+): string | undefined => from.map(({ binId }) => roomOf(binId)).find((id) => id !== undefined);
+
 /** The lot a harvest begins, named after its bin and month; what its bin ate says whether it should mature. Never throws. */
 export const lotFrom = (
   { bin, massKg, moisture, litreKg, day }: FreshCastings,

@@ -2,7 +2,14 @@
 import type { HarvestPlan } from "@/core/harvest/harvestPlan";
 import { harvestPlan, waysOf } from "@/core/harvest/harvestPlan";
 import { ripeVerdict } from "@/core/harvest/ripe";
-import type { WayOffer } from "@/core/harvest/ways";
+import type { Losses, Way, WayOffer } from "@/core/harvest/ways";
+import { lossesOf, WAY_FACTS } from "@/core/harvest/ways";
+import { aheadWithHarvest, wantedHarvest } from "@/core/bin/planAhead";
+import { addDays, spokenDay } from "@/core/calendar/day";
+import { deedsFor } from "@/core/deed/deed";
+import { ofBin } from "@/session/author";
+import { SelectField } from "@/ui/field/SelectField";
+import { useGuarded } from "@/ui/useGuarded";
 import { sayGain, sayOffer, sayStep, sayVerdict, WAY_WORDS } from "@/core/harvest/words";
 import { profileOf } from "@/core/picture/profile";
 import { formatLength, formatMass, formatPercentRange } from "@/core/quantity/format";
@@ -55,7 +62,7 @@ const SIGNS = [
 
 function Session({ one, plan }: { readonly one: BinToday; readonly plan: HarvestPlan }) {
   const { db, units, today } = useSession();
-  const { choose } = useErrands();
+  const { choose, ask } = useErrands();
   const view = useViewport();
   const { bin, state, expectation } = one;
   const draftKey = `harvest/${bin.id}`;
@@ -74,6 +81,14 @@ function Session({ one, plan }: { readonly one: BinToday; readonly plan: Harvest
     () => figureNotes(one, units, today).filter(({ at }) => at === "working" || at === "castings"),
     [one, units, today],
   );
+  const known = expectation.twin?.compartments ?? [];
+  const part = known.find(({ id }) => id === plan.compartment);
+  const herd = expectation.twin?.herd && {
+    wormsKg: expectation.wormsKg.middle,
+    cocoons: expectation.twin.herd.cocoons,
+  };
+  const liftedShare = plan.part.wetKg > 0 ? plan.kg / plan.part.wetKg : 1;
+  const offered = ways.find((offer) => offer.way === way);
   const gain = sayGain(plan.gainsKg, units);
   return (
     <main className={`${room.room} ${styles.harvest}`} data-usable={draft.isLoaded}>
@@ -90,6 +105,12 @@ function Session({ one, plan }: { readonly one: BinToday; readonly plan: Harvest
               mostWidth={view.isNarrow ? view.width - 60 : 250}
               mostHeight={view.isNarrow ? 180 : 240}
               label={`${bin.name}, cut open`}
+              cut={{
+                part: plan.compartment,
+                from: WAY_FACTS[way].from,
+                depthM: plan.depthM,
+                filledM: plan.part.depthM,
+              }}
             />
           )}
           <section aria-labelledby="ripe">
@@ -100,6 +121,22 @@ function Session({ one, plan }: { readonly one: BinToday; readonly plan: Harvest
               {formatLength(plan.depthM, units)} of its depth; it is{" "}
               {formatPercentRange(plan.forecast.share.low, plan.forecast.share.high)} finished.
             </p>
+            {known.length > 1 && (
+              <ul className={styles.parts} aria-label="How far each part is">
+                {state
+                  .setup!.compartments.flatMap(({ id, name }, at) => {
+                    const ripe = known.find((other) => other.id === id)?.ripeness;
+                    return ripe ? [{ id, name: name ?? `part ${at + 1}`, ripe }] : [];
+                  })
+                  .map(({ id, name, ripe }) => (
+                    <li key={id} data-here={id === plan.compartment}>
+                      <span>{name}</span>
+                      <i style={{ width: `${60 * ripe.middle}%` }} />
+                      <span>{formatPercentRange(ripe.low, ripe.high)}</span>
+                    </li>
+                  ))}
+              </ul>
+            )}
             <p className={styles.verdict} data-ripe={verdict.is} aria-live="polite">
               {sayVerdict(verdict)}
             </p>
@@ -146,13 +183,32 @@ function Session({ one, plan }: { readonly one: BinToday; readonly plan: Harvest
                 </label>
               ))}
             </fieldset>
-            <Ways ways={ways} chosen={way} onChoose={(next) => set({ way: next, steps: [] })} />
+            <Ways
+              ways={ways}
+              chosen={way}
+              onChoose={(next) => set({ way: next, steps: [], ...(typed.then === next ? { then: "" } : {}) })}
+              lossesOf={(offer) => lossesOf(offer, herd, part?.wormShare ?? 1, liftedShare)}
+            />
+            <SelectField
+              label="and then, if you mix ways"
+              value={typed.then ?? ""}
+              onChoose={(then) => set({ then, steps: typed.steps.filter((at) => at < SECOND) })}
+              options={[
+                { value: "" as const, label: "no other" },
+                ...ways
+                  .filter((offer) => offer.way !== way)
+                  .map((offer) => ({ value: offer.way, label: WAY_WORDS[offer.way].name })),
+              ]}
+            />
           </section>
           <section aria-labelledby="steps">
-            <h2 id="steps">{WAY_WORDS[way].name}, step by step</h2>
+            <h2 id="steps">
+              {WAY_WORDS[way].name}
+              {typed.then ? `, then ${WAY_WORDS[typed.then].name.toLowerCase()}` : ""}, step by step
+            </h2>
             <ol className={styles.steps}>
-              {WAY_WORDS[way].steps.map((step, at) => (
-                <li key={step} data-done={typed.steps.includes(at)}>
+              {stepsOf(way, typed.then).map(({ step, at }) => (
+                <li key={at} data-done={typed.steps.includes(at)}>
                   <label>
                     <input
                       type="checkbox"
@@ -170,9 +226,17 @@ function Session({ one, plan }: { readonly one: BinToday; readonly plan: Harvest
                 </li>
               ))}
             </ol>
-            {way === "lamp" && (
+            {offered && offered.waitDays > 0 && (
+              <Wait one={one} days={offered.waitDays} name={WAY_WORDS[way].name} />
+            )}
+            {(way === "lamp" || typed.then === "lamp") && (
               <Button variant="outlined" component={Link} href={`/lamp?ids=${bin.id}`}>
                 Call me for the lamp rounds
+              </Button>
+            )}
+            {deedsFor(state).includes("emptyRefill") && (
+              <Button onClick={() => ask({ of: "deed", deed: "emptyRefill", binId: bin.id })}>
+                clean it out and start again
               </Button>
             )}
             <p className={styles.caution}>
@@ -187,16 +251,49 @@ function Session({ one, plan }: { readonly one: BinToday; readonly plan: Harvest
   );
 }
 
+/** Steps of the second way are numbered from here on. */
+const SECOND = 100;
+const stepsOf = (way: Way, then: Way | "" | undefined) => [
+  ...WAY_WORDS[way].steps.map((step, at) => ({ step, at })),
+  ...(then ? WAY_WORDS[then].steps.map((step, at) => ({ step, at: SECOND + at })) : []),
+];
+
+/** A way that waits for the worms to move: begun today, its day goes on the slate. */
+function Wait({ one, days, name }: { readonly one: BinToday; readonly days: number; readonly name: string }) {
+  const { today, author, keep } = useSession();
+  const { guarded, isBusy } = useGuarded();
+  const { bin, state } = one;
+  const wanted = wantedHarvest(state, today);
+  if (wanted)
+    return <p className={styles.expected}>On the slate: to be lifted {spokenDay(wanted.on, today)}.</p>;
+  const on = addDays(today, days);
+  const put = () =>
+    guarded(async () => {
+      const rows = await author.entries(ofBin(bin.id), today, [
+        { kind: "altered", changes: { ahead: aheadWithHarvest(state.setup?.ahead, { on }) } },
+      ]);
+      await keep(`${bin.name}: ${name.toLowerCase()} begun`, rows);
+    });
+  return (
+    <Button variant="outlined" disabled={isBusy} onClick={() => void put()}>
+      begun today: remind me {spokenDay(on, today)}
+    </Button>
+  );
+}
+
 /** The two that suit best, and the others when asked for. */
 function Ways({
   ways,
   chosen,
   onChoose,
+  lossesOf: losses,
 }: {
   readonly ways: readonly WayOffer[];
+  readonly lossesOf: (offer: WayOffer) => Losses | undefined;
   readonly chosen: WayOffer["way"];
   readonly onChoose: (way: WayOffer["way"]) => void;
 }) {
+  const { units } = useSession();
   const first = ways.slice(0, 2);
   const others = ways.slice(2);
   const line = (offer: WayOffer) => (
@@ -210,7 +307,7 @@ function Ways({
       <span>
         <b>{WAY_WORDS[offer.way].name}</b>
         <span className={styles.wayHow}>{WAY_WORDS[offer.way].how}</span>
-        <span className={styles.cost}>{sayOffer(offer)}</span>
+        <span className={styles.cost}>{sayOffer(offer, losses(offer), units)}</span>
       </span>
     </label>
   );

@@ -25,6 +25,8 @@ export interface LineTyped {
 export interface HarvestTyped {
   readonly check: LayerCheck;
   readonly way: Way | "";
+  /** A second way that follows the first, for those who mix them. */
+  readonly then: Way | "";
   readonly isUrgent: boolean;
   readonly wantsWorms: boolean;
   readonly noLifting: boolean;
@@ -60,6 +62,7 @@ export const EMPTY_LINE: LineTyped = { portion: "castings", weighed: "", tare: "
 export const NOTHING_TYPED: HarvestTyped = {
   check: {},
   way: "",
+  then: "",
   isUrgent: false,
   wantsWorms: false,
   noLifting: false,

@@ -12,7 +12,6 @@ import {
   sayRisks,
   sayTaken,
 } from "@/core/lot/words";
-import { TEMPERATE } from "@/core/expectation/climate";
 import { dayAndMonth } from "@/core/calendar/day";
 import { formatMass } from "@/core/quantity/format";
 import type { LotToday } from "@/session/batches";
@@ -140,8 +139,8 @@ function LotLine({
   readonly isOpen: boolean;
   readonly onDeed: (deed: LotDeed) => void;
 }) {
-  const { today, units, rooms, author, keep } = useSession();
-  const { lot, state, due } = one;
+  const { today, units, author, keep } = useSession();
+  const { lot, state, climate, due } = one;
   const isDue = due !== undefined && due.on <= today;
   const task = due && sayLotTask(due);
   const first = due && BY[due.task];
@@ -182,7 +181,7 @@ function LotLine({
         {isDrying && (
           <p className={styles.facts}>
             {sayDrying(
-              drying(heap, MOIST_FOR.store, rooms[0]?.climate ?? TEMPERATE, today, state.stage?.depthM),
+              drying(heap, MOIST_FOR.store, climate, today, state.stage?.depthM),
               units,
               "to store",
               {

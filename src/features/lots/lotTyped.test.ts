@@ -1,4 +1,4 @@
-import { lotEntry, lotOf, START } from "../../../tests/log";
+import { CLIMATE, lotEntry, lotOf, START } from "../../../tests/log";
 import { addDays } from "@/core/calendar/day";
 import { seeded } from "@/core/chance/seeded";
 import { lotLog, lotState } from "@/core/lot/state";
@@ -14,7 +14,11 @@ const CONTAINERS = [
   { name: "grey bucket", volumeL: 8 },
   { name: "sprayer", litresPerMin: 0.6 },
 ];
-const withLog = (log: readonly Entry[] = [], lot = lotOf()) => ({ lot, state: lotState(lot, lotLog(log)) });
+const withLog = (log: readonly Entry[] = [], lot = lotOf()) => ({
+  lot,
+  climate: CLIMATE,
+  state: lotState(lot, lotLog(log)),
+});
 const asked = (deed: LotDeed, typed: Partial<LotTyped>, one = withLog(), units: "metric" | "us" = "metric") =>
   lotFacts(deed, { ...nothingTyped(TODAY), ...typed }, one, {
     today: TODAY,
