@@ -1,5 +1,6 @@
 import type { Subject } from "@/core/fold/folds";
 import type { Expectation, TwinAdvice } from "@/core/expectation/expectation";
+import type { Forgiven } from "@/core/twin/ahead/forgiving";
 import type { Course } from "@/core/twin/ahead/course";
 import type { Fist } from "@/core/twin/learning/sharedFist";
 import type { Given, MealOutlook } from "@/core/twin/ahead/mealOutlook";
@@ -51,6 +52,12 @@ export interface TwinWorker {
     ask: { readonly from: string; readonly whatIf?: WhatIf },
     onProgress: OnProgress,
   ): Promise<Course | undefined>;
+  /** How much the bin bears from today on: double ration, no food, no water, ten degrees more and less. */
+  forgiving(
+    task: number,
+    subject: TwinSubject,
+    onProgress: OnProgress,
+  ): Promise<readonly Forgiven[] | undefined>;
   /** For so many ms nothing is worked out that can wait. */
   rest(ms: number): void;
   cancel(task: number): void;

@@ -3,6 +3,7 @@ import type { TwinNow } from "@/core/twin/log/now";
 import * as Comlink from "comlink";
 import { daysBetween } from "@/core/calendar/day";
 import { effectiveEntries } from "@/core/log/effective";
+import { forgiving } from "@/core/twin/ahead/forgiving";
 import { courseAhead } from "@/core/twin/ahead/course";
 import { twinExpectation } from "@/core/twin/ahead/expect";
 import type { Snapshot } from "@/core/twin/log/follow";
@@ -171,6 +172,11 @@ const api: TwinWorker = {
       return (
         past && { past, ...courseAhead(now, localDate.parse(subject.today), subject.climates, ask.whatIf) }
       );
+    }),
+  forgiving: (task, subject, onProgress) =>
+    atOnce(async () => {
+      const now = await brought({ task, onProgress }, subject);
+      return now && forgiving(now, localDate.parse(subject.today), subject.climates);
     }),
   rest: (ms) => {
     asking += 1;

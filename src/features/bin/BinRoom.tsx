@@ -36,6 +36,7 @@ import { PartMenu } from "./PartMenu";
 import { useBinLog } from "@/session/useBinLog";
 import { useCourse } from "./useCourse";
 import type { Question } from "./WhatIf";
+import { Forgiving } from "./Forgiving";
 import { WhatIf } from "./WhatIf";
 
 /** So much of the past lies on the time line. */
@@ -161,6 +162,7 @@ function BinPage({ one }: { readonly one: BinToday }) {
             <BinCourse one={one} entries={log.entries} inHand={inHand} shown={shown} onShow={setShown} />
           )}
           <WhatIf one={one} course={course} asked={asked} onAsk={setAsked} />
+          <Forgiving binId={bin.id} name={bin.name} />
         </div>
         <div className={styles.side}>
           <h2>The lid</h2>

@@ -11,6 +11,8 @@ import type {
 } from "@/core/expectation/expectation";
 import { HERD_AT_RISK } from "@/core/expectation/expectation";
 import type { UnitSystem } from "@/core/quantity/format";
+import type { Forgiven, GivesWay, Stress } from "./forgiving";
+import { FORGIVING_DAYS } from "./forgiving";
 import { formatMass, formatPercentRange } from "@/core/quantity/format";
 
 const BY = { 2: "much", 1: "a little" } as const;
@@ -153,4 +155,33 @@ export function sayWarning({ of, chance }: Warning): string {
     soaking: "It is wetter than this way of keeping wants.",
     hunger: "The worms are thin: they want food.",
   }[of];
+}
+
+const STRESS_WORDS: Readonly<Record<Stress, string>> = {
+  doubleRation: "twice the food",
+  noFood: "no food",
+  noWater: "no water",
+  warmer: "ten degrees more",
+  colder: "ten degrees less",
+};
+const GIVES_WORDS: Readonly<Record<GivesWay, string>> = {
+  air: "then the air in the bed goes foul",
+  heat: "then it is too hot to live in",
+  frost: "then it freezes",
+  dry: "then it is too dry to live in",
+  herd: "then a third of the herd is gone",
+};
+/** Short name of what it has to bear; ten degrees of the keeper's own thermometer. Never throws. */
+export const sayStress = (stress: Stress, units: UnitSystem): string =>
+  units === "us" && (stress === "warmer" || stress === "colder")
+    ? `18 °F ${stress === "warmer" ? "more" : "less"}`
+    : STRESS_WORDS[stress];
+/** How long it bears it, and what gives way first. Never throws. */
+export function sayForgiven({ stress, days, first }: Forgiven, units: UnitSystem): string {
+  const what = sayStress(stress, units);
+  const named = what.charAt(0).toUpperCase() + what.slice(1);
+  if (days === undefined || first === undefined)
+    return `${named}: borne for ${FORGIVING_DAYS / 7} weeks and more.`;
+  if (days === 0) return `${named}: nothing more is borne, ${GIVES_WORDS[first].slice(5)} already.`;
+  return `${named}: ${days === 1 ? "a day" : days < 14 ? `${days} days` : `about ${Math.round(days / 7)} weeks`}, ${GIVES_WORDS[first]}.`;
 }
