@@ -116,3 +116,29 @@ test("castings and troubles stand on the slate from their day on, and go when wh
   const over = entry({ kind: "followedUp", troubleId: noted.id, outcome: "gone" }, 29);
   expect(await asked([...newTub(), noted, over], 40)).toEqual([]);
 });
+
+test("before an absence each bin in use is on the slate for its last visit, until it had one", async () => {
+  const away = entry(
+    { kind: "altered", changes: { ahead: { awayFrom: addDays(START, 40), awayUntil: addDays(START, 60) } } },
+    20,
+  );
+  const asked = async (log: Parameters<typeof replay>[0], day: number) => {
+    const state = replay(log);
+    const today = addDays(START, day);
+    const expectation = await simpleEngine.expect(state, CLIMATE, today);
+    const decision = { verdict: "leave" as const, steps: [], nextDay: today, cautions: [] };
+    const bin = binSchema.parse(BIN_ROW);
+    return datedTasks([], [], today, "metric", [], [{ bin, state, expectation, decision }]).map(
+      ({ verb }) => verb,
+    );
+  };
+  const log = [...newTub(), away];
+  expect(await asked(log, 37)).toEqual([]);
+  expect(await asked(log, 38)).toEqual(["visit before you leave"]);
+  expect(await asked(log, 39)).toEqual(["visit before you leave"]);
+  const look = (on: number) => entry({ kind: "looked", lid: "lifted", readings: [] }, on);
+  expect(await asked([...log, look(39)], 39)).toEqual([]);
+  expect(await asked([...log, look(30)], 39)).toEqual(["visit before you leave"]);
+  expect(await asked(log, 40)).toEqual([]);
+  expect(await asked([...log, entry({ kind: "altered", changes: { retired: true } }, 30)], 39)).toEqual([]);
+});

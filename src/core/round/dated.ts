@@ -2,7 +2,8 @@ import type { Batch } from "@/records/batch";
 import type { Lot } from "@/records/lot";
 import type { Timetable } from "@/records/timetable";
 import type { LocalDate } from "@/vocabulary/fields";
-import { wantedHarvest } from "../bin/planAhead";
+import { standingPlan, wantedHarvest } from "../bin/planAhead";
+import { isOutOfUse } from "../bin/state";
 import { addDays, daysBetween, spokenDay } from "../calendar/day";
 import { BEFORE } from "../harvest/coming";
 import type { BatchState } from "../batch/state";
@@ -23,7 +24,10 @@ export interface DatedTask {
   readonly name: string;
   readonly verb: string;
   readonly why: string;
-  readonly to: { readonly room: "start" | "store" | "lots" | "trouble" | "bin"; readonly id: string };
+  readonly to: {
+    readonly room: "start" | "store" | "lots" | "trouble" | "bin" | "visit";
+    readonly id: string;
+  };
   readonly overdueDays: number;
 }
 
@@ -133,9 +137,36 @@ export function datedTasks(
           ],
     ),
   );
-  return [...ofTroubles, ...ofHarvests(bins, today), ...ofStarts, ...ofBatches, ...ofLots].toSorted(
-    (a, b) => b.overdueDays - a.overdueDays,
-  );
+  return [
+    ...ofTroubles,
+    ...ofAway(bins, today),
+    ...ofHarvests(bins, today),
+    ...ofStarts,
+    ...ofBatches,
+    ...ofLots,
+  ].toSorted((a, b) => b.overdueDays - a.overdueDays);
+}
+
+/** So many days before one leaves each bin is visited once more; the visit knows how long its meal has to last. */
+const BEFORE_LEAVING_DAYS = 2;
+function ofAway(bins: readonly BinToday[], today: LocalDate): readonly DatedTask[] {
+  return bins.flatMap(({ bin, state }): DatedTask[] => {
+    const away =
+      isOutOfUse(state) || state.setup?.resting ? undefined : standingPlan(state.setup, today)?.away;
+    if (!away || away.from <= today || daysBetween(today, away.from) > BEFORE_LEAVING_DAYS) return [];
+    const last = state.lastLook?.day;
+    if (last !== undefined && daysBetween(last, away.from) <= BEFORE_LEAVING_DAYS) return [];
+    return [
+      {
+        key: `${bin.id}/away`,
+        name: bin.name,
+        verb: "visit before you leave",
+        why: `No one comes until ${spokenDay(away.until, today)}.`,
+        to: { room: "visit", id: bin.id },
+        overdueDays: 0,
+      },
+    ];
+  });
 }
 
 /**

@@ -53,6 +53,7 @@ const ROOMS = [
   { at: "/mix", label: "Mix bedding or feed", words: "recipe carbon nitrogen blend" },
   { at: "/store", label: "The store: bedding and batches", words: "pile heap pre-compost supplies" },
   { at: "/logger", label: "Temperatures from a logger", words: "csv import thermometer probe file drop humidity" },
+  { at: "/away", label: "Going away", words: "vacation holiday absence travel helper sitter nobody comes weeks" },
   { at: "/trouble", label: "Something is wrong: signs and causes", words: "trouble diagnose smell flies sick help emergency first aid" },
   { at: "/lots", label: "Castings: drying, in store, where they went", words: "lot dry cure store sieve bag sell give use extract slurry receipt" },
   { at: "/stock", label: "Worms delivered or shared out", words: "buy transfer split stock" },

@@ -4,7 +4,7 @@ import { usePathname } from "next/navigation";
 import styles from "./Shell.module.css";
 
 const ROOMS = [
-  { href: "/", word: "Round", also: ["/visit", "/sheet"] },
+  { href: "/", word: "Round", also: ["/visit", "/sheet", "/away"] },
   {
     href: "/bins",
     word: "Bins",
