@@ -109,7 +109,7 @@ export function AccountsPanel({
 
 function Book({ currency, onBooked }: { readonly currency: string; readonly onBooked: () => void }) {
   const { db, today, author, keep, cellar } = useSession();
-  const draft = useDraft(db, "book", { of: "cost" as Booked, what: "", value: "" });
+  const draft = useDraft(db, "book", { of: "cost", what: "", value: "" });
   const { typed } = draft;
   const { guarded, isBusy } = useGuarded();
   const [fault, setFault] = useState<string>();
@@ -120,9 +120,7 @@ function Book({ currency, onBooked }: { readonly currency: string; readonly onBo
       setFault(undefined);
       // A cellar has a row of its own from the day it got a name; its accounts need one.
       const home = cellar ? undefined : author.first("cellars", { name: "My cellar", walkingOrder: [] });
-      const rows = await author.entries({ kind: "cellar", id: (cellar ?? home!.row).id as string }, today, [
-        read.fact,
-      ]);
+      const rows = await author.entries({ kind: "cellar", id: (cellar ?? home!.row).id }, today, [read.fact]);
       const done = await keep("booked", [...(home ? [home] : []), ...rows]);
       if (!done.ok) return;
       await draft.clear();

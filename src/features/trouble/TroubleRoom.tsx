@@ -25,6 +25,7 @@ import Link from "next/link";
 import { useSearchParams } from "next/navigation";
 import { useEffect, useMemo, useState } from "react";
 import { FollowUps } from "./FollowUps";
+import { IsItDead } from "./IsItDead";
 import { SignPicker } from "./SignPicker";
 import styles from "./Trouble.module.css";
 
@@ -122,6 +123,7 @@ function Bench({ one }: { readonly one: BinToday }) {
         Something is wrong with <Link href={`/bin?id=${bin.id}`}>{bin.name}</Link>
       </h1>
       {(state.troubles?.length ?? 0) > 0 && <FollowUps one={one} log={log?.entries ?? []} />}
+      <IsItDead one={one} />
       <div className={styles.sheet}>
         <section aria-labelledby="noticed">
           <h2 id="noticed">What do you notice?</h2>

@@ -110,3 +110,21 @@ test("what today’s visit saw is ticked already; nothing wrong is said to be no
   expect(screen.getByRole("checkbox", { name: "Springtails" })).toBeChecked();
   expect(causes()[0]).toMatch(/^Normal life of a bin/);
 });
+
+test("after frost: what was found is answered with days, kept as a trouble of its own and followed until it is over", async () => {
+  const { keeper, written } = await inTrouble();
+  await keeper.click(screen.getByText(/^Is it dead\?/));
+  await keeper.click(screen.getByRole("radio", { name: "it froze" }));
+  await keeper.click(screen.getByRole("radio", { name: "none" }));
+  expect(screen.getByText(/^The worms are gone as far as you can see/)).toBeVisible();
+  expect(screen.getByText(/^Hatchlings/)).toBeVisible();
+  expect(screen.getByText(/^Buy only if nothing has shown/)).toBeVisible();
+  await keeper.click(screen.getByRole("button", { name: /^Remind me/ }));
+  await waitFor(async () =>
+    expect(await written()).toMatchObject([
+      { kind: "diagnosed", causes: ["too-cold"], lookOn: addDays(TODAY, 21), note: "it froze; alive: none" },
+    ]),
+  );
+  const open = within(await screen.findByRole("region", { name: "Not over yet" }));
+  expect(open.getByText(/Look again/)).toBeVisible();
+});
