@@ -7,12 +7,12 @@ import { useSession } from "@/session/session";
 import { SelectField } from "@/ui/field/SelectField";
 import { useGuarded } from "@/ui/useGuarded";
 import type { LocalDate } from "@/vocabulary/fields";
-import type { Booked } from "@/vocabulary/lots";
 import { BOOKED } from "@/vocabulary/lots";
 import type { ReckonDesk } from "@/workers/reckon.client";
 import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import { useState } from "react";
+import type { BookedTyped } from "./bookedTyped";
 import { readBooked } from "./bookedTyped";
 import styles from "./Reckon.module.css";
 import { useAnswer } from "./useReckoning";
@@ -109,7 +109,7 @@ export function AccountsPanel({
 
 function Book({ currency, onBooked }: { readonly currency: string; readonly onBooked: () => void }) {
   const { db, today, author, keep, cellar } = useSession();
-  const draft = useDraft(db, "book", { of: "cost", what: "", value: "" });
+  const draft = useDraft<BookedTyped>(db, "book", { of: "cost", what: "", value: "" });
   const { typed } = draft;
   const { guarded, isBusy } = useGuarded();
   const [fault, setFault] = useState<string>();
