@@ -3,11 +3,11 @@ import { dayAndMonth } from "../calendar/day";
 import type { CocoonsLast, DeadAnswer, Harm, Living } from "./isItDead";
 
 export const HARM_WORDS: Readonly<Record<Harm, string>> = {
-  frost: "it froze",
-  heat: "it overheated",
-  dry: "it dried out",
-  drowned: "it stood in water",
-  poison: "something poisonous went in",
+  frost: "frost",
+  heat: "heat",
+  dry: "drought",
+  drowned: "flood",
+  poison: "poison",
 };
 export const LIVING_WORDS: Readonly<Record<Living, string>> = {
   many: "many that move",

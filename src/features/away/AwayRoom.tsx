@@ -34,7 +34,7 @@ export function AwayRoom() {
   const read = absence(typed, standing);
   const problem = read && awayProblem(read, today);
   const away = problem ? undefined : read;
-  const { risks, left } = useAwayRisks(inUse, away);
+  const { risks, failed, left } = useAwayRisks(inUse, away);
   if (!bins) return <main className={room.room} aria-busy="true" />;
   if (inUse.length === 0)
     return (
@@ -133,7 +133,13 @@ export function AwayRoom() {
                   <li key={bin.id} data-kind={risk?.kind ?? "unknown"}>
                     <Link href={`/bin?id=${bin.id}`}>{bin.name}</Link>
                     <i style={{ width: `${Math.max(2, 100 * (risk?.weight ?? 0))}%` }} aria-hidden="true" />
-                    <span>{risk ? sayAwayRisk(risk, today) : "Not worked out yet."}</span>
+                    <span>
+                      {risk
+                        ? sayAwayRisk(risk, today)
+                        : failed.has(bin.id)
+                          ? "It could not be worked out; look there first."
+                          : "Not worked out yet."}
+                    </span>
                   </li>
                 );
               })}
@@ -218,9 +224,11 @@ function Helper({
       <ul className={styles.list}>
         {bins.map(({ bin, state }) => (
           <li key={bin.id}>
-            <b>{bin.name}</b>
-            {roomName(state.setup!.roomId) !== "" && `, ${roomName(state.setup!.roomId)}`}.{" "}
-            {sayForHelper(risks.get(bin.id)?.kind ?? "none", surfaceM2(state.setup!), units)}
+            <span>
+              <b>{bin.name}</b>
+              {roomName(state.setup!.roomId) !== "" && `, ${roomName(state.setup!.roomId)}`}.{" "}
+              {sayForHelper(risks.get(bin.id)?.kind ?? "none", surfaceM2(state.setup!), units)}
+            </span>
             <span className={styles.boxes} aria-hidden="true">
               ☐ ☐ ☐ ☐
             </span>

@@ -8,7 +8,9 @@ import { useEffect, useState } from "react";
 
 export interface AwayRisks {
   readonly risks: ReadonlyMap<string, AwayRisk>;
-  /** Bins whose forecast of these days is still to come; one that could not be worked out is not among them. */
+  /** Bins the worker could not answer for; the others go on. */
+  readonly failed: ReadonlySet<string>;
+  /** Bins whose forecast of these days is still to come. */
   readonly left: number;
 }
 
@@ -20,6 +22,7 @@ export function useAwayRisks(bins: readonly BinToday[], away: Away | undefined):
   const [found, setFound] = useState<AwayRisks & { readonly of: string }>({
     of: "",
     risks: new Map(),
+    failed: new Set(),
     left: 0,
   });
   useEffect(() => {
@@ -27,8 +30,9 @@ export function useAwayRisks(bins: readonly BinToday[], away: Away | undefined):
     let isOver = false;
     let cancel: (() => void) | undefined;
     const risks = new Map<string, AwayRisk>();
+    const failed = new Set<string>();
     const work = async () => {
-      const { askTwin } = await import("@/workers/twin.client");
+      const { askTwin, progressTo } = await import("@/workers/twin.client");
       for (const [at, { bin, state }] of bins.entries()) {
         if (isOver) return;
         const subject = subjects.get(bin.id);
@@ -36,17 +40,23 @@ export function useAwayRisks(bins: readonly BinToday[], away: Away | undefined):
         if (subject && practice) {
           try {
             const question = askTwin(bin.id, false, (worker, task) =>
-              worker.course(task, subject, { from: today, whatIf: { away } }, () => undefined),
+              worker.course(
+                task,
+                subject,
+                { from: today, whatIf: { away } },
+                progressTo(() => undefined),
+              ),
             );
             cancel = question.cancel;
             const course = await question.answer;
             if (course)
               risks.set(bin.id, awayRisk(course.otherwise ?? course.ahead, away, targetMoisture(practice)));
           } catch {
-            // A bin that cannot be worked out is said to be so by its own page; the others go on.
+            failed.add(bin.id);
           }
         }
-        if (!isOver) setFound({ of: key, risks: new Map(risks), left: bins.length - at - 1 });
+        if (!isOver)
+          setFound({ of: key, risks: new Map(risks), failed: new Set(failed), left: bins.length - at - 1 });
       }
     };
     void work();
@@ -57,5 +67,5 @@ export function useAwayRisks(bins: readonly BinToday[], away: Away | undefined):
     // Asked anew for another absence or when a log has changed, not for each drawing.
     // eslint-disable-next-line react-hooks/exhaustive-deps -- the key holds all that counts
   }, [key]);
-  return found.of === key ? found : { risks: new Map(), left: away ? bins.length : 0 };
+  return found.of === key ? found : { risks: new Map(), failed: new Set(), left: away ? bins.length : 0 };
 }

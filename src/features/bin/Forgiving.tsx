@@ -23,9 +23,13 @@ export function Forgiving({ binId, name }: { readonly binId: string; readonly na
   const ask = async () => {
     setFound({ of: subject.fingerprint });
     try {
-      const { askTwin } = await import("@/workers/twin.client");
+      const { askTwin, progressTo } = await import("@/workers/twin.client");
       const question = askTwin(binId, true, (worker, task) =>
-        worker.forgiving(task, subject, () => undefined),
+        worker.forgiving(
+          task,
+          subject,
+          progressTo(() => undefined),
+        ),
       );
       cancel.current = question.cancel;
       const all = await question.answer;

@@ -78,7 +78,11 @@ function Session({ one, plan }: { readonly one: BinToday; readonly plan: Harvest
     [bin.id, state, expectation, today],
   );
   const notes = useMemo(
-    () => figureNotes(one, units, today).filter(({ at }) => at === "working" || at === "castings"),
+    () =>
+      figureNotes(one, units, today)
+        .filter(({ at }) => at === "working" || at === "castings")
+        // Room for a short word only beside the drawing.
+        .map(({ quiet, ...note }) => (quiet === undefined ? note : { ...note, quiet: quiet.split(";")[0]! })),
     [one, units, today],
   );
   const known = expectation.twin?.compartments ?? [];

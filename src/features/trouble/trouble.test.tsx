@@ -114,7 +114,7 @@ test("what today’s visit saw is ticked already; nothing wrong is said to be no
 test("after frost: what was found is answered with days, kept as a trouble of its own and followed until it is over", async () => {
   const { keeper, written } = await inTrouble();
   await keeper.click(screen.getByText(/^Is it dead\?/));
-  await keeper.click(screen.getByRole("radio", { name: "it froze" }));
+  await keeper.click(screen.getByRole("radio", { name: "frost" }));
   await keeper.click(screen.getByRole("radio", { name: "none" }));
   expect(screen.getByText(/^The worms are gone as far as you can see/)).toBeVisible();
   expect(screen.getByText(/^Hatchlings/)).toBeVisible();
@@ -122,7 +122,7 @@ test("after frost: what was found is answered with days, kept as a trouble of it
   await keeper.click(screen.getByRole("button", { name: /^Remind me/ }));
   await waitFor(async () =>
     expect(await written()).toMatchObject([
-      { kind: "diagnosed", causes: ["too-cold"], lookOn: addDays(TODAY, 21), note: "it froze; alive: none" },
+      { kind: "diagnosed", causes: ["too-cold"], lookOn: addDays(TODAY, 21), note: "frost; alive: none" },
     ]),
   );
   const open = within(await screen.findByRole("region", { name: "Not over yet" }));
