@@ -1,5 +1,5 @@
 import { binRows, inCellar, leaveCellar, press, roomRow, settingsRow } from "../../tests/inCellar";
-import { look, meal, newTub, setupOf, START } from "../../tests/log";
+import { entry, look, meal, newTub, setupOf, START } from "../../tests/log";
 import { addDays } from "@/core/calendar/day";
 import { Keys } from "@/features/shell/Keys";
 import { Slips } from "@/features/slip/Slips";
@@ -64,6 +64,33 @@ test("the slate lists what is due, trouble first, and what to carry down is the 
   expect(slate.getByText("Scraps").closest("tr, li, div")).toHaveTextContent(amount(quince));
   expect(rack.getAllByRole("button")).toHaveLength(3);
   expect(rack.getByRole("button", { name: /Sorrel/ })).toHaveAccessibleName(/Resting/);
+});
+
+test("what was told a bin ahead stands beside the bins: a harvest that is wanted, a last visit before an absence", async () => {
+  const ahead = {
+    harvestOn: addDays(TODAY, 10),
+    noFoodFrom: addDays(TODAY, -1),
+    noWaterFrom: addDays(TODAY, 4),
+  };
+  const away = { awayFrom: addDays(TODAY, 1), awayUntil: addDays(TODAY, 20) };
+  const { slate } = await round([
+    ...binRows("a", "Quince", [...hungry(), entry({ kind: "altered", changes: { ahead } }, 58)]),
+    ...binRows("b", "Medlar", [
+      ...newTub(),
+      look(SOUND, 50),
+      entry({ kind: "altered", changes: { ahead: away } }, 55),
+    ]),
+  ]);
+  expect(
+    await slate.findByRole("link", { name: /^Quince no more food Castings are wanted from it on/ }),
+  ).toBeVisible();
+  expect(slate.getByRole("link", { name: /^Medlar visit before you leave/ })).toHaveAttribute(
+    "href",
+    "/visit?id=b",
+  );
+  // The bin that is to be harvested is not asked to be fed as well.
+  const lines = slate.getAllByRole("listitem").map(({ textContent }) => textContent);
+  expect(lines.filter((line) => line.startsWith("Quince feed"))).toEqual([]);
 });
 
 test("keys go from bin to bin and write to the one in hand; while something is typed they are letters", async () => {

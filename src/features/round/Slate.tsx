@@ -110,7 +110,7 @@ export function Slate() {
       {(timetables.length > 0 ||
         batches.length > 0 ||
         lots.length > 0 ||
-        bins?.some(({ state }) => state.troubles)) && <DatedLines />}
+        bins?.some(({ state: { troubles, setup } }) => troubles ?? setup?.ahead)) && <DatedLines />}
       {plans.length > 0 && <TooMuch />}
       {round.tasks.length > 0 && <ToCarry carry={round.carry} units={units} />}
       {bins.length > 1 && (
