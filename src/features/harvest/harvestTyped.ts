@@ -156,7 +156,7 @@ export function partsTyped(
     : againstParts(full, emptied, read.lines, binId);
 }
 /** Whole minutes at most a day; nothing where none are typed. Never throws. */
-export const minutesTyped = (text: string | undefined): number | undefined => {
+const minutesTyped = (text: string | undefined): number | undefined => {
   const minutes = Number((text ?? "").trim().replace(",", "."));
   return (text ?? "").trim() !== "" && minutes > 0 && minutes <= 1440 ? minutes : undefined;
 };

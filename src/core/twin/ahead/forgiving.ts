@@ -27,7 +27,7 @@ export interface Forgiven {
   readonly first?: GivesWay;
 }
 /** Ten degrees more or less in the room. */
-export const STRESS_K = 10;
+const STRESS_K = 10;
 export const FORGIVING_DAYS = 56;
 /** One future of four: as the alarm of a silent death. */
 const CHANCE = 0.25;
