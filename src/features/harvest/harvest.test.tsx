@@ -242,3 +242,56 @@ test("castings that are used at once begin no lot; else the lot bears what was w
     from: [{ binId: "bin-1", massKg: 2.5 }],
   });
 });
+
+test("how moist by a dried sample, the bin on the scale, minutes where they are kept: all in the one entry and its lot", async () => {
+  const { keeper, write, keep, written, db } = await atHarvest();
+  write(/^Full/, "2.5 kg");
+  await keeper.click(screen.getByText(/^How moist/));
+  expect(screen.queryByLabelText("Minutes it took")).toBeNull();
+  write(/^A sample, wet/, "200 g");
+  write(/^The same, dried/, "300 g");
+  await keep();
+  expect(screen.getByRole("alert")).toHaveTextContent("Dried it cannot weigh more than wet.");
+  write(/^The same, dried/, "50 g");
+  expect(screen.getByText(/^How moist: 75 %/)).toBeVisible();
+  write(/^The whole bin before/, "30 kg");
+  write(/^and after/, "24 kg");
+  expect(screen.getByText(/^The bin lost 6 kg, what was weighed comes to 2.5 kg/)).toBeVisible();
+  write(/^and after/, "27.5 kg");
+  expect(screen.getByText("The bin lost 2.5 kg: that is what was weighed.")).toBeVisible();
+  await keep();
+  await waitFor(async () => expect(await written()).toMatchObject([{ kind: "harvested", moisture: 0.75 }]));
+  expect(await db.lots.toArray()).toMatchObject([{ massKg: 2.5, moisture: 0.75 }]);
+});
+
+test("more than the log knows of: what is so is chosen, and stands with the harvest", async () => {
+  const { keeper, write, keep, written } = await atHarvest();
+  write(/^Full/, "90 kg");
+  await keeper.click(screen.getByRole("radio", { name: "more went in than is in the log" }));
+  expect(screen.getByRole("link", { name: "Write it down at the bin" })).toBeVisible();
+  await keep();
+  await waitFor(async () =>
+    expect(await written()).toMatchObject([{ kind: "harvested", note: "more went in than is in the log" }]),
+  );
+});
+
+test("two ways one after the other show the steps of both; a way that waits puts its day on the slate", async () => {
+  const { keeper, written } = await atHarvest();
+  await keeper.click(screen.getByText(/other way/));
+  await keeper.click(screen.getByRole("radio", { name: /^Bait bag/ }));
+  await keeper.click(screen.getByLabelText("and then, if you mix ways"));
+  await keeper.click(await screen.findByRole("option", { name: "Sieve" }));
+  const steps = within(screen.getByRole("region", { name: "Bait bag, then sieve, step by step" }));
+  expect(steps.getAllByRole("checkbox")).toHaveLength(
+    WAY_WORDS.baitBag.steps.length + WAY_WORDS.sieve.steps.length,
+  );
+  await keeper.click(steps.getAllByRole("checkbox").at(-1)!);
+  expect(steps.getAllByRole("checkbox").filter((box) => (box as HTMLInputElement).checked)).toHaveLength(1);
+  await keeper.click(steps.getByRole("button", { name: /^begun today: remind me/ }));
+  await waitFor(async () =>
+    expect(await written()).toMatchObject([
+      { kind: "altered", changes: { ahead: { harvestOn: addDays(TODAY, WAY_FACTS.baitBag.waitDays) } } },
+    ]),
+  );
+  expect(await steps.findByText(/^On the slate: to be lifted/)).toBeVisible();
+});

@@ -1,4 +1,4 @@
-import type { FactAbout } from "@/records/entry/about";
+import type { FactOf } from "@/records/entry/about";
 import type { Booked } from "@/vocabulary/lots";
 
 export interface BookedTyped {
@@ -10,7 +10,7 @@ export interface BookedTyped {
 export function readBooked(
   { of, what, value }: BookedTyped,
   currency: string,
-): { readonly fact: FactAbout<"cellar"> } | { readonly fault: string } {
+): { readonly fact: FactOf<"booked"> } | { readonly fault: string } {
   const typed = value.trim().replace(",", ".");
   const number = /^\d+(\.\d+)?$/.test(typed) ? Number(typed) : NaN;
   const words = what.trim() || (of === "work" ? "work" : of);

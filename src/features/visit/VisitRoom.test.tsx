@@ -1,4 +1,5 @@
-import { binRows, inCellar, leaveCellar, press, roomRow } from "../../../tests/inCellar";
+import type { NewRow } from "@/persistence/write";
+import { binRows, inCellar, leaveCellar, press, roomRow, settingsRow } from "../../../tests/inCellar";
 import { entry, kilograms, look, meal, newTub, START } from "../../../tests/log";
 import type { Entry } from "@/records/entry";
 import { addDays } from "@/core/calendar/day";
@@ -7,9 +8,9 @@ import { VisitRoom } from "./VisitRoom";
 
 const TODAY = addDays(START, 60);
 const log = () => [...newTub(), meal(0.4, 1, 40), look([{ of: "squeeze", squeeze: "fewDrops" }], 40)];
-const atLid = async (address = "/visit?id=bin-1", entries = log()) => {
+const atLid = async (address = "/visit?id=bin-1", entries = log(), besides: readonly NewRow[] = []) => {
   const cellar = await inCellar(<VisitRoom />, {
-    rows: [roomRow, ...binRows("bin-1", "Quince", entries)],
+    rows: [roomRow, ...besides, ...binRows("bin-1", "Quince", entries)],
     today: TODAY,
     address,
   });
@@ -168,4 +169,21 @@ test("a bin that is not there, or whose log says not what it is, leads back to w
   await leaveCellar();
   await inCellar(<VisitRoom />, { rows, today: TODAY, address: "/visit?id=bin-1" });
   expect(await screen.findByRole("link", { name: "Open its log" })).toHaveAttribute("href", "/bin?id=bin-1");
+});
+
+test("how long a visit took is kept where hours are kept, and nowhere else", async () => {
+  const settings = settingsRow("metric");
+  const accounts = { ...settings, row: { ...settings.row, accounts: { currency: "EUR" } } } as NewRow;
+  const tookMin = async (besides: readonly NewRow[]) => {
+    const { keeper, kept, pushed } = await atLid(undefined, log(), besides);
+    await keeper.click(feel(/1–2 drops/));
+    await new Promise((go) => setTimeout(go, 3100));
+    await keeper.click(press("only note what I saw"));
+    await waitFor(() => expect(pushed).toEqual(["/"]));
+    const [look] = (await kept("looked")) as { readonly tookMin?: number }[];
+    await leaveCellar();
+    return look!.tookMin;
+  };
+  expect(await tookMin([accounts])).toBeGreaterThan(0);
+  expect(await tookMin([settings])).toBeUndefined();
 });
