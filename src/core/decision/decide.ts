@@ -172,7 +172,7 @@ export function decide(
   });
 }
 
-/** On the day a harvest is wanted for, and until it was made: what the forecast holds ripe, or all that is. */
+/** On the day a harvest is wanted for, and until it was made. */
 function harvestStep(
   { twin }: Expectation,
   wanted: WantedHarvest | undefined,
@@ -183,8 +183,8 @@ function harvestStep(
   return [
     {
       kind: "harvest",
-      ...(kg > 0 ? { amount: { massKg: kg } } : {}),
-      why: { code: "harvest/wanted", on: wanted.on },
+      // No amount: what is lifted is weighed in, not taken to be what was foretold.
+      why: { code: "harvest/wanted", on: wanted.on, ...(kg > 0 ? { massKg: kg } : {}) },
       evidence: [],
     },
   ];

@@ -83,7 +83,7 @@ export type Reason =
       readonly squeeze?: Squeeze;
     }
   | { readonly code: "weight/fallen"; readonly kg: number; readonly beforeKg: number }
-  | { readonly code: "harvest/wanted"; readonly on: LocalDate }
+  | { readonly code: "harvest/wanted"; readonly on: LocalDate; readonly massKg?: number }
   | { readonly code: "food/before-harvest"; readonly on: LocalDate }
   | { readonly code: "food/before-absence"; readonly days: number; readonly until: LocalDate }
   | { readonly code: "food/fine-film" }

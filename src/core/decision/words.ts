@@ -259,9 +259,7 @@ export function sayReason(why: Reason, { units, today }: Speech): string {
     case "weight/fallen":
       return `It weighed ${formatMass(why.beforeKg, units, "bucket")} and now ${formatMass(why.kg, units, "bucket")}: what is gone is mostly water. The rest ends until a look has settled it.`;
     case "harvest/wanted":
-      return why.on < today
-        ? `Castings were wanted from it by ${spokenDay(why.on, today)}: weigh in what you lift.`
-        : "Castings are wanted from it today: weigh in what you lift.";
+      return `${why.on < today ? `Castings were wanted from it by ${spokenDay(why.on, today)}` : "Castings are wanted from it today"}${why.massKg === undefined ? "" : `, about ${formatMass(why.massKg, units, "bucket")} by the forecast`}: weigh them in under Harvest.`;
     case "food/before-harvest":
       return `Castings are wanted from it on ${spokenDay(why.on, today)}: with nothing to eat, the worms leave what is ripe.`;
     case "food/before-absence":
