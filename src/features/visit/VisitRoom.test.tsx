@@ -177,7 +177,7 @@ test("how long a visit took is kept where hours are kept, and nowhere else", asy
   const tookMin = async (besides: readonly NewRow[]) => {
     const { keeper, kept, pushed } = await atLid(undefined, log(), besides);
     await keeper.click(feel(/1–2 drops/));
-    await new Promise((go) => setTimeout(go, 3100));
+    await new Promise((go) => setTimeout(go, 700));
     await keeper.click(press("only note what I saw"));
     await waitFor(() => expect(pushed).toEqual(["/"]));
     const [look] = (await kept("looked")) as { readonly tookMin?: number }[];

@@ -58,7 +58,7 @@ export function useVisit(one: BinToday, lid: "lifted" | "closed") {
   }, []);
   /** Only where accounts are kept; a page left open over lunch is no visit. */
   const tookMin = (): number | undefined => {
-    const min = Number(((performance.now() - lifted.current) / 60_000).toFixed(1));
+    const min = Number(((performance.now() - lifted.current) / 60_000).toFixed(2));
     return settings?.accounts && min > 0 && min <= LONGEST_VISIT_MIN ? min : undefined;
   };
 
