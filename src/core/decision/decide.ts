@@ -2,7 +2,6 @@ import type { Reading } from "@/records/entry";
 import type { LocalDate } from "@/vocabulary/fields";
 import { addDays, daysBetween } from "../calendar/day";
 import { isLeftInPeace } from "../catalogue/school";
-import type { WantedHarvest } from "../bin/planAhead";
 import { foodlessDays, standingPlan, wantedHarvest, whenSomeoneIsThere } from "../bin/planAhead";
 import { looked } from "../bin/readings";
 import { COVER_KG_PER_L } from "../bin/cover";
@@ -11,9 +10,9 @@ import type { Expectation } from "../expectation/expectation";
 import { HERD_AT_RISK } from "../expectation/expectation";
 import type { Decision, Step } from "./decision";
 import { emergency } from "./emergency";
-import type { Meal } from "./feed";
 import { feedSteps } from "./feed";
 import { foodStanding } from "./foodStanding";
+import { harvestStep, untilHarvest } from "./wantedHarvest";
 import { makeRoom } from "./makeRoom";
 import { otherPartSteps } from "./otherParts";
 import type { SignsToday } from "./signs";
@@ -171,30 +170,6 @@ export function decide(
     cautions: meal.isMeal ? ["wet-hands-mould"] : [],
   });
 }
-
-/** On the day a harvest is wanted for, and until it was made. */
-function harvestStep(
-  { twin }: Expectation,
-  wanted: WantedHarvest | undefined,
-  today: LocalDate,
-): readonly Step[] {
-  if (!wanted || wanted.on > today) return [];
-  const kg = twin?.harvest?.kg.middle ?? 0;
-  return [
-    {
-      kind: "harvest",
-      // No amount: what is lifted is weighed in, not taken to be what was foretold.
-      why: { code: "harvest/wanted", on: wanted.on, ...(kg > 0 ? { massKg: kg } : {}) },
-      evidence: [],
-    },
-  ];
-}
-/** Worms leave a layer that holds nothing to eat: no meal until it is lifted. */
-const untilHarvest = (on: LocalDate, days: number): Meal => ({
-  isMeal: false,
-  steps: [{ kind: "closeAgain", why: { code: "food/before-harvest", on }, evidence: [] }],
-  nextInDays: { low: Math.min(days, 7), middle: Math.min(days, 7), high: days },
-});
 
 /** A bin that was emptied is bedded before anything else: a third deep, damp. */
 function beddingFirst(practice: Practice, today: LocalDate): Decision {

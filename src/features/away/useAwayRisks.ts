@@ -37,7 +37,8 @@ export function useAwayRisks(bins: readonly BinToday[], away: Away | undefined):
         if (isOver) return;
         const subject = subjects.get(bin.id);
         const practice = practiceOf(state);
-        if (subject && practice) {
+        if (!subject || !practice) failed.add(bin.id);
+        else {
           try {
             const question = askTwin(bin.id, false, (worker, task) =>
               worker.course(
@@ -51,6 +52,7 @@ export function useAwayRisks(bins: readonly BinToday[], away: Away | undefined):
             const course = await question.answer;
             if (course)
               risks.set(bin.id, awayRisk(course.otherwise ?? course.ahead, away, targetMoisture(practice)));
+            else failed.add(bin.id);
           } catch {
             failed.add(bin.id);
           }

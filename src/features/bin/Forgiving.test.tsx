@@ -6,7 +6,7 @@ import { screen, within } from "@testing-library/react";
 import { Forgiving } from "./Forgiving";
 
 /* The worker's wire put away: what it answers stands here, or that it died. */
-let mockAnswer: () => Promise<readonly Forgiven[]>;
+let mockAnswer: () => Promise<readonly Forgiven[] | undefined>;
 jest.mock("@/workers/twin.client", () => ({
   askTwin: (
     _bin: string,
@@ -51,6 +51,14 @@ test("five futures are worked out when asked for: what is borne to the end is op
     "18 °F lessa day, then it freezes.",
   ]);
   expect(document.querySelectorAll("[data-open=true]")).toHaveLength(1);
+});
+
+test("a worker that has nothing to say is not waited for", async () => {
+  mockAnswer = () => Promise.resolve(undefined);
+  const { keeper } = await asked();
+  await keeper.click(press("work it out"));
+  expect(await screen.findByRole("alert")).toHaveTextContent("its log does not say what it is");
+  expect(screen.queryByText(/^Working out/)).toBeNull();
 });
 
 test("a worker that dies is said, and nothing is lost", async () => {

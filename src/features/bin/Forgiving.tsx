@@ -33,7 +33,10 @@ export function Forgiving({ binId, name }: { readonly binId: string; readonly na
       );
       cancel.current = question.cancel;
       const all = await question.answer;
-      if (all) setFound({ of: subject.fingerprint, all });
+      setFound({
+        of: subject.fingerprint,
+        ...(all ? { all } : { failure: "its log does not say what it is" }),
+      });
     } catch (cause) {
       setFound({ of: subject.fingerprint, failure: cause instanceof Error ? cause.message : String(cause) });
     }

@@ -15,10 +15,8 @@ import type { ReckonDesk } from "@/workers/reckon.client";
 import Button from "@mui/material/Button";
 import { useId } from "react";
 import styles from "./Reckon.module.css";
-import { useAnswer } from "./useReckoning";
+import { askReckon, useAnswer } from "./useReckoning";
 
-const askReckon = (desk: ReckonDesk, ...question: Parameters<ReckonDesk["reckon"]>) =>
-  desk.reckon(...question);
 /** Food of so many days says what a bin is given now. */
 const LATELY_DAYS = 90;
 

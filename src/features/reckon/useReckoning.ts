@@ -48,3 +48,7 @@ export function useAnswer<Q extends readonly unknown[], A>(
   }, [desk, ask, asked]);
   return found.of === asked ? found : {};
 }
+
+/** Reckonings of some groups of bins over some days. */
+export const askReckon = (desk: ReckonDesk, ...question: Parameters<ReckonDesk["reckon"]>) =>
+  desk.reckon(...question);

@@ -1,4 +1,5 @@
 import type { Colours } from "../theme/colours";
+import { chartFrame } from "./chartFrame";
 
 export interface LinesChartInput {
   readonly series: readonly {
@@ -16,35 +17,16 @@ const DASHES = ["solid", "dashed", "dotted", "solid"] as const;
 
 /** Courses over days on one scale; told apart by their dashes and by their names at the end as well as by colour. */
 export function linesChart({ series, unit, colours }: LinesChartInput) {
-  const text = {
-    color: colours.quiet,
-    fontFamily: "Atkinson Hyperlegible Next Variable, sans-serif",
-    fontSize: 13,
-  };
+  const { text, base } = chartFrame(colours, unit, 2);
   const shifts = apart(series.map(({ points }) => points.at(-1)?.[1] ?? 0));
   const strokes = [colours.moss, colours.straw, colours.clay, colours.ink];
   return {
-    animation: false,
-    textStyle: text,
+    ...base,
     grid: { left: 48, right: 110, top: 34, bottom: 26 },
-    tooltip: {
-      trigger: "axis",
-      backgroundColor: colours.bench,
-      borderColor: colours.hairline,
-      textStyle: { ...text, color: colours.ink },
-      valueFormatter: (value: unknown) => `${Number(value).toFixed(2)} ${unit}`,
-    },
     xAxis: {
       type: "time",
       axisLabel: { ...text, hideOverlap: true },
       axisLine: { lineStyle: { color: colours.hairline } },
-    },
-    yAxis: {
-      type: "value",
-      name: unit,
-      nameTextStyle: text,
-      axisLabel: text,
-      splitLine: { lineStyle: { color: colours.hairline } },
     },
     series: series.map(({ name, points, isDots }, nth) => {
       const color = strokes[nth % strokes.length]!;

@@ -1,4 +1,5 @@
 import type { Colours } from "../theme/colours";
+import { chartFrame } from "./chartFrame";
 
 export interface MonthsChartInput {
   /** Names of the months along the foot. */
@@ -11,37 +12,18 @@ export interface MonthsChartInput {
 
 /** Bars by month, side by side; told apart by their hatching as well as by colour. */
 export function monthsChart({ months, series, unit, colours }: MonthsChartInput) {
-  const text = {
-    color: colours.quiet,
-    fontFamily: "Atkinson Hyperlegible Next Variable, sans-serif",
-    fontSize: 13,
-  };
+  const { text, base } = chartFrame(colours, unit, 1);
   const fills = [colours.moss, colours.straw, colours.castings];
   const hatch = [undefined, { symbol: "rect", dashArrayX: [1, 0], dashArrayY: [3, 3], rotation: Math.PI / 4, color: "rgb(0 0 0 / 35%)" }, undefined]; // prettier-ignore
   return {
-    animation: false,
-    textStyle: text,
+    ...base,
     grid: { left: 48, right: 8, top: 34, bottom: 26 },
-    tooltip: {
-      trigger: "axis",
-      backgroundColor: colours.bench,
-      borderColor: colours.hairline,
-      textStyle: { ...text, color: colours.ink },
-      valueFormatter: (value: unknown) => `${Number(value).toFixed(1)} ${unit}`,
-    },
     xAxis: {
       type: "category",
       data: [...months],
       axisLabel: text,
       axisTick: { show: false },
       axisLine: { lineStyle: { color: colours.hairline } },
-    },
-    yAxis: {
-      type: "value",
-      name: unit,
-      nameTextStyle: text,
-      axisLabel: text,
-      splitLine: { lineStyle: { color: colours.hairline } },
     },
     series: series.map(({ name, values }, nth) => ({
       type: "bar",
