@@ -1,5 +1,5 @@
 import type { Entry } from "@/records/entry";
-import { entry, kilograms, litres, lotEntry, setupOf } from "./log";
+import { entry, kilograms, litres, lotEntry, setupOf, tubEntry } from "./log";
 
 const compartment = { id: "c9", widthM: 0.4, lengthM: 0.6, heightM: 0.3, placeCount: 4 };
 const typed = (amount: object, text: string, measuredBy = "weighed") => ({
@@ -202,6 +202,9 @@ export const LOG: readonly Entry[] = [
   entry({ kind: "looked", lid: "lifted", readings: [], tookMin: 7.25 }),
   entry({ kind: "booked", of: "cost", sum: { money: 12.4, currency: "EUR" }, what: "=lime" }),
   entry({ kind: "booked", of: "work", tookMin: 45, what: "shredding" }),
+  entry({ kind: "guarded", against: "heat", by: ["shaded", "ice"] }),
+  entry({ kind: "guarded", against: "heat", by: ["shaded"], isOver: true }),
+  entry({ kind: "rescue", is: "begun" }),
 ];
 
 /** What can be done with a lot of castings: each kind, no field left out. */
@@ -222,4 +225,15 @@ export const LOT_LOG: readonly Entry[] = [
   lotEntry({ kind: "parted", how: "given", amount: kilograms(0.3) }, 74),
   lotEntry({ kind: "parted", how: "used", amount: kilograms(0.5), use: "newBin", toBinId: "bin-2" }, 75),
   lotEntry({ kind: "noted", text: "smells of woodland" }, 75),
+]; // prettier-ignore
+
+/** What can be done with tubs and trays: each kind, no field left out. */
+export const TUB_LOG: readonly Entry[] = [
+  tubEntry({ kind: "tubSet", grown: { count: 250, measuredBy: "guessed" }, cycleDays: 21, fromIds: ["tub-9"], moisture: 0.8123 }, 1),
+  tubEntry({ kind: "tubDue", dueOn: "2026-03-29" }, 2),
+  tubEntry({ kind: "tubCleared", how: "sieved", grown: typed({ massKg: 0.1087 }, "108.7 g"), trayId: "tray-1" }, 24),
+  tubEntry({ kind: "tubCounted", of: "cocoons", count: 43, fraction: 0.0625 }, 24),
+  tubEntry({ kind: "trayFilled", fromId: "tub-9", fraction: 0.5, laidFrom: "2026-03-03", laidTo: "2026-03-26", cocoons: { count: 344, lowCount: 270, highCount: 430 } }, 24),
+  tubEntry({ kind: "thinned", into: [{ trayId: "tray-2", fraction: 0.3 }, { trayId: "tray-3", fraction: 0.3 }] }, 70),
+  tubEntry({ kind: "tubEnded", to: "bin", amount: typed({ massKg: 0.4 }, "400 g"), toId: "bin-1" }, 120),
 ]; // prettier-ignore

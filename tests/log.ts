@@ -1,5 +1,7 @@
 import type { Entry } from "@/records/entry";
 import { entryFormat, entrySchema } from "@/records/entry";
+import type { Tub } from "@/records/tub";
+import { tubSchema } from "@/records/tub";
 import type { Lot } from "@/records/lot";
 import { lotSchema } from "@/records/lot";
 import type { BinSetup } from "@/records/setup";
@@ -122,3 +124,24 @@ export const lotOf = (changes: Partial<Lot> = {}): Lot =>
   });
 export const lotEntry = (facts: Facts, on: LocalDate | number = START): Entry =>
   entry({ ...facts, subject: { kind: "lot", id: "lot-1" } }, on);
+
+/** A breeding tub of a third of a square metre, and what was done with it since. */
+export const tubOf = (changes: Partial<Tub> = {}): Tub =>
+  tubSchema.parse({
+    ...LOT_HEAD,
+    name: "Tub 1",
+    schemaVersion: 1,
+    rowId: `tub-row-${changes.id ?? "1"}`,
+    id: "tub-1",
+    role: "tub",
+    row: "Row A",
+    roomId: "room-1",
+    madeOn: START,
+    speciesId: "fetida",
+    widthM: 0.4,
+    lengthM: 0.6,
+    depthM: 0.15,
+    ...changes,
+  });
+export const tubEntry = (facts: Facts, on: LocalDate | number = START, id = "tub-1"): Entry =>
+  entry({ ...facts, subject: { kind: "tub", id } }, on);

@@ -12,6 +12,8 @@ const WITHOUT_UNIT = new Set([
   "targetMoisture",
   "humidity",
   "count",
+  "lowCount",
+  "highCount",
   "cocoonCount",
   "bagCount",
   // In a currency of its own that stands beside it.

@@ -86,6 +86,7 @@ const NOBODY: ArchiveRecords = {
   plans: [],
   timetables: [],
   lots: [],
+  tubs: [],
 };
 const fileOf = (records: Partial<ArchiveRecords>, setAside: Parameters<typeof encodeArchive>[2] = []) =>
   encodeArchive(

@@ -30,7 +30,7 @@ const planMerge = (
     );
     if (problem) return problem;
   }
-  return merging.plan({ bins: [bin], rooms: [], batches: [], lots: [] });
+  return merging.plan({ bins: [bin], rooms: [], batches: [], lots: [], tubs: [] });
 };
 const withEntries = (entries: readonly Entry[]): ArchiveRecords => ({
   cellars: [],
@@ -42,6 +42,7 @@ const withEntries = (entries: readonly Entry[]): ArchiveRecords => ({
   plans: [],
   timetables: [],
   lots: [],
+  tubs: [],
   entries,
 });
 const whole = (): string =>

@@ -165,7 +165,7 @@ const SUBJECT_RECORDS: Record<SubjectKind, RecordKind | undefined> = {
   cellar: "cellars",
   bag: undefined,
   lot: "lots",
-  tub: undefined,
+  tub: "tubs",
 };
 
 function entryWithoutSubject(records: ArchiveRecords, setAside: readonly SetAside[]): BadArchive | undefined {

@@ -1,5 +1,5 @@
 import { LOG, LOT_LOG } from "../../tests/everyKind";
-import { BIN_ROW, lotOf, newTub } from "../../tests/log";
+import { BIN_ROW, lotOf, newTub, tubOf } from "../../tests/log";
 import { seeded } from "@/core/chance/seeded";
 import { binSchema } from "@/records/bin";
 import type { Entry } from "@/records/entry";
@@ -29,6 +29,7 @@ const whole = encodeArchive(
     plans: [],
     timetables: [],
     lots: [lotOf()],
+    tubs: [tubOf()],
   },
   [],
 );

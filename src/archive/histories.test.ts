@@ -81,7 +81,7 @@ class Device {
       }),
     );
     if (problem) throw new Error(problem.code);
-    const { fresh } = merging.plan({ bins: [bin], rooms: [], batches: [], lots: [] });
+    const { fresh } = merging.plan({ bins: [bin], rooms: [], batches: [], lots: [], tubs: [] });
     for (const row of fresh.entries) this.rows.set(row.rowId, row);
     return fresh.entries.length;
   }
@@ -102,6 +102,7 @@ const EMPTY = {
   plans: [],
   timetables: [],
   lots: [],
+  tubs: [],
 };
 
 test(`two devices agree after ${SEEDS} random histories, whatever was told where and whoever's file came first`, () => {

@@ -13,7 +13,7 @@ export interface MergePlan {
 }
 
 /** Of what the summary speaks by name. */
-export type NamedKind = "bins" | "rooms" | "batches" | "lots";
+export type NamedKind = "bins" | "rooms" | "batches" | "lots" | "tubs";
 export interface NamedChange {
   readonly kind: NamedKind;
   readonly name: string;
@@ -56,7 +56,7 @@ export interface Merging {
   plan(here: { readonly [K in NamedKind]: ArchiveRecords[K] }): MergePlan;
 }
 
-const NAMED: readonly NamedKind[] = ["bins", "rooms", "batches", "lots"];
+const NAMED: readonly NamedKind[] = ["bins", "rooms", "batches", "lots", "tubs"];
 
 /**
  * What an archive would add to a cellar. Rows are facts that never change, so merging is the union of rows: two

@@ -30,6 +30,7 @@ const crowd: { -readonly [K in keyof ArchiveRecords]: ArchiveRecords[K][number][
   plans: [],
   timetables: [],
   lots: [],
+  tubs: [],
 };
 const perBin = Math.ceil(entries / bins);
 const logOf = (id: string) => demo.entries.filter((entry) => entry.subject.id === id);

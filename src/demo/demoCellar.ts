@@ -61,6 +61,7 @@ export function demoRecords(lastDay: LocalDate, seed = "cellar"): ArchiveRecords
     plans: store.plans,
     timetables: store.timetables,
     lots: lots.lots,
+    tubs: [],
     settings: [
       settingsSchema.parse({
         ...row("demo-settings"),

@@ -57,7 +57,7 @@ export interface SetAsideRow {
 }
 
 export interface DeviceFact {
-  readonly key: "deviceId" | "archivedAt" | "persistence";
+  readonly key: "deviceId" | "archivedAt" | "persistence" | "weather" | "rehearsal";
   readonly value: string;
 }
 
@@ -76,6 +76,7 @@ const BESIDE: readonly Record<string, string>[] = [
   },
   {},
   { standings: "subjectId", forecasts: "subjectId" },
+  {},
   {},
 ];
 /** Each index costs time at every save; one more is one more version, when a question asks for it. */

@@ -48,13 +48,22 @@ export async function previewImport(
       if (problem) return refused(problem);
     }
   }
-  const [bins, rooms, batches, lots] = await Promise.all([
+  const [bins, rooms, batches, lots, tubs] = await Promise.all([
     readEvery(db, "bins"),
     readEvery(db, "rooms"),
     readEvery(db, "batches"),
     readEvery(db, "lots"),
+    readEvery(db, "tubs"),
   ]);
-  return done(merging.plan({ bins: bins.rows, rooms: rooms.rows, batches: batches.rows, lots: lots.rows }));
+  return done(
+    merging.plan({
+      bins: bins.rows,
+      rooms: rooms.rows,
+      batches: batches.rows,
+      lots: lots.rows,
+      tubs: tubs.rows,
+    }),
+  );
 }
 
 /** What a plan is written as, so that it can be taken back like any other change. */

@@ -10,6 +10,7 @@ import { roomFormat } from "./room";
 import type { RecordFormat } from "./row/migrate";
 import { settingsFormat } from "./settings";
 import { timetableFormat } from "./timetable";
+import { tubFormat } from "./tub";
 
 /*
  * Every kind of record is registered here, once: under the name its table and its part of the archive bear. All else
@@ -48,6 +49,7 @@ export const RECORDS = {
   plans: registered({ format: planFormat, since: 2, called: "plan", held: "many" }),
   timetables: registered({ format: timetableFormat, since: 2, called: "timetable", held: "many" }),
   lots: registered({ format: lotFormat, since: 4, called: "lot of castings", held: "many" }),
+  tubs: registered({ format: tubFormat, since: 5, called: "breeding tub", held: "many" }),
 };
 
 export type RecordKind = keyof typeof RECORDS;

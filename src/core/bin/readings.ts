@@ -5,6 +5,7 @@ import { compartmentOf, totalDryKg } from "./held";
 import type { BinState, Feeding } from "./state";
 import { heardKey, isAlarm, placeKey } from "./state";
 import { fedCompartment, harvestCompartment } from "./system";
+import { heardByRescue } from "./watch";
 
 /** What a deed has made old among the readings of its day: food where one fed or took out, moisture where one wetted or bedded. */
 export function outdated(before: BinState, entry: Entry): BinState {
@@ -81,14 +82,17 @@ export function looked(state: BinState, entry: Look): BinState {
     ...(reading.place === undefined && entry.place ? { place: entry.place } : {}),
   }));
   const gone = after.feedings.filter(({ left }) => left === "none" || left === "little").length;
-  return {
-    ...after,
-    ...(gone >= GONE_MEALS && !after.firsts.twoGone
-      ? { firsts: { ...after.firsts, twoGone: entry.day } }
-      : {}),
-    heard: heardAfter(state, entry, placed),
-    seen: { day: entry.day, readings: [...earlier, ...placed] },
-  };
+  return heardByRescue(
+    {
+      ...after,
+      ...(gone >= GONE_MEALS && !after.firsts.twoGone
+        ? { firsts: { ...after.firsts, twoGone: entry.day } }
+        : {}),
+      heard: heardAfter(state, entry, placed),
+      seen: { day: entry.day, readings: [...earlier, ...placed] },
+    },
+    entry.lid === "lifted" ? { day: entry.day, readings: placed } : undefined,
+  );
 }
 
 /** Meals seen gone from which on a bin is past its start. */

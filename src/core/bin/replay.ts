@@ -17,6 +17,7 @@ import { looked, outdated } from "./readings";
 import type { BinState, Feeding, LogProblem, PlaceState } from "./state";
 import { EMPTY_BIN, placeKey } from "./state";
 import { setupAfter } from "./setupAfter";
+import { guarded, rescued } from "./watch";
 import { cleared, contentsOut, partCleared, received, shareOut } from "./shift";
 import { fromFedEnd, harvestCompartment } from "./system";
 
@@ -124,7 +125,19 @@ function applied(before: BinState, entry: Entry): BinState {
     case "parted":
     // Of the accounts.
     case "booked":
+    // Of tubs and trays.
+    case "tubSet":
+    case "tubDue":
+    case "tubCleared":
+    case "tubCounted":
+    case "trayFilled":
+    case "thinned":
+    case "tubEnded":
       return state;
+    case "guarded":
+      return guarded(state, entry);
+    case "rescue":
+      return rescued(state, entry);
   }
 }
 

@@ -4,6 +4,7 @@ import type { CompartmentId, LocalDate } from "@/vocabulary/fields";
 import type { OverBed } from "@/vocabulary/deeds";
 import type { FoodLeft, Smell, Squeeze } from "@/vocabulary/readings";
 import type { Preparation, SpeciesId } from "@/vocabulary/setup";
+import type { Guard, SpellKind } from "@/vocabulary/weather";
 import type { Contents } from "./matter";
 import type { LeftOut } from "./leftOut";
 
@@ -67,6 +68,19 @@ export interface OpenTrouble {
   readonly lookOn: LocalDate;
 }
 
+/** A bin made ready for a spell of weather. */
+export interface Guarded {
+  readonly against: SpellKind;
+  readonly by: readonly Guard[];
+  readonly since: LocalDate;
+}
+/** A rescue from mud under way: over once the squeeze was right on two days. */
+export interface Rescue {
+  readonly since: LocalDate;
+  readonly rightOn: readonly LocalDate[];
+  readonly lookOn: LocalDate;
+}
+
 /** What follows from one bin's log. Plain data, thrown away and computed again at will. */
 export interface BinState {
   readonly setup?: BinSetup;
@@ -125,6 +139,10 @@ export interface BinState {
   };
   /** Troubles that were noted and are not over, oldest first. */
   readonly troubles?: readonly OpenTrouble[];
+  /** What was done against heat, frost or rain, and is to be taken back once it is over. */
+  readonly guards?: readonly Guarded[];
+  /** A rescue from mud that is not over. */
+  readonly rescue?: Rescue;
   readonly problems: readonly LogProblem[];
 }
 

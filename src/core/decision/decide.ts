@@ -63,6 +63,7 @@ export function decide(
       {
         ...decision,
         ...(wanted && wanted.on > today && decision.nextDay > wanted.on ? { nextDay: wanted.on } : {}),
+        ...rescueDay(practice, decision, today),
         steps: [
           ...(decision.verdict === "actNow" ? [] : harvestStep(expectation, wanted, today)),
           ...decision.steps
@@ -270,6 +271,12 @@ function edgeWater(practice: Practice, { waterLPerM2 }: SignsToday): Step[] {
       evidence: [{ from: "school", of: "moisture", low: target.low, high: target.high }],
     },
   ];
+}
+
+/** While a rescue from mud goes on it is looked at again on the rescue's own day, as the slate has it. */
+function rescueDay({ state: { rescue } }: Practice, { nextDay }: Decision, today: LocalDate) {
+  if (!rescue || rescue.lookOn <= today || nextDay <= rescue.lookOn) return {};
+  return { nextDay: rescue.lookOn, nextDaySpan: { from: rescue.lookOn, to: rescue.lookOn } };
 }
 
 /** While no one comes there is no next day; what cannot wait keeps its own, so that someone may be asked to look in. */

@@ -1,11 +1,10 @@
 import { dryKg } from "../bin/matter";
-import { harvestCompartment } from "../bin/system";
 import type { Expectation } from "../expectation/expectation";
 import { correctMoisture } from "../moisture/correct";
 import { squeezeInterval } from "../moisture/squeeze";
 import { DRY_BEDDING } from "../practice/dryBedding";
 import type { Practice, Seen } from "../practice/practice";
-import { targetMoisture } from "../practice/practice";
+import { partTarget } from "../practice/practice";
 import type { Evidence, Step } from "./decision";
 import { FIST_TOLERANCE, measurable, MOST_AT_ONCE } from "./moistureStep";
 
@@ -14,18 +13,17 @@ import { FIST_TOLERANCE, measurable, MOST_AT_ONCE } from "./moistureStep";
  * be harvested may be drier, and is watered only when it is dust. Amounts are of that part's own matter, a tenth at most.
  */
 export function otherPartSteps(expectation: Expectation, practice: Practice, seen: Seen): Step[] {
-  const target = targetMoisture(practice);
   const { setup } = practice;
-  const ripeId = harvestCompartment(setup).id;
   return setup.compartments.flatMap(({ id, name }): Step[] => {
     const felt = seen.parts.get(id);
     const contents = expectation.contents[id];
     const dry = contents ? dryKg(contents) : 0;
     if (!felt || dry <= 0) return [];
     const { moisture, squeeze } = felt;
+    const target = partTarget(practice, id);
     const massKg = dry / (1 - moisture);
     const mostKg = (dry / (1 - target.low)) * MOST_AT_ONCE;
-    const isDry = id === ripeId ? squeeze === "dust" : moisture < target.low - FIST_TOLERANCE;
+    const isDry = moisture < target.low - FIST_TOLERANCE;
     const isWet = moisture > target.high + FIST_TOLERANCE;
     if (!isDry && !isWet) return [];
     const wanted = isDry ? target.low : target.high;

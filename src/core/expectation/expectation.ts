@@ -108,6 +108,8 @@ export interface TwinAdvice {
     readonly kg: Band;
     readonly gainsKg: Band;
   };
+  /** If the keeper goes on as now, the bed becomes too wet. */
+  readonly wetAhead?: WetAhead;
   readonly habits: readonly Habit[];
   /** This bin's own word on the keeper's squeeze: offset in moisture, its standard deviation, squeezes it rests on. */
   readonly fist: { readonly offset: number; readonly spread: number; readonly squeezes: number };
@@ -118,6 +120,12 @@ export interface TwinAdvice {
 
 /** Chance of a silent death from which on it is said. */
 export const HERD_AT_RISK = 0.25;
+
+/** When a bed becomes too wet, and the least change that keeps it right: what each meal would be, and dry card with it, kg. */
+export interface WetAhead {
+  readonly inDays: number;
+  readonly change?: { readonly dryCardKg: number; readonly mealKg: number };
+}
 
 /** Moisture a week on, and what would have to go in today for the middle of the target then. */
 export interface WeekOn {

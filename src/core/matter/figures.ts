@@ -1,3 +1,5 @@
+import type { Cover, Wall } from "@/vocabulary/setup";
+
 /*
  * What the contents of a bin weigh and hold, where nobody measured it. Each figure stands here once; the process model's
  * table takes the densities from here.
@@ -24,3 +26,23 @@ export const BARE_DRIES_KG = { low: 0.3, usual: 0.75, high: 1.5 } as const;
 
 /** Live worms on a square metre of open bed, kg: what one starts with, and what a bed carries when it runs well. Source: process model 12.2. */
 export const HERD_KG_PER_M2 = { start: 2.5, running: 5 } as const;
+
+/** Heat through wall, lid and inner film together, W/m²/K, 1.5–4, and what a wall lets through of it. Source: process model 5.4. */
+export const WALL_U = 2.5;
+export const LETS_THROUGH: Readonly<Record<Wall, number>> = {
+  plastic: 1,
+  fabric: 1,
+  wood: 0.7,
+  ground: 0.5,
+  foam: 0.3,
+};
+
+/** Share of rain that comes through a cover. Judgement. */
+export const LETS_RAIN: Readonly<Record<Cover, number>> = {
+  open: 1,
+  breathable: 0.6,
+  vented: 0.03,
+  looseLid: 0.05,
+  tightLid: 0,
+  wetBlanket: 0.5,
+};

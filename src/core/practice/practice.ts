@@ -7,6 +7,7 @@ import type { School } from "../catalogue/school";
 import { schoolOf } from "../catalogue/school";
 import type { BinState } from "../bin/state";
 import { placeKey } from "../bin/state";
+import { fedCompartment, harvestCompartment } from "../bin/system";
 import { squeezeMoisture } from "../moisture/squeeze";
 import type { BinSetup } from "@/records/setup";
 
@@ -29,6 +30,22 @@ export function targetMoisture({ school, setup }: Practice): { readonly low: num
   return wish === undefined
     ? { low: school.moistureLow, high: school.moistureHigh }
     : { low: wish - 0.04, high: wish + 0.04 };
+}
+
+/** What is to be harvested may dry so far below where the bed is kept: it sieves better, and worms leave it. */
+const RIPE_DRIER = 0.12;
+/** Where one part of a bin should lie: what one feeds as its school has it, the finished end drier. */
+export function partTarget(
+  practice: Practice,
+  compartmentId: string,
+): { readonly low: number; readonly high: number } {
+  const target = targetMoisture(practice);
+  const { setup } = practice;
+  const isRipeEnd =
+    setup.compartments.length > 1 &&
+    compartmentId === harvestCompartment(setup).id &&
+    compartmentId !== fedCompartment(setup).id;
+  return isRipeEnd ? { low: target.low - RIPE_DRIER, high: target.high } : target;
 }
 
 /** The school's figures, with the keeper's own rules for this bin in their place. */

@@ -11,7 +11,9 @@ import type {
   WentTo,
 } from "@/vocabulary/deeds";
 import type { Booked, LotStage, LotUse, PartedBy } from "@/vocabulary/lots";
+import type { ClearedBy, Counted, TubEnd } from "@/vocabulary/nursery";
 import type { Preparation } from "@/vocabulary/setup";
+import type { Guard, SpellKind } from "@/vocabulary/weather";
 import { COVER_WORDS, sayOwnRules } from "./setup";
 import type { AmendmentKind } from "../catalogue/amendment";
 import { amendmentKind } from "../catalogue/amendment";
@@ -269,9 +271,92 @@ export function sayEntry(entry: Entry, units: UnitSystem): EntryWords {
           ...(entry.tookMin === undefined ? [] : [formatMinutes(entry.tookMin)]),
         ].join(", "),
       };
+    case "guarded":
+      return {
+        verb: entry.isOver ? `${SPELL_WORDS[entry.against]} over` : `against ${SPELL_WORDS[entry.against]}`,
+        rest: [
+          ...(entry.isOver && entry.by.length > 0 ? ["taken back"] : []),
+          ...entry.by.map((guard) => GUARD_WORDS[guard]),
+        ].join(", "),
+      };
+    case "rescue":
+      return { verb: "rescue", rest: RESCUE_WORDS[entry.is] };
+    case "tubSet":
+      return {
+        verb: "set",
+        rest: `${sayAmount(entry.grown, units)} grown worms, for ${entry.cycleDays} days`,
+      };
+    case "tubDue":
+      return { verb: "moved", rest: `due on ${entry.dueOn}` };
+    case "tubCleared":
+      return {
+        verb: CLEARED_WORDS[entry.how],
+        rest: [
+          ...(entry.grown ? [`${sayAmount(entry.grown, units)} grown worms out`] : []),
+          ...(entry.trayId ? ["the rest into a tray"] : []),
+        ].join(", "),
+      };
+    case "tubCounted":
+      return {
+        verb: "counted",
+        rest: `${formatCount(entry.count)} ${COUNTED_WORDS[entry.of]} in ${entry.fraction === 1 ? "all of it" : `${formatPercent(entry.fraction)} of it`}`,
+      };
+    case "trayFilled":
+      return {
+        verb: "filled",
+        rest: `${entry.fraction === 1 ? "all" : formatPercent(entry.fraction)} of what was laid until ${entry.laidTo}`,
+      };
+    case "thinned":
+      return {
+        verb: "thinned out",
+        rest: `${formatPercent(entry.into.reduce((sum, { fraction }) => sum + fraction, 0))} into ${entry.into.length} ${entry.into.length === 1 ? "tray" : "trays"}`,
+      };
+    case "tubEnded":
+      return {
+        verb: "ended",
+        rest: [...(entry.amount ? [sayAmount(entry.amount, units)] : []), TUB_END_WORDS[entry.to]].join(" "),
+      };
   }
 }
 
+export const SPELL_WORDS: Readonly<Record<SpellKind, string>> = {
+  heat: "heat",
+  frost: "frost",
+  rain: "rain",
+};
+export const GUARD_WORDS: Readonly<Record<Guard, string>> = {
+  moved: "moved to a better place",
+  shaded: "shaded",
+  wrapped: "wrapped",
+  ice: "ice bottles on top",
+  dampSheet: "a damp sheet over the bed",
+  lidAjar: "lid ajar",
+  covered: "covered against rain",
+  lessFood: "less food",
+};
+const RESCUE_WORDS: Readonly<Record<"begun" | "over" | "left", string>> = {
+  begun: "from mud begun",
+  over: "from mud is over",
+  left: "from mud left off",
+};
+export const CLEARED_WORDS: Readonly<Record<ClearedBy, string>> = {
+  sieved: "sieved",
+  lured: "worms lured out",
+  sorted: "sorted by hand",
+};
+export const COUNTED_WORDS: Readonly<Record<Counted, string>> = {
+  cocoons: "cocoons",
+  hatchlings: "hatchlings",
+  growing: "growing worms",
+  grown: "grown worms",
+};
+export const TUB_END_WORDS: Readonly<Record<TubEnd, string>> = {
+  bin: "into a bin",
+  tub: "into a breeding tub",
+  sold: "sold",
+  given: "given away",
+  lost: "lost",
+};
 export const FOLLOW_UP_WORDS: Readonly<Record<FollowUp, string>> = {
   gone: "it is over",
   mistaken: "it was none",

@@ -8,6 +8,7 @@ import {
   sayMisfit,
   sayRipeness,
   sayWarning,
+  sayWetAhead,
 } from "@/core/twin/ahead/words";
 import { herdAdvice } from "@/core/decision/herdAdvice";
 import { sayHerdAdvice } from "@/core/decision/words";
@@ -42,6 +43,7 @@ export function BinInsight({
     <ul className={styles.insight} aria-label="What the forecast says">
       {risk !== undefined && <li data-kind="warning">{risk}</li>}
       {herd && <li data-kind="warning">{sayHerdAdvice(herd, units)}</li>}
+      {twin.wetAhead && <li data-kind="warning">{sayWetAhead(twin.wetAhead, units)}</li>}
       {twin.warnings.map((warning) => (
         <li key={warning.of} data-kind="warning">
           {sayWarning(warning)}

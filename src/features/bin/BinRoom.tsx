@@ -37,6 +37,7 @@ import { useBinLog } from "@/session/useBinLog";
 import { useCourse } from "./useCourse";
 import type { Question } from "./WhatIf";
 import { Forgiving } from "./Forgiving";
+import { WaterNotes } from "./WaterNotes";
 import { WhatIf } from "./WhatIf";
 
 /** So much of the past lies on the time line. */
@@ -227,6 +228,7 @@ function BinPage({ one }: { readonly one: BinToday }) {
             </p>
           )}
           {log && <EarlierYears entries={log.entries} />}
+          {log && <WaterNotes one={one} entries={log.entries} />}
           <BinInsight one={one} entries={log?.entries ?? []} onOpen={setOpened} />
           <ul className={styles.bands}>
             {parts.map((part) => (

@@ -219,6 +219,15 @@ function statedLines(entry: Entry, units: UnitSystem): CorrectionLine[] {
     case "bagged":
     case "parted":
     case "booked":
+    case "guarded":
+    case "rescue":
+    case "tubSet":
+    case "tubDue":
+    case "tubCleared":
+    case "tubCounted":
+    case "trayFilled":
+    case "thinned":
+    case "tubEnded":
       return [];
   }
 

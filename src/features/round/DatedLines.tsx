@@ -1,15 +1,23 @@
 "use client";
 import { spokenDay } from "@/core/calendar/day";
 import { datedTasks, nextStart, startsToday } from "@/core/round/dated";
+import { weatherTasks } from "@/core/weather/words";
 import { useSession } from "@/session/session";
+import { useWeather } from "@/session/weather";
 import Link from "next/link";
 import styles from "./Slate.module.css";
+
+const WITHOUT_ID: ReadonlySet<string> = new Set(["store", "weather", "nursery"]);
 
 /** On the slate beside the bins: steps of a start, batches to turn and to measure, castings to look after, troubles not over. */
 export function DatedLines() {
   const { timetables, today, units, bins, batchesToday: batches, lotsToday: lots } = useSession();
   const starts = startsToday(timetables, bins ?? [], batches ?? []);
-  const tasks = datedTasks(starts, batches ?? [], today, units, lots, bins);
+  const weather = useWeather();
+  const tasks = [
+    ...weatherTasks(weather?.spells ?? [], weather?.ended ?? [], bins ?? [], today),
+    ...datedTasks(starts, batches ?? [], today, units, lots, bins),
+  ];
   const ahead = nextStart(starts, today);
   if (tasks.length === 0)
     return ahead ? (
@@ -25,7 +33,10 @@ export function DatedLines() {
       <ul className={styles.tasks}>
         {tasks.map(({ key, name, verb, why, overdueDays, to }) => (
           <li key={key} className={styles.task}>
-            <Link className={styles.line} href={to.room === "store" ? "/store" : `/${to.room}?id=${to.id}`}>
+            <Link
+              className={styles.line}
+              href={WITHOUT_ID.has(to.room) ? `/${to.room}` : `/${to.room}?id=${to.id}`}
+            >
               <span className={styles.box} aria-hidden="true" />
               <span>
                 <b>{name}</b> {verb}

@@ -12,6 +12,7 @@ import { carryLines, sayTask, sayTools } from "@/core/round/words";
 import { harvestNear } from "@/core/expectation/harvestNear";
 import { useErrands } from "@/session/errand";
 import { useSession, useTwinWork } from "@/session/session";
+import { outdoorsOf } from "@/core/weather/outdoors";
 import type { LocalDate } from "@/vocabulary/fields";
 import dynamic from "next/dynamic";
 import Link from "next/link";
@@ -35,7 +36,7 @@ function Back({ due }: { readonly due: LocalDate | undefined }) {
 
 /** The slate: what to do today, in walking order, and what to carry down. */
 export function Slate() {
-  const { bins, rooms, today, units, timetables, batches, lots, plans } = useSession();
+  const { bins, rooms, today, units, timetables, batches, lots, plans, settings } = useSession();
   const { chosen, ask } = useErrands();
   const [isDrawn, setDrawn] = useState(false);
   const round = useMemo(() => planRound(bins ?? [], today), [bins, today]);
@@ -110,7 +111,10 @@ export function Slate() {
       {(timetables.length > 0 ||
         batches.length > 0 ||
         lots.length > 0 ||
-        bins?.some(({ state: { troubles, setup } }) => troubles ?? setup?.ahead)) && <DatedLines />}
+        outdoorsOf(settings?.outdoors, rooms) !== undefined ||
+        bins?.some(({ state: { troubles, setup, guards } }) => troubles ?? guards ?? setup?.ahead)) && (
+        <DatedLines />
+      )}
       {plans.length > 0 && <TooMuch />}
       {round.tasks.length > 0 && <ToCarry carry={round.carry} units={units} />}
       {bins.length > 1 && (

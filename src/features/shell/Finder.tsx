@@ -54,6 +54,8 @@ const ROOMS = [
   { at: "/store", label: "The store: bedding and batches", words: "pile heap pre-compost supplies" },
   { at: "/logger", label: "Temperatures from a logger", words: "csv import thermometer probe file drop humidity" },
   { at: "/away", label: "Going away", words: "vacation holiday absence travel helper sitter nobody comes weeks" },
+  { at: "/weather", label: "Warmth and weather", words: "heat wave frost rain cold forecast temperature outside shade wrap" },
+  { at: "/rescue", label: "Rescue from mud", words: "too wet soaked flooded swamp sludge waterlogged" },
   { at: "/trouble", label: "Something is wrong: signs and causes", words: "trouble diagnose smell flies sick help emergency first aid" },
   { at: "/lots", label: "Castings: drying, in store, where they went", words: "lot dry cure store sieve bag sell give use extract slurry receipt" },
   { at: "/stock", label: "Worms delivered or shared out", words: "buy transfer split stock" },

@@ -4,11 +4,11 @@ import { usePathname } from "next/navigation";
 import styles from "./Shell.module.css";
 
 const ROOMS = [
-  { href: "/", word: "Round", also: ["/visit", "/sheet", "/away"] },
+  { href: "/", word: "Round", also: ["/visit", "/sheet", "/away", "/weather"] },
   {
     href: "/bins",
     word: "Bins",
-    also: ["/bin", "/setup", "/labels", "/friend", "/harvest", "/lamp", "/trouble"],
+    also: ["/bin", "/setup", "/labels", "/friend", "/harvest", "/lamp", "/trouble", "/rescue"],
   },
   { href: "/plan", word: "Plan", also: ["/start", "/stock"] },
   { href: "/mix", word: "Mix", also: [] },

@@ -60,6 +60,9 @@ export function TroubleRoom() {
   return <Bench key={one.bin.id} one={one} />;
 }
 
+/** Causes a bed drowns of. */
+const MUD: ReadonlySet<string> = new Set(["too-wet", "poor-drainage", "blocked-tap"]);
+
 interface TroubleTyped {
   readonly signs: readonly string[];
   readonly absent: readonly string[];
@@ -155,6 +158,11 @@ function Bench({ one }: { readonly one: BinToday }) {
                   <Cause key={cause.causeId} cause={cause} known={known} absent={absent} isFirst={at === 0} />
                 ))}
               </ol>
+              {MUD.has(first.causeId) && (
+                <p>
+                  If a squeeze runs: <Link href={`/rescue?id=${bin.id}`}>plan its rescue over days</Link>
+                </p>
+              )}
               {look !== undefined && (
                 <p className={styles.further}>
                   One look would tell the first two apart: <b>{signName(look)}</b>?{" "}

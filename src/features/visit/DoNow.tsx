@@ -5,7 +5,6 @@ import Link from "next/link";
 import { sayReason } from "@/core/decision/words";
 import { sayCaution } from "@/core/decision/evidenceWords";
 import type { Verdict } from "@/core/decision/decision";
-import { bringsWaterLate } from "@/core/decision/withMeal";
 import { useSession } from "@/session/session";
 import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
@@ -16,6 +15,7 @@ import { StepLine } from "./StepLine";
 import { SurpriseQuestion } from "./SurpriseQuestion";
 import { doable, nextDayOf, stepKey } from "./visitEntries";
 import type { VisitInHand } from "./useVisit";
+import { WaterAhead } from "./WaterAhead";
 import styles from "./Visit.module.css";
 
 const HEADS: Record<Verdict, string> = {
@@ -115,11 +115,7 @@ export function DoNow({ visit, lid }: { readonly visit: VisitInHand; readonly li
             to={addDays(today, 800)}
           />
         )}
-        {lid === "lifted" && visit.meal && bringsWaterLate(visit.meal) && (
-          <p className={styles.leftOut}>
-            Melon, juice and purée bring their water later: look in about four days, and have bedding at hand.
-          </p>
-        )}
+        {lid === "lifted" && <WaterAhead visit={visit} />}
         {lid === "lifted" && <Outlook visit={visit} />}
         {decision.cautions.length > 0 && lid === "lifted" && (
           <ul className={styles.cautions}>

@@ -32,6 +32,8 @@ export const ABOUT = {
     "diagnosed",
     "followedUp",
     "booked",
+    "guarded",
+    "rescue",
     "noted",
   ],
   batch: ["looked", "turned", "watered", "removed", "noted"],
@@ -50,7 +52,21 @@ export const ABOUT = {
     "parted",
     "noted",
   ],
-  tub: [],
+  tub: [
+    "tubSet",
+    "tubDue",
+    "tubCleared",
+    "tubCounted",
+    "trayFilled",
+    "thinned",
+    "tubEnded",
+    "bedded",
+    "fed",
+    "watered",
+    "dosed",
+    "looked",
+    "noted",
+  ],
 } as const satisfies Record<SubjectKind, readonly EntryKind[]>;
 
 /** What the app adds to a fact when it is written: whose row it is, whose log, which day, which place in the day. */

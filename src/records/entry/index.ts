@@ -23,7 +23,7 @@ export type EntryInput = z.input<typeof entrySchema>;
 export const entryFormat: RecordFormat<Entry, EntryInput> = {
   current: ENTRY_VERSION,
   // What an earlier version could say the next says in the same words.
-  steps: [(row) => row, (row) => row, (row) => row, (row) => row, (row) => row, (row) => row, (row) => row],
+  steps: [(row) => row, (row) => row, (row) => row, (row) => row, (row) => row, (row) => row, (row) => row, (row) => row],
   schema: entrySchema,
 };
 export const readEntry = (raw: unknown) => readRow(raw, entryFormat);

@@ -46,6 +46,8 @@ import {
   WARMTHS,
 } from "@/vocabulary/readings";
 import { COVERS, HARVEST_METHODS, PREPARATIONS, SPECIES } from "@/vocabulary/setup";
+import { CLEARED_BY, COUNTED, TUB_ENDS } from "@/vocabulary/nursery";
+import { GUARDS, SPELLS } from "@/vocabulary/weather";
 import { z } from "@/vocabulary/z";
 import { rowFields } from "../row/row";
 import { compartment, setupChanges } from "../setup";
@@ -56,9 +58,10 @@ import { compartment, setupChanges } from "../setup";
  * back, and a first meal has its day. Fifth: deeds say how, where from and where to; what was in a bin before is put
  * in as what it was; a look remembers which proposals were left out. Sixth: those as entries. Seventh: what becomes of
  * castings in a lot; a trouble is noted and followed to its end. Eighth: a harvest may be wanted by a day; work says how
- * long it took; costs, income and hours are booked.
+ * long it took; costs, income and hours are booked. Ninth: what is done against heat, frost and rain; a rescue from mud is
+ * begun and ended; breeding tubs and hatching trays have logs of their own.
  */
-export const ENTRY_VERSION = 8;
+export const ENTRY_VERSION = 9;
 
 /** What a piece of work took; more than a day is a slip of the pen. */
 const tookMin = z.number().min(0).max(1440);
@@ -162,6 +165,9 @@ const common = {
   note: text.optional(),
 };
 
+/** Worms weighed, or counted. */
+const herdAmount = z.union([mass, z.strictObject({ count, ...known })]);
+
 /** What steps of a visit come to, besides where and when. */
 const bedded = {
   kind: z.literal("bedded"),
@@ -205,7 +211,7 @@ const kinds = [
       .array(
         z.strictObject({
           speciesId: z.enum(SPECIES),
-          amount: z.union([mass, z.strictObject({ count, ...known })]),
+          amount: herdAmount,
         }),
       )
       .min(1),
@@ -286,7 +292,7 @@ const kinds = [
   }),
   z.strictObject({
     kind: z.literal("wormsTaken"),
-    amount: z.union([mass, z.strictObject({ count, ...known })]),
+    amount: herdAmount,
     ...common,
   }),
   z.strictObject({ kind: z.literal("split"), fraction, toBinId: binId.optional(), ...common }),
@@ -382,7 +388,76 @@ const kinds = [
     what: name,
     ...common,
   }),
+  z.strictObject({
+    kind: z.literal("guarded"),
+    against: z.enum(SPELLS),
+    /** What was done; with `isOver`, what was taken back. */
+    by: z.array(z.enum(GUARDS)).max(GUARDS.length),
+    isOver: z.boolean().optional(),
+    ...common,
+  }),
+  z.strictObject({ kind: z.literal("rescue"), is: z.enum(["begun", "over", "left"]), ...common }),
+  z.strictObject({
+    kind: z.literal("tubSet"),
+    /** Grown worms. */
+    grown: herdAmount,
+    cycleDays: z.number().int().min(1).max(400),
+    /** Tubs they came from. */
+    fromIds: z.array(recordId).max(40).optional(),
+    moisture: moisture.optional(),
+    ...common,
+  }),
+  /** Another day than the cycle's own. */
+  z.strictObject({ kind: z.literal("tubDue"), dueOn: localDate, ...common }),
+  z.strictObject({
+    kind: z.literal("tubCleared"),
+    how: z.enum(CLEARED_BY),
+    /** Grown worms that came out alive. */
+    grown: herdAmount.optional(),
+    /** The tray that got what they laid. */
+    trayId: recordId.optional(),
+    ...common,
+  }),
+  z.strictObject({
+    kind: z.literal("tubCounted"),
+    of: z.enum(COUNTED),
+    count,
+    /** Share of the whole that was looked through. */
+    fraction: z.number().min(0.0001).max(1),
+    ...common,
+  }),
+  /** A tray gets what was laid in a tub, or a share of another tray. */
+  z.strictObject({
+    kind: z.literal("trayFilled"),
+    fromId: recordId,
+    /** Of what the other held. */
+    fraction,
+    laidFrom: localDate,
+    laidTo: localDate,
+    /** Where anybody counted: cocoons, and the ends of what is likely. */
+    cocoons: z.strictObject({ count, lowCount: count, highCount: count }).optional(),
+    ...common,
+  }),
+  /** Part of a tray into others; what is not named stays. */
+  z.strictObject({
+    kind: z.literal("thinned"),
+    into: z
+      .array(z.strictObject({ trayId: recordId, fraction }))
+      .min(1)
+      .max(20),
+    ...common,
+  }),
+  z.strictObject({
+    kind: z.literal("tubEnded"),
+    to: z.enum(TUB_ENDS),
+    amount: herdAmount.optional(),
+    toId: recordId.optional(),
+    ...common,
+  }),
 ] as const;
+
+const total = (shares: readonly { readonly fraction: number }[]): number =>
+  shares.reduce((sum, one) => sum + one.fraction, 0);
 
 /** Harvested and weighed masses come as gross and tare; a tare above the gross would make a negative harvest. */
 export const entrySchema = z
@@ -412,6 +487,14 @@ export const entrySchema = z
       message: "how much, or how long",
     },
   )
+  .refine((entry) => entry.kind !== "thinned" || total(entry.into) <= 1 + 1e-9, {
+    path: ["into"],
+    message: "more than all of it",
+  })
+  .refine((entry) => entry.kind !== "trayFilled" || entry.laidFrom <= entry.laidTo, {
+    path: ["laidTo"],
+    message: "the last before the first",
+  })
   .refine((entry) => entry.kind !== "covered" || entry.cover !== undefined || entry.over !== undefined, {
     path: ["cover"],
     message: "which lid, or what lies over the bed",

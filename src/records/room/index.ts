@@ -4,7 +4,7 @@ import type { RecordFormat } from "../row/migrate";
 import { rowFields } from "../row/row";
 
 /** Where bins stand. The climate is a yearly wave: mean, half the yearly swing, and the day of year it is hottest. */
-const climate = z.strictObject({
+export const climate = z.strictObject({
   meanC: temperatureC,
   swingK: z.number().min(0).max(40),
   hottestDay: z.number().int().min(1).max(366),

@@ -1,11 +1,14 @@
 import { localDate, massKg, name, settingsId, volumeL } from "@/vocabulary/fields";
 import { z } from "@/vocabulary/z";
+import { climate } from "../room";
 import type { RecordFormat } from "../row/migrate";
 import { rowFields } from "../row/row";
 
+const yearDay = z.string().regex(/^(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/, "a day of the year like 05-20");
+
 /** How one keeper likes things; travels with the archive. */
 export const settingsSchema = z.strictObject({
-  schemaVersion: z.literal(5),
+  schemaVersion: z.literal(6),
   ...rowFields,
   id: settingsId,
   units: z.enum(["metric", "us"]),
@@ -34,12 +37,19 @@ export const settingsSchema = z.strictObject({
     .optional(),
   /** Costs, income and hours are kept, in this currency. */
   accounts: z.strictObject({ currency: z.string().trim().min(1).max(8) }).optional(),
+  /** The air outside over the year, which the rooms follow. */
+  outdoors: climate.optional(),
+  /** Times of every year with little time: month and day, each like "05-20". */
+  busy: z
+    .array(z.strictObject({ name, from: yearDay, until: yearDay }))
+    .max(6)
+    .optional(),
 });
 export type Settings = z.infer<typeof settingsSchema>;
 
 export const settingsFormat: RecordFormat<Settings, z.input<typeof settingsSchema>> = {
-  current: 5,
-  // A keeper of the first version had measured nothing yet, one of the second had no address for labels, one of the third no tares, one of the fourth neither targets nor accounts.
-  steps: [(row) => row, (row) => row, (row) => row, (row) => row],
+  current: 6,
+  // A keeper of the first version had measured nothing yet, one of the second had no address for labels, one of the third no tares, one of the fourth neither targets nor accounts, one of the fifth no weather and no busy times.
+  steps: [(row) => row, (row) => row, (row) => row, (row) => row, (row) => row],
   schema: settingsSchema,
 };

@@ -19,6 +19,7 @@ import { readyAfter } from "./leftAlone";
 import { moistureNeed } from "./moistureNeed";
 import { planNow } from "./planNow";
 import { weekOn } from "./weekOn";
+import { wetAhead } from "./wetAhead";
 import { changed, horizonDays, mealKind } from "./usualPlan";
 
 const placeAfter = (place: number, setup: Practice["setup"]): number =>
@@ -41,6 +42,10 @@ export function twinExpectation(
   const harvest =
     knownHarvest ??
     harvestOf(harvestWindow(ensemble, changed(usual, planned ?? {}, today, {}), horizonDays(practice)));
+  // Where a visit's readings are in hand, the visit itself asks for what is too wet.
+  const wet = knownHarvest
+    ? undefined
+    : wetAhead(ensemble, changed(usual, planned ?? {}, today, {}), practice);
   const again =
     meal.kg > 0
       ? readyAfter(
@@ -122,6 +127,7 @@ export function twinExpectation(
         cocoons: read.cocoons.middle,
       },
       harvest,
+      ...(wet ? { wetAhead: wet } : {}),
       habits: habitsOf(ensemble),
       fist: ownFist(now.dawn, script),
       surprises: now.surprises,

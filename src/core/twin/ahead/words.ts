@@ -1,6 +1,7 @@
 import type { LocalDate } from "@/vocabulary/fields";
 import { addDays, daysBetween, shortDay, shortSpan, spokenDay } from "@/core/calendar/day";
 import type {
+  WetAhead,
   Expectation,
   Habit,
   HelpfulReading,
@@ -155,6 +156,16 @@ export function sayWarning({ of, chance }: Warning): string {
     soaking: "It is wetter than this way of keeping wants.",
     hunger: "The worms are thin: they want food.",
   }[of];
+}
+
+/** Too wet in some weeks if this goes on, and what prevents it. */
+export function sayWetAhead({ inDays, change }: WetAhead, units: UnitSystem): string {
+  const when = inDays < 11 ? `${inDays} days` : `about ${Math.round(inDays / 7)} weeks`;
+  return `Too wet in ${when} if this goes on. ${
+    change
+      ? `Least to change: with each meal of ${formatMass(change.mealKg, units)}, ${formatMass(change.dryCardKg, units)} of dry card.`
+      : "More card with each meal and smaller meals do not prevent it: let air in, drain it, or find where the water comes from."
+  }`;
 }
 
 const STRESS_WORDS: Readonly<Record<Stress, string>> = {

@@ -1,5 +1,6 @@
 import type { Cover, Drainage, HarvestMethod, Preparation, SpeciesId } from "@/vocabulary/setup";
 import { speciesOf } from "@/core/catalogue/species";
+import { LETS_RAIN } from "@/core/matter/figures";
 
 /** Life of one species as the model computes it. Source: process model 5.2. */
 export interface TwinSpecies {
@@ -147,14 +148,14 @@ export function twinBedding(id: string): TwinBedding {
   return { water, easy, whc, settledGPerL, feeds: feedingOf(id) };
 }
 
-/** Evaporation and air through the cover (process model 5.6), and the share of rain that comes through it (judgement). */
+/** Evaporation and air through the cover (process model 5.6), and the share of rain that comes through it. */
 export const COVERED: Record<Cover, { readonly evaporation: number; readonly air: number; readonly rain: number }> = {
-  open: { evaporation: 1, air: 1.1, rain: 1 },
-  breathable: { evaporation: 0.55, air: 1, rain: 0.6 },
-  vented: { evaporation: 0.35, air: 1, rain: 0.03 },
-  looseLid: { evaporation: 0.2, air: 0.85, rain: 0.05 },
-  tightLid: { evaporation: 0.06, air: 0.55, rain: 0 },
-  wetBlanket: { evaporation: 0.3, air: 0.9, rain: 0.5 },
+  open: { evaporation: 1, air: 1.1, rain: LETS_RAIN.open },
+  breathable: { evaporation: 0.55, air: 1, rain: LETS_RAIN.breathable },
+  vented: { evaporation: 0.35, air: 1, rain: LETS_RAIN.vented },
+  looseLid: { evaporation: 0.2, air: 0.85, rain: LETS_RAIN.looseLid },
+  tightLid: { evaporation: 0.06, air: 0.55, rain: LETS_RAIN.tightLid },
+  wetBlanket: { evaporation: 0.3, air: 0.9, rain: LETS_RAIN.wetBlanket },
 }; // prettier-ignore
 /** Share of free water that leaves in a day, 1/d. Source: process model 5.6. */
 export const DRAINS: Record<Drainage, number> = { free: 0.7, sump: 0.7, poor: 0.01, none: 0 };

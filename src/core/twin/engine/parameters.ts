@@ -1,4 +1,4 @@
-import { BARE_DRIES_KG, SETTLED_DRY_KG_PER_L } from "@/core/matter/figures";
+import { BARE_DRIES_KG, SETTLED_DRY_KG_PER_L, WALL_U } from "@/core/matter/figures";
 
 /*
  * The process model's global parameters, one table: value, unit, plausible range, where it comes from, how sure (high,
@@ -66,7 +66,7 @@ const TABLE = {
   latent: [2.45, "kJ/g", "-", "physics", "H"],
   cW: [4.18, "J/g/K", "-", "physics", "H"],
   cD: [1.5, "J/g/K", "-", "dry organic matter", "M"],
-  wallU: [2.5, "W/m²/K", "1.5–4", "wall, lid and inner film together", "M"],
+  wallU: [WALL_U, "W/m²/K", "1.5–4", "wall, lid and inner film together", "M"],
   tCap: [75, "°C", "-", "safety bound", "M"],
   eE: [1000 * BARE_DRIES_KG.usual, "g/m²/d/kPa", "300–1500", "bare wet bedding in still indoor air", "L"],
   metab: [0.55, "g/g", "0.5–0.6", "water of oxidation", "H"],

@@ -1,10 +1,9 @@
 import { TEMPERATE } from "@/core/expectation/climate";
-import { FOOD_KG_PER_L, HARVEST_MOISTURE, MOIST_KG_PER_L } from "@/core/matter/figures";
+import { FOOD_KG_PER_L, HARVEST_MOISTURE, LETS_THROUGH, MOIST_KG_PER_L } from "@/core/matter/figures";
 import type { Amount, Entry, EntryOf, Reading } from "@/records/entry";
 import type { Climate } from "@/records/room";
 import type { BinSetup } from "@/records/setup";
 import type { LocalDate } from "@/vocabulary/fields";
-import type { Wall } from "@/vocabulary/setup";
 import { setupAfter } from "@/core/bin/setupAfter";
 import { putIn } from "@/core/bin/shift";
 import { areaM2, fedCompartment, harvestCompartment, systemOf } from "@/core/bin/system";
@@ -40,7 +39,6 @@ export interface Script {
   readonly days: readonly ScriptDay[];
 }
 
-const INSULATES: Record<Wall, number> = { plastic: 1, fabric: 1, wood: 0.7, ground: 0.5, foam: 0.3 };
 /** A tray or jar under a bin, where no one said how large. */
 const USUAL_SUMP_L = 5;
 
@@ -66,7 +64,7 @@ function twinBinOf(setup: BinSetup, speciesId: TwinBin["speciesId"]): TwinBin {
       heightM: one.heightM,
       faceM2: lie === "line" ? one.lengthM * one.heightM : areaM2(one),
     })),
-    insulation: INSULATES[setup.wall],
+    insulation: LETS_THROUGH[setup.wall],
     drainage: setup.drainage,
     cover: setup.cover,
     speciesId,
@@ -261,6 +259,16 @@ function deedsOf(entry: Entry, setup: BinSetup, speciesId: TwinBin["speciesId"])
     case "bagged":
     case "parted":
     case "booked":
+    case "guarded":
+    case "rescue":
+    // Of tubs and trays.
+    case "tubSet":
+    case "tubDue":
+    case "tubCleared":
+    case "tubCounted":
+    case "trayFilled":
+    case "thinned":
+    case "tubEnded":
       return [];
   }
 }

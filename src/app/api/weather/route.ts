@@ -1,0 +1,3 @@
+export { weather as GET } from "@/server/weather";
+
+export const dynamic = "force-dynamic";

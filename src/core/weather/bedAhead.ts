@@ -1,0 +1,125 @@
+import type { Climate } from "@/records/room";
+import type { BinSetup } from "@/records/setup";
+import type { LocalDate } from "@/vocabulary/fields";
+import type { Cover } from "@/vocabulary/setup";
+import { surfaceM2, systemOf, volumeOfL } from "../bin/system";
+import { airTemperatureC } from "../expectation/climate";
+import type { Expectation } from "../expectation/expectation";
+import { LETS_THROUGH, WALL_U } from "../matter/figures";
+import type { WeatherDay } from "./standIn";
+
+/** The air of a room, or the bed of a bin, on one day. */
+export interface DayRange {
+  readonly day: LocalDate;
+  readonly lowC: number;
+  readonly highC: number;
+}
+
+/**
+ * How much of the weather outside a room feels: all under open sky, else as much of a spell as of the year's swing; at least a
+ * little. 0.05 to 1. Never throws.
+ */
+export function shareOfWeather(room: Climate, outdoors: Climate): number {
+  if (room.rainMmPerDay !== undefined) return 1;
+  return Math.min(1, Math.max(0.05, room.swingK / Math.max(1, outdoors.swingK)));
+}
+
+/**
+ * A room's air by the weather outside: its own yearly wave, moved by the spell as far as the room feels it and as late as its
+ * walls let it in; of a day's swing the square of that share. Days in order; the first begin from nothing. Never throws.
+ * Source: first-order lag; judgement for the share.
+ */
+export function roomAhead(
+  room: Climate,
+  outdoors: Climate,
+  weather: readonly WeatherDay[],
+): readonly DayRange[] {
+  const share = shareOfWeather(room, outdoors);
+  let felt = 0;
+  return weather.map(({ day, lowC, highC }) => {
+    const anomaly = (lowC + highC) / 2 - airTemperatureC(outdoors, day);
+    felt += share * (share * anomaly - felt);
+    const half = (share * share * (highC - lowC)) / 2;
+    const middle = airTemperatureC(room, day) + felt;
+    return { day, lowC: middle - half, highC: middle + half };
+  });
+}
+
+/** What sun adds to an outdoor bin on a clear day, K; nothing under ground, little behind foam. Judgement. */
+const SUN_K = 7;
+/** Water and dry matter, kJ/(kg K). */
+const HEAT_KJ = { water: 4.19, dry: 1.5 } as const;
+const SECONDS = 86_400;
+
+/** Days a bed takes to follow its air, and the share of a day's swing it feels in its middle. Never throws. */
+export function bedLag(
+  setup: BinSetup,
+  expectation: Pick<Expectation, "contents" | "moisture" | "fedMassKg">,
+): { readonly days: number; readonly swing: number } {
+  const massKg = Math.max(0.5, wholeMassKg(expectation));
+  const wetShare = expectation.moisture.middle;
+  const capacityKj = massKg * (wetShare * HEAT_KJ.water + (1 - wetShare) * HEAT_KJ.dry);
+  const areaM2 = Math.max(0.01, surfaceM2(setup));
+  const litres = setup.compartments.reduce((sum, one) => sum + volumeOfL(one), 0);
+  const depthM = Math.min(litres, massKg / 0.7) / 1000 / areaM2;
+  const faces = systemOf(setup.system).arrangement === "stack" ? 2 : 1.5;
+  const conductance = WALL_U * LETS_THROUGH[setup.wall] * (faces * areaM2 + 4 * Math.sqrt(areaM2) * depthM);
+  const days = Math.max(0.02, (capacityKj * 1000) / conductance / SECONDS);
+  return { days, swing: 1 / Math.sqrt(1 + (2 * Math.PI * days) ** 2) };
+}
+function wholeMassKg({
+  contents,
+  moisture,
+  fedMassKg,
+}: Pick<Expectation, "contents" | "moisture" | "fedMassKg">): number {
+  const dry = Object.values(contents).reduce(
+    (sum, { beddingDryKg, foodDryKg, castingsDryKg }) => sum + beddingDryKg + foodDryKg + castingsDryKg,
+    0,
+  );
+  return Math.max(fedMassKg.middle, dry / Math.max(0.05, 1 - moisture.middle));
+}
+
+/** Lids that shade nothing. */
+const OPEN_TO_SUN: ReadonlySet<Cover> = new Set(["open", "breathable"]);
+
+/**
+ * A bed's coldest and warmest in the days ahead. It stands above its air today by what works in it, keeps that, and follows the
+ * air by its own lag: a shallow tub in a day, a deep bath in a week. Outdoors the sun warms what is not shaded. `air` holds the
+ * days from `today` on and some before. Never throws.
+ */
+export function bedAhead(
+  setup: BinSetup,
+  expectation: Pick<Expectation, "contents" | "moisture" | "fedMassKg" | "temperatureC">,
+  air: readonly DayRange[],
+  today: LocalDate,
+  sun?: { readonly days: readonly WeatherDay[]; readonly isShaded: boolean },
+): readonly DayRange[] {
+  const { days, swing } = bedLag(setup, expectation);
+  const follows = 1 - Math.exp(-1 / days);
+  const past = air.filter(({ day }) => day < today);
+  const middleOf = ({ lowC, highC }: DayRange) => (lowC + highC) / 2;
+  let lagged = past.length > 0 ? middleOf(past[0]!) : middleOf(air[0]!);
+  for (const one of past) lagged += follows * (middleOf(one) - lagged);
+  const ahead = air.filter(({ day }) => day >= today);
+  const aboveK = ahead[0]
+    ? Math.max(
+        -6,
+        Math.min(12, expectation.temperatureC.middle - (lagged + follows * (middleOf(ahead[0]) - lagged))),
+      )
+    : 0;
+  return ahead.map((one) => {
+    lagged += follows * (middleOf(one) - lagged);
+    const half = (swing * (one.highC - one.lowC)) / 2;
+    const clear = sun?.days.find(({ day }) => day === one.day)?.sun ?? 0;
+    const warmed =
+      sun && !sun.isShaded
+        ? SUN_K *
+          clear *
+          LETS_THROUGH[setup.wall] *
+          (OPEN_TO_SUN.has(setup.cover) ? 1 : 0.8) *
+          (0.4 + 0.6 * swing)
+        : 0;
+    const middle = lagged + aboveK;
+    return { day: one.day, lowC: middle - half, highC: middle + half + warmed };
+  });
+}

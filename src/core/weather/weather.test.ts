@@ -1,0 +1,211 @@
+import fc from "fast-check";
+import { BIN_ROW, CLIMATE, entry, newTub, setupOf } from "../../../tests/log";
+import type { BinSetup } from "@/records/setup";
+import { binSchema } from "@/records/bin";
+import type { LocalDate } from "@/vocabulary/fields";
+import { SPECIES, WALLS } from "@/vocabulary/setup";
+import { replay } from "../bin/replay";
+import { addDays, daysBetween } from "../calendar/day";
+import { speciesOf } from "../catalogue/species";
+import { simpleExpectation } from "../expectation/simpleEngine";
+import type { BinToday } from "../round/round";
+import { bedAhead, bedLag, roomAhead } from "./bedAhead";
+import { paceAt } from "./pace";
+import type { Rooms } from "./spells";
+import { endedGuards, spellsAhead } from "./spells";
+import type { Rehearsal } from "./standIn";
+import { weatherDays } from "./standIn";
+import { weatherTasks } from "./words";
+
+const OUTDOORS = { meanC: 10, swingK: 9, hottestDay: 205, humidity: 0.75, rainMmPerDay: 2 };
+const SUMMER = "2026-07-20" as LocalDate;
+const WINTER = "2026-01-18" as LocalDate;
+const days = (today: LocalDate, rehearse?: Rehearsal, seed = "cellar") =>
+  weatherDays(OUTDOORS, seed, today, addDays(today, -10), 21, rehearse);
+const ROOMS: Rooms = {
+  yard: { name: "Yard", climate: OUTDOORS },
+  "room-1": { name: "Cellar", climate: { ...CLIMATE, meanC: 14, swingK: 2 } },
+};
+let made = 0;
+const binOf = (
+  today: LocalDate,
+  changes: Partial<BinSetup>,
+  system: "tub" | "bath" = "tub",
+  more: ReturnType<typeof entry>[] = [],
+): BinToday => {
+  const log = [...newTub(0.5, setupOf(system, changes)), ...more];
+  const state = replay(log);
+  made += 1;
+  const bin = binSchema.parse({ ...BIN_ROW, id: `bin-${made}`, name: `Bin ${made}` });
+  const climate = ROOMS[state.setup!.roomId]!.climate;
+  return {
+    bin,
+    state,
+    expectation: simpleExpectation(state, climate, today),
+    decision: { verdict: "leave", steps: [], nextDay: today, cautions: [] },
+  };
+};
+const ahead = (bins: readonly BinToday[], today: LocalDate, rehearse?: Rehearsal, rooms: Rooms = ROOMS) =>
+  spellsAhead(bins, rooms, { outdoors: OUTDOORS, days: days(today, rehearse) }, today);
+
+test("the stand-in tells the same day alike whenever it is asked, keeps to its place's year, and errs more the further ahead", () => {
+  const today = addDays(SUMMER, 4);
+  const then = days(SUMMER).find(({ day }) => day === SUMMER)!;
+  expect(days(today).find(({ day }) => day === SUMMER)).toEqual(then);
+  const year = weatherDays(OUTDOORS, "x", "2027-01-01" as LocalDate, "2026-01-01" as LocalDate, 365);
+  const mean = year.reduce((sum, { lowC, highC }) => sum + (lowC + highC) / 2, 0) / 365;
+  expect(Math.abs(mean - OUTDOORS.meanC)).toBeLessThan(1.5);
+  expect(
+    year.every(({ lowC, highC, rainMm, sun }) => lowC <= highC && rainMm >= 0 && sun >= 0 && sun <= 1),
+  ).toBe(true);
+  const off = (by: number) => {
+    let sum = 0;
+    for (let nth = 0; nth < 60; nth += 1) {
+      const on = addDays(SUMMER, 3 * nth);
+      const told = weatherDays(OUTDOORS, "y", on, addDays(on, by), 1)[0]!;
+      const came = weatherDays(OUTDOORS, "y", addDays(on, by), addDays(on, by), 1)[0]!;
+      sum += Math.abs(told.highC - came.highC);
+    }
+    return sum / 60;
+  };
+  expect(off(0)).toBe(0);
+  expect(off(8)).toBeGreaterThan(off(2));
+});
+
+test("a room feels no more of a spell than stands outside, a bed no more of a day's swing than its room", () => {
+  fc.assert(
+    fc.property(
+      fc.double({ min: 0.5, max: 15, noNaN: true }),
+      fc.constantFrom(...WALLS),
+      fc.double({ min: 0.5, max: 120, noNaN: true }),
+      fc.string({ minLength: 1, maxLength: 4 }),
+      (swingK, wall, massKg, seed) => {
+        const air = roomAhead({ ...CLIMATE, swingK }, OUTDOORS, days(SUMMER, "heat", seed));
+        const outside = days(SUMMER, "heat", seed);
+        air.forEach((one, at) =>
+          expect(one.highC - one.lowC).toBeLessThanOrEqual(outside[at]!.highC - outside[at]!.lowC + 1e-9),
+        );
+        const setup = setupOf("tub", { wall });
+        const of = {
+          contents: {},
+          moisture: { low: 0.7, middle: 0.75, high: 0.8 },
+          fedMassKg: { low: massKg, middle: massKg, high: massKg },
+        };
+        const { days: lag, swing } = bedLag(setup, of);
+        expect(lag).toBeGreaterThan(0);
+        expect(swing).toBeGreaterThan(0);
+        expect(swing).toBeLessThanOrEqual(1);
+        const bed = bedAhead(setup, { ...of, temperatureC: { low: 18, middle: 19, high: 20 } }, air, SUMMER);
+        expect(bed[0]!.day).toBe(SUMMER);
+        bed.forEach((one) => {
+          const room = air.find(({ day }) => day === one.day)!;
+          expect(one.highC - one.lowC).toBeLessThanOrEqual(room.highC - room.lowC + 1e-9);
+        });
+      },
+    ),
+    { numRuns: 60 },
+  );
+});
+
+test("a small bin is warned of before a deep one, a walled one after a thin one, and none in a cellar", () => {
+  const thin = binOf(SUMMER, { roomId: "yard" as never });
+  const foam = binOf(SUMMER, { roomId: "yard" as never, wall: "foam" });
+  const cellar = binOf(SUMMER, {});
+  const worst = (one: BinToday) =>
+    ahead([one], SUMMER, "heat").find(({ against }) => against === "heat")?.worstC ?? 0;
+  expect(worst(thin)).toBeGreaterThan(30);
+  expect(worst(thin)).toBeGreaterThan(worst(foam));
+  expect(ahead([cellar], SUMMER, "heat")).toEqual([]);
+  expect(ahead([thin], SUMMER, "heat").find(({ against }) => against === "heat")).toMatchObject({
+    betterRoomId: "room-1",
+    from: expect.stringMatching(/^2026-07-2[2-5]$/),
+  });
+});
+
+test("frost is told to a herd in the yard, by the tenderest that lives there", () => {
+  const coldest = (speciesId: (typeof SPECIES)[number]) => {
+    const one = binOf(WINTER, { roomId: "yard" as never });
+    const state = { ...one.state, worms: { ...one.state.worms, speciesId } };
+    return ahead([{ ...one, state }], WINTER, "frost").find(({ against }) => against === "frost");
+  };
+  expect(coldest("fetida")).toBeDefined();
+  const tender = coldest("eugeniae")!;
+  expect(tender.from <= coldest("fetida")!.from).toBe(true);
+  expect(tender.steps).toContain("wrapped");
+});
+
+test("rain into an open bin is told in litres; a lid or a roof keeps it out", () => {
+  const open = ahead([binOf(SUMMER, { roomId: "yard" as never, cover: "open" })], SUMMER, "rain");
+  expect(open.find(({ against }) => against === "rain")?.rainL).toBeGreaterThan(3);
+  const shut = ahead([binOf(SUMMER, { roomId: "yard" as never, cover: "tightLid" })], SUMMER, "rain");
+  expect(shut.some(({ against }) => against === "rain")).toBe(false);
+});
+
+test("what was done is not asked again; once no more of it lies ahead it is asked back, and then stands no more", () => {
+  const done = entry({ kind: "guarded", against: "heat", by: ["shaded", "ice"] }, SUMMER);
+  const one = binOf(SUMMER, { roomId: "yard" as never }, "tub", [done]);
+  const spells = ahead([one], SUMMER, "heat");
+  expect(
+    weatherTasks(
+      spells.filter(({ against }) => against === "heat"),
+      [],
+      [one],
+      SUMMER,
+    ),
+  ).toEqual([]);
+  const later = ahead([one], addDays(WINTER, 60));
+  const ended = endedGuards([one], later);
+  expect(ended).toMatchObject([{ against: "heat", by: ["shaded", "ice"] }]);
+  expect(weatherTasks(later, ended, [one], SUMMER)[0]).toMatchObject({
+    verb: "heat is over: put it back as it was",
+  });
+  const back = binOf(SUMMER, {}, "tub", [
+    done,
+    entry({ kind: "guarded", against: "heat", by: ["shaded"], isOver: true }, addDays(SUMMER, 9)),
+  ]);
+  expect(back.state.guards).toBeUndefined();
+});
+
+test("bins put out of use, emptied or never stocked are told nothing", () => {
+  const out = binOf(SUMMER, { roomId: "yard" as never }, "tub", [
+    entry({ kind: "altered", changes: { retired: true } }, 9),
+  ]);
+  const bare = {
+    ...binOf(SUMMER, { roomId: "yard" as never }),
+    state: replay([entry({ kind: "altered", changes: setupOf("tub", { roomId: "yard" as never }) })]),
+  };
+  expect(ahead([out, bare], SUMMER, "heat")).toEqual([]);
+});
+
+test("a hundred bins in a row of one kind make one line on the slate", () => {
+  const bins = Array.from({ length: 100 }, () => binOf(SUMMER, { roomId: "yard" as never }));
+  const spells = ahead(bins, SUMMER, "heat").filter(({ against }) => against === "heat");
+  expect(spells).toHaveLength(100);
+  const lines = weatherTasks(spells, [], bins, SUMMER);
+  expect(lines).toHaveLength(1);
+  expect(lines[0]!.name).toMatch(/ and 99 more$/);
+});
+
+test("pace rises to the best warmth and falls beyond it; ten degrees more are said only where there is a pace", () => {
+  for (const id of SPECIES) {
+    const species = speciesOf(id);
+    expect(paceAt(species.bestC, species).ofBest).toBeCloseTo(1, 9);
+    expect(paceAt(species.bestC - 8, species).ofBest).toBeLessThan(1);
+    expect(paceAt(species.bestC - 10, species).tenWarmer).toBeGreaterThan(1);
+    expect(paceAt(species.zeroC + 1, species)).toEqual({ ofBest: 0 });
+  }
+});
+
+test("a spell's days lie within the week it is warned of", () => {
+  for (const rehearse of ["heat", "frost", "rain"] as const)
+    for (const today of [SUMMER, WINTER])
+      for (const spell of ahead(
+        [binOf(today, { roomId: "yard" as never, cover: "open" })],
+        today,
+        rehearse,
+      )) {
+        expect(daysBetween(today, spell.from)).toBeGreaterThanOrEqual(0);
+        expect(daysBetween(today, spell.until)).toBeLessThanOrEqual(7);
+        expect(spell.from <= spell.worstOn && spell.worstOn <= spell.until).toBe(true);
+      }
+});

@@ -1,0 +1,59 @@
+"use client";
+import { bringsWaterLate } from "@/core/decision/withMeal";
+import { moistureToday } from "@/core/decision/moistureToday";
+import { fedCompartment } from "@/core/bin/system";
+import { spokenDay } from "@/core/calendar/day";
+import { seenIn, targetMoisture } from "@/core/practice/practice";
+import { sayWetAhead } from "@/core/twin/ahead/words";
+import { waterOfFood } from "@/core/water/ofFood";
+import { sayWaterOfFood } from "@/core/water/words";
+import { RIGHT_LOOKS } from "@/core/bin/watch";
+import { useSession } from "@/session/session";
+import Link from "next/link";
+import type { VisitInHand } from "./useVisit";
+import styles from "./Visit.module.css";
+
+/** What a visit says of water to come: a rescue under way or asked for, what this meal brings, and where it leads if it goes on. */
+export function WaterAhead({ visit }: { readonly visit: VisitInHand }) {
+  const { bins, units, today } = useSession();
+  const { practice, readings, refined, decision, meal, binId } = visit;
+  if (!practice) return null;
+  const { rescue } = practice.state;
+  const isPast = decision.steps.some(({ why }) => why.code === "moisture/past-soaking");
+  const seen = seenIn(readings, fedCompartment(practice.setup).id);
+  const water =
+    meal &&
+    waterOfFood(meal, {
+      massKg: refined.fedMassKg.middle,
+      moisture: moistureToday(seen, refined),
+      wettest: targetMoisture(practice).high,
+      drainage: practice.setup.drainage,
+    });
+  const ahead = bins?.find(({ bin }) => bin.id === binId)?.expectation.twin?.wetAhead;
+  return (
+    <>
+      {rescue && (
+        <p className={styles.leftOut}>
+          <Link href={`/rescue?id=${binId}`}>Its rescue from mud</Link>: right on {rescue.rightOn.length} of{" "}
+          {RIGHT_LOOKS} looks, next look {spokenDay(rescue.lookOn, today)}.
+        </p>
+      )}
+      {!rescue && isPast && (
+        <p className={styles.leftOut}>
+          One visit does not end this: <Link href={`/rescue?id=${binId}`}>plan its rescue over days</Link>
+        </p>
+      )}
+      {water ? (
+        <p className={styles.leftOut}>{sayWaterOfFood(water, units)}</p>
+      ) : (
+        meal &&
+        bringsWaterLate(meal) && (
+          <p className={styles.leftOut}>
+            Melon, juice and purée bring their water later: look in about four days, and have bedding at hand.
+          </p>
+        )
+      )}
+      {ahead && <p className={styles.leftOut}>{sayWetAhead(ahead, units)}</p>}
+    </>
+  );
+}
