@@ -4,6 +4,7 @@ import type { Entry } from "@/records/entry";
 import { binFormat, binSchema } from "@/records/bin";
 import { demoLots } from "./demoLots";
 import { demoStore } from "./demoStore";
+import { demoTubs } from "./demoTubs";
 import { cellarSchema } from "@/records/cellar";
 import { roomSchema } from "@/records/room";
 import { settingsFormat, settingsSchema } from "@/records/settings";
@@ -11,7 +12,7 @@ import type { LocalDate } from "@/vocabulary/fields";
 import { addDays } from "@/core/calendar/day";
 import { deedFacts } from "@/core/deed/facts";
 import { seeded } from "@/core/chance/seeded";
-import { BINS, CELLAR_NAME, ROOMS } from "./scenario";
+import { BINS, CELLAR_NAME, OUTDOORS, ROOMS } from "./scenario";
 import { DEVICE, Keeper } from "./keeper";
 
 /**
@@ -37,6 +38,7 @@ export function demoRecords(lastDay: LocalDate, seed = "cellar"): ArchiveRecords
   const store = demoStore(lastDay, row);
   const year = yearOf(lastDay, seed);
   const lots = demoLots(year, (id) => BINS.find((bin) => bin.id === id)!.name, lastDay, row);
+  const nursery = demoTubs(lastDay, seed, row);
   return {
     cellars: [
       cellarSchema.parse({
@@ -61,16 +63,17 @@ export function demoRecords(lastDay: LocalDate, seed = "cellar"): ArchiveRecords
     plans: store.plans,
     timetables: store.timetables,
     lots: lots.lots,
-    tubs: [],
+    tubs: nursery.tubs,
     settings: [
       settingsSchema.parse({
         ...row("demo-settings"),
         schemaVersion: settingsFormat.current,
         units: "metric",
         remindAfterDays: 14,
+        outdoors: OUTDOORS,
       }),
     ],
-    entries: [...year, ...store.entries, ...lots.entries],
+    entries: [...year, ...store.entries, ...lots.entries, ...nursery.entries],
   };
 }
 

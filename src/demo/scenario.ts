@@ -20,7 +20,20 @@ export const ROOMS: readonly { readonly id: string; readonly name: string; reado
     name: "Boiler passage",
     climate: { meanC: 19.5, swingK: 2.5, hottestDay: 215, humidity: 0.6 },
   },
+  {
+    id: "demo-nursery-room",
+    name: "Breeding bay",
+    climate: { meanC: 21.5, swingK: 1.5, hottestDay: 215, humidity: 0.65 },
+  },
 ];
+/** The air outside the house: a mild, damp coast. */
+export const OUTDOORS: Climate = {
+  meanC: 10.5,
+  swingK: 6,
+  hottestDay: 215,
+  humidity: 0.82,
+  rainMmPerDay: 2.4,
+};
 
 export interface DemoBin {
   readonly id: string;

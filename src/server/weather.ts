@@ -1,6 +1,5 @@
 import { addDays } from "@/core/calendar/day";
 import { REHEARSALS, weatherDays } from "@/core/weather/standIn";
-import type { Climate } from "@/records/room";
 import { localDate } from "@/vocabulary/fields";
 import { z } from "@/vocabulary/z";
 
@@ -39,7 +38,7 @@ export function weather(request: Request): Response {
       { status: 400 },
     );
   const { today, seed, rehearse, ...year } = read.data;
-  const climate: Climate = {
+  const climate = {
     meanC: year.meanC,
     swingK: year.swingK,
     hottestDay: year.hottestDay,

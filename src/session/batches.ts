@@ -19,3 +19,5 @@ export interface BatchToday {
   readonly batch: Batch;
   readonly state: BatchState;
 }
+
+export type { TubToday } from "@/core/nursery/due";

@@ -10,6 +10,13 @@ import type { Lot } from "@/records/lot";
 import type { BatchToday, LotToday } from "./batches";
 import { lotDue } from "@/core/lot/due";
 export { roomOfLot } from "@/core/lot/make";
+import type { TubToday } from "@/core/nursery/due";
+import { tubDue } from "@/core/nursery/due";
+import { broodDays } from "@/core/nursery/growth";
+import type { TubLog } from "@/core/nursery/state";
+import { tubState } from "@/core/nursery/state";
+import { speciesOf } from "@/core/catalogue/species";
+import type { Tub } from "@/records/tub";
 import type { LotLog } from "@/core/lot/state";
 import { lotState } from "@/core/lot/state";
 import { decide } from "@/core/decision/decide";
@@ -88,3 +95,17 @@ export const lotsToday = (
       return due ? { lot, state, climate, due } : { lot, state, climate };
     })
     .toSorted((a, b) => (a.lot.madeOn < b.lot.madeOn ? 1 : -1));
+
+/** The breeding tubs and hatching trays as they stand, as they were made. `climateOf`: of the room they stand in. */
+export const tubsToday = (
+  tubs: readonly Tub[],
+  logOf: (tubId: string) => TubLog,
+  climateOf: (tub: Tub) => Climate | undefined,
+): readonly TubToday[] =>
+  tubs.map((tub) => {
+    const state = tubState(tub, logOf(tub.id));
+    const climate = climateOf(tub) ?? TEMPERATE;
+    const due = tubDue(tub, state, climate);
+    const brood = state.brood && broodDays(state.brood, speciesOf(tub.speciesId), climate);
+    return { tub, state, climate, ...(due ? { due } : {}), ...(brood ? { brood } : {}) };
+  });

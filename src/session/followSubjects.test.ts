@@ -82,6 +82,7 @@ async function follow(known = new Map<string, Known>(), today = TODAY) {
       bins: (bins) => drawn.push(bins),
       batches: () => undefined,
       lots: () => undefined,
+      tubs: () => undefined,
       subjects: ({ size }) => (told.subjects = size),
       work: (one) => work.push(one),
       read: (broken) => (told.broken = broken),

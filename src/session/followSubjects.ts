@@ -7,7 +7,7 @@ import type { Cellar } from "@/records/cellar";
 import type { Climate } from "@/records/room";
 import type { LocalDate } from "@/vocabulary/fields";
 import type { TwinSubject } from "@/workers/twin.protocol";
-import type { BatchToday, LotToday } from "./batches";
+import type { BatchToday, LotToday, TubToday } from "./batches";
 import type { Subject } from "@/core/fold/folds";
 import type { Known, KnownBin } from "./digest";
 import { statesOf } from "./digest";
@@ -39,6 +39,8 @@ export interface SubjectsHeard {
   readonly batches: (batches: readonly BatchToday[]) => void;
   /** The lots of castings, newest first. */
   readonly lots: (lots: readonly LotToday[]) => void;
+  /** Breeding tubs and hatching trays. */
+  readonly tubs: (tubs: readonly TubToday[]) => void;
   readonly subjects: (subjects: ReadonlyMap<string, TwinSubject>) => void;
   /** Forecasts on the way; undefined once all stand. */
   readonly work: (work: TwinWork | undefined, isLate: boolean) => void;
@@ -96,6 +98,7 @@ class Follower {
       ...this.bins.map(({ id }): Subject => ({ kind: "bins", id })),
       ...frame.batches.map(({ id }): Subject => ({ kind: "batches", id })),
       ...frame.lots.map(({ id }): Subject => ({ kind: "lots", id })),
+      ...frame.tubs.map(({ id }): Subject => ({ kind: "tubs", id })),
     ];
     await statesOf(db, subjects, tallies, known, (read, of) => {
       if (!this.isOver) this.hear.reading(read, of);
@@ -103,6 +106,7 @@ class Follower {
     if (!this.isOver) {
       this.hear.batches(await this.batchesToday());
       this.hear.lots(await this.lotsToday());
+      this.hear.tubs(await this.tubsToday());
     }
     this.kept = await (await twins()).keptForecasts(db, this.bins);
     await this.ask(
@@ -193,6 +197,16 @@ class Follower {
         return (roomId === undefined ? undefined : this.climates[roomId]) ?? frame.rooms[0]?.climate;
       },
       today,
+    );
+  }
+
+  private async tubsToday(): Promise<readonly TubToday[]> {
+    const { tubsToday } = await judging();
+    const { frame, known } = this.of;
+    return tubsToday(
+      frame.tubs,
+      (id) => (known.get(id) as Known<"tubs">).state,
+      ({ roomId }) => this.climates[roomId],
     );
   }
 

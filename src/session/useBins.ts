@@ -5,7 +5,7 @@ import type { LocalDate } from "@/vocabulary/fields";
 import { onTwinHealth, twinsAil } from "@/workers/health";
 import type { TwinSubject } from "@/workers/twin.protocol";
 import { startTransition, useEffect, useMemo, useRef, useState, useSyncExternalStore } from "react";
-import type { BatchToday, LotToday } from "./batches";
+import type { BatchToday, LotToday, TubToday } from "./batches";
 import type { Known } from "./digest";
 import { followSubjects } from "./followSubjects";
 import { onceQuiet } from "./quiet";
@@ -22,6 +22,8 @@ export interface Bins {
   readonly batchesToday: readonly BatchToday[] | undefined;
   /** The lots of castings, newest first; undefined while their logs are read. */
   readonly lotsToday: readonly LotToday[] | undefined;
+  /** Breeding tubs and hatching trays; undefined until they are read. */
+  readonly tubsToday: readonly TubToday[] | undefined;
   readonly brokenEntries: number;
 }
 
@@ -42,6 +44,7 @@ export function useBins(
   const [subjects, setSubjects] = useState<Bins["subjects"]>(new Map());
   const [batchesToday, setBatches] = useState<Bins["batchesToday"]>();
   const [lotsToday, setLots] = useState<Bins["lotsToday"]>();
+  const [tubsToday, setTubs] = useState<Bins["tubsToday"]>();
   const [brokenEntries, setBrokenEntries] = useState(0);
   const [twinWork, setTwinWork] = useState<TwinWork>();
   // Once the workers answer again they are asked again.
@@ -69,6 +72,7 @@ export function useBins(
         bins: (all, isLate) => soon("bins", isLate, () => setBins(all)),
         batches: setBatches,
         lots: setLots,
+        tubs: setTubs,
         subjects: setSubjects,
         work: (work, isLate) => soon("work", isLate, () => setTwinWork(work)),
         read: (brokenRows) => {
@@ -85,8 +89,8 @@ export function useBins(
   }, [db, frame, tallies, today, onFailed, isAiling]);
 
   const told = useMemo(
-    () => ({ bins, batchesToday, lotsToday, reading, subjects, brokenEntries }),
-    [bins, batchesToday, lotsToday, reading, subjects, brokenEntries],
+    () => ({ bins, batchesToday, lotsToday, tubsToday, reading, subjects, brokenEntries }),
+    [bins, batchesToday, lotsToday, tubsToday, reading, subjects, brokenEntries],
   );
   return { bins: told, twinWork };
 }

@@ -3,11 +3,9 @@ import { done, refused } from "@/vocabulary/outcome";
 import { z } from "@/vocabulary/z";
 import { breedingOf } from "../catalogue/breeding";
 import { speciesOf } from "../catalogue/species";
+import { COCOON_SHARE } from "../matter/figures";
 import { calculator } from "./calculator";
 import { atLeastNought, positive, positiveMassKg, shortSpecies, speciesId } from "./fields";
-
-/** Bin output against the best laboratory rate, and what density and moisture take off. Source: process model 5.1, 12.11. */
-const COCOON_SHARE = 0.45 * 0.64;
 
 /** Cocoons, hatching days and hatchlings of a breeding tub over one cycle. */
 export const breederCocoons = calculator({

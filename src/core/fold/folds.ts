@@ -6,6 +6,8 @@ import type { BinState } from "../bin/state";
 import { EMPTY_BIN } from "../bin/state";
 import type { LotLog } from "../lot/state";
 import { lotLog } from "../lot/state";
+import type { TubLog } from "../nursery/state";
+import { tubLog } from "../nursery/state";
 
 /*
  * What is kept of each log that is followed: registered here once, with its fold and what stands where a log cannot be
@@ -15,6 +17,7 @@ export interface Folded {
   readonly bins: BinState;
   readonly batches: BatchLog;
   readonly lots: LotLog;
+  readonly tubs: TubLog;
 }
 export type FollowedKind = keyof Folded;
 const FOLDS: {
@@ -26,6 +29,7 @@ const FOLDS: {
   bins: { of: replay, nothing: EMPTY_BIN },
   batches: { of: batchLog, nothing: [] },
   lots: { of: lotLog, nothing: [] },
+  tubs: { of: tubLog, nothing: [] },
 };
 
 /** Something with a log: its kind and its id. */

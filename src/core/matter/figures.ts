@@ -46,3 +46,6 @@ export const LETS_RAIN: Readonly<Record<Cover, number>> = {
   tightLid: 0,
   wetBlanket: 0.5,
 };
+
+/** Cocoons of a bin against the best laboratory rate, and what density and moisture take off. Source: process model 5.1, 12.11. */
+export const COCOON_SHARE = 0.45 * 0.64;

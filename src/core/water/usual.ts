@@ -1,6 +1,6 @@
 import type { Entry, EntryOf } from "@/records/entry";
 import type { LocalDate } from "@/vocabulary/fields";
-import { daysBetween } from "../calendar/day";
+import { addDays, daysBetween } from "../calendar/day";
 import { liquidL } from "../log/amount";
 
 export const SEASONS = ["winter", "spring", "summer", "autumn"] as const;
@@ -44,8 +44,7 @@ export function usualWater(
   const litres: Record<Season, number> = { winter: 0, spring: 0, summer: 0, autumn: 0 };
   const span = Math.max(0, daysBetween(firstDay, today));
   for (let nth = 0; nth <= span; nth += 1) {
-    const day = new Date(Date.parse(`${firstDay}T00:00:00Z`) + nth * 86_400_000).toISOString().slice(0, 10);
-    days[seasonOf(day as LocalDate, isSouth)] += 1;
+    days[seasonOf(addDays(firstDay, nth), isSouth)] += 1;
   }
   for (const { day, amount } of watered) litres[seasonOf(day, isSouth)] += liquidL(amount);
   return SEASONS.filter((season) => days[season] >= 7 * LEAST_WEEKS).map((season) => ({

@@ -197,5 +197,5 @@ export const endedGuards = (bins: readonly BinToday[], ahead: readonly Spell[]):
   bins.flatMap(({ bin, state }) =>
     (state.guards ?? [])
       .filter(({ against }) => !ahead.some((spell) => spell.binId === bin.id && spell.against === against))
-      .map((guard) => ({ binId: bin.id as string, ...guard })),
+      .map((guard) => ({ binId: bin.id, ...guard })),
   );

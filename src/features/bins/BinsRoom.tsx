@@ -35,6 +35,9 @@ export function BinsRoom() {
           {bins.length > 1 && (
             <Button onClick={() => ask({ of: "many", binIds: [] })}>several at once</Button>
           )}
+          <Button component={Link} href="/nursery">
+            nursery
+          </Button>
           <Button variant="contained" component={Link} href="/setup">
             Set up a bin
           </Button>

@@ -1,7 +1,9 @@
 "use client";
 import { codeOf, labelText } from "@/core/bin/code";
 import { binVolumeL, systemOf } from "@/core/bin/system";
-import { shortDay } from "@/core/calendar/day";
+import { shortDay, shortSpan } from "@/core/calendar/day";
+import { speciesOf } from "@/core/catalogue/species";
+import { cycleUnderWay } from "@/core/nursery/state";
 import { profileOf } from "@/core/picture/profile";
 import { formatMass, formatVolume } from "@/core/quantity/format";
 import { formatMesh } from "@/core/words/entry";
@@ -18,7 +20,17 @@ import { Qr } from "./Qr";
 
 /** Labels for bins, batches and lots of castings: a code as QR and in letters, what it is, since when, and when one comes back. */
 export function LabelsRoom() {
-  const { bins, batchesToday = [], lotsToday = [], settings, author, keep, units, today } = useSession();
+  const {
+    bins,
+    batchesToday = [],
+    lotsToday = [],
+    tubsToday = [],
+    settings,
+    author,
+    keep,
+    units,
+    today,
+  } = useSession();
   const params = useSearchParams();
   const [address, setAddress] = useState<string>();
   if (!bins) return <main className={`${room.room} ${styles.paper}`} aria-busy="true" />;
@@ -26,7 +38,8 @@ export function LabelsRoom() {
   const shown = bins.filter(({ bin, state }) => (wanted ? wanted.includes(bin.id) : !state.setup?.retired));
   const stored = wanted ? batchesToday.filter(({ batch }) => wanted.includes(batch.id)) : batchesToday;
   const castings = wanted ? lotsToday.filter(({ lot }) => wanted.includes(lot.id)) : [];
-  const many = shown.length + stored.length + castings.length;
+  const nursery = wanted ? tubsToday.filter(({ tub }) => wanted.includes(tub.id)) : [];
+  const many = shown.length + stored.length + castings.length + nursery.length;
   const set = settings?.labelAddress;
   const typed = address ?? set ?? "";
   const keepAddress = () => {
@@ -113,6 +126,42 @@ export function LabelsRoom() {
                   {state.sievedAt ? `, ${formatMesh(state.sievedAt.meshM, units)}` : ""}
                 </span>
                 <span>keep cool, dark, lid loose</span>
+              </div>
+            </li>
+          );
+        })}
+        {nursery.map((one) => {
+          const { tub, state, due } = one;
+          const code = codeOf(tub.id);
+          const cycle = cycleUnderWay(state);
+          const parents = (cycle?.fromIds ?? state.brood?.fromIds ?? []).flatMap(
+            (id) => tubsToday.find(({ tub: { id: other } }) => other === id)?.tub.name ?? [],
+          );
+          return (
+            <li key={tub.id} className={styles.label}>
+              <Qr text={labelText(code, set)} size={96} />
+              <div className={styles.labelWords}>
+                <b className={styles.labelName}>{tub.name}</b>
+                <span className={styles.code}>{code}</span>
+                <span>
+                  {tub.row ? `${tub.row}, ` : ""}
+                  {speciesOf(tub.speciesId).name}
+                </span>
+                {parents.length > 0 && (
+                  <span>
+                    from {parents.slice(0, 2).join(", ")}
+                    {parents.length > 2 && ` +${parents.length - 2}`}
+                  </span>
+                )}
+                <span>
+                  {cycle
+                    ? `set ${shortDay(cycle.setOn)}, due ${shortDay(cycle.dueOn)}`
+                    : state.brood
+                      ? `laid ${shortSpan(state.brood.laidFrom, state.brood.laidTo)}`
+                      : due
+                        ? `to be set ${shortDay(due.on)}`
+                        : "empty"}
+                </span>
               </div>
             </li>
           );

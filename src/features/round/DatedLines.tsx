@@ -1,6 +1,8 @@
 "use client";
 import { spokenDay } from "@/core/calendar/day";
 import { datedTasks, nextStart, startsToday } from "@/core/round/dated";
+import { jobsOf } from "@/core/nursery/due";
+import { nurseryTasks } from "@/core/nursery/words";
 import { weatherTasks } from "@/core/weather/words";
 import { useSession } from "@/session/session";
 import { useWeather } from "@/session/weather";
@@ -11,10 +13,17 @@ const WITHOUT_ID: ReadonlySet<string> = new Set(["store", "weather", "nursery"])
 
 /** On the slate beside the bins: steps of a start, batches to turn and to measure, castings to look after, troubles not over. */
 export function DatedLines() {
-  const { timetables, today, units, bins, batchesToday: batches, lotsToday: lots } = useSession();
+  const { timetables, today, units, bins, batchesToday: batches, lotsToday: lots, tubsToday } = useSession();
   const starts = startsToday(timetables, bins ?? [], batches ?? []);
   const weather = useWeather();
+  const nursery = nurseryTasks(jobsOf(tubsToday ?? [], today)).map((one) => ({
+    ...one,
+    name: "Nursery:",
+    to: { room: "nursery" as const, id: "" },
+    overdueDays: 0,
+  }));
   const tasks = [
+    ...nursery,
     ...weatherTasks(weather?.spells ?? [], weather?.ended ?? [], bins ?? [], today),
     ...datedTasks(starts, batches ?? [], today, units, lots, bins),
   ];

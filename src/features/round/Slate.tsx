@@ -36,7 +36,7 @@ function Back({ due }: { readonly due: LocalDate | undefined }) {
 
 /** The slate: what to do today, in walking order, and what to carry down. */
 export function Slate() {
-  const { bins, rooms, today, units, timetables, batches, lots, plans, settings } = useSession();
+  const { bins, rooms, today, units, timetables, batches, lots, tubs, plans, settings } = useSession();
   const { chosen, ask } = useErrands();
   const [isDrawn, setDrawn] = useState(false);
   const round = useMemo(() => planRound(bins ?? [], today), [bins, today]);
@@ -111,6 +111,7 @@ export function Slate() {
       {(timetables.length > 0 ||
         batches.length > 0 ||
         lots.length > 0 ||
+        tubs.length > 0 ||
         outdoorsOf(settings?.outdoors, rooms) !== undefined ||
         bins?.some(({ state: { troubles, setup, guards } }) => troubles ?? guards ?? setup?.ahead)) && (
         <DatedLines />

@@ -54,6 +54,7 @@ const ROOMS = [
   { at: "/store", label: "The store: bedding and batches", words: "pile heap pre-compost supplies" },
   { at: "/logger", label: "Temperatures from a logger", words: "csv import thermometer probe file drop humidity" },
   { at: "/away", label: "Going away", words: "vacation holiday absence travel helper sitter nobody comes weeks" },
+  { at: "/nursery", label: "Nursery: breeding tubs and trays", words: "breed cocoons hatch sieve tub tray stagger cycle raise worms" },
   { at: "/weather", label: "Warmth and weather", words: "heat wave frost rain cold forecast temperature outside shade wrap" },
   { at: "/rescue", label: "Rescue from mud", words: "too wet soaked flooded swamp sludge waterlogged" },
   { at: "/trouble", label: "Something is wrong: signs and causes", words: "trouble diagnose smell flies sick help emergency first aid" },
@@ -97,7 +98,7 @@ const MOST_SHOWN = 40;
 /** Find anything by name: bins, what is done to the one in hand, rooms, pages of the Guide, and the code on a label. */
 export function Finder() {
   const { errand, ask, choose, chosen } = useErrands();
-  const { bins, batches, lots, materials } = useSession();
+  const { bins, batches, lots, tubs, materials } = useSession();
   const router = useRouter();
   const [asked, setAsked] = useState("");
   const close = () => ask(undefined);
@@ -110,6 +111,7 @@ export function Finder() {
     ]),
     ...batches.map((batch): Found => ({ key: batch.id, label: batch.name, hint: "batch", words: codeOf(batch.id), go: () => router.push("/store") })),
     ...lots.map((lot): Found => ({ key: lot.id, label: lot.name, hint: "castings", words: codeOf(lot.id), go: () => router.push(`/lots?id=${lot.id}`) })),
+    ...tubs.map((tub): Found => ({ key: tub.id, label: tub.name, hint: tub.role === "tub" ? "breeding tub" : "tray", words: codeOf(tub.id), go: () => router.push("/nursery") })),
     ...ROOMS.map(({ at, label, words }): Found => ({ key: at, label, hint: "room", words, go: () => router.push(at) })),
     { key: "scale", label: "A scale: connect or read it", hint: "device", words: "weigh balance serial usb tare bench", go: () => ask({ of: "scale" }) },
     { key: "many", label: "Several bins at once", hint: "deed", words: "bulk group batch many feed water", go: () => ask({ of: "many", binIds: [] }) },

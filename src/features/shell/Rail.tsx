@@ -8,7 +8,7 @@ const ROOMS = [
   {
     href: "/bins",
     word: "Bins",
-    also: ["/bin", "/setup", "/labels", "/friend", "/harvest", "/lamp", "/trouble", "/rescue"],
+    also: ["/bin", "/setup", "/labels", "/friend", "/harvest", "/lamp", "/trouble", "/rescue", "/nursery"],
   },
   { href: "/plan", word: "Plan", also: ["/start", "/stock"] },
   { href: "/mix", word: "Mix", also: [] },

@@ -166,7 +166,7 @@ const common = {
 };
 
 /** Worms weighed, or counted. */
-const herdAmount = z.union([mass, z.strictObject({ count, ...known })]);
+export const herdAmount = z.union([mass, z.strictObject({ count, ...known })]);
 
 /** What steps of a visit come to, besides where and when. */
 const bedded = {

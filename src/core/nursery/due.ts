@@ -1,0 +1,125 @@
+import type { Climate } from "@/records/room";
+import type { Tub } from "@/records/tub";
+import type { LocalDate } from "@/vocabulary/fields";
+import { addDays, daysBetween } from "../calendar/day";
+import { speciesOf } from "../catalogue/species";
+import type { BroodDays } from "./growth";
+import { broodDays } from "./growth";
+import type { TubState } from "./state";
+import { cycleUnderWay } from "./state";
+
+/** What a tub or a tray asks for. */
+export const TUB_TASKS = ["set", "dry", "clear", "look", "bait", "thin", "moveOn"] as const;
+export type TubTask = (typeof TUB_TASKS)[number];
+export interface TubDue {
+  readonly task: TubTask;
+  readonly on: LocalDate;
+  /** Of a tub that is late: from then on its first cocoons hatch where they lie. */
+  readonly hatchesInPlaceFrom?: LocalDate;
+}
+
+/** No more water so many days before it is sieved: fines fall through a mesh only when they are dry. Source: breeder school. */
+export const DRIES_DAYS = 7;
+/** Hatchlings draw to a bait once the most of them are out. */
+const BAIT_AFTER_MEAN_DAYS = 7;
+/** A brood is thinned out when its young need room: so long after most of them have hatched. Source: practice, four to seven weeks. */
+export const THIN_AFTER_MEAN_DAYS = 35;
+
+/** A tub with what it comes to today. */
+export interface TubToday {
+  readonly tub: Tub;
+  readonly state: TubState;
+  /** Of the room it stands in. */
+  readonly climate: Climate;
+  readonly due?: TubDue;
+  readonly brood?: BroodDays;
+}
+
+/** What it asks for next; undefined where it asks for nothing. Never throws. */
+export function tubDue(tub: Tub, state: TubState, climate: Climate): TubDue | undefined {
+  if (state.stage === "ended") return undefined;
+  if (state.stage === "brood" && state.brood)
+    return broodDue(state, broodDays(state.brood, speciesOf(tub.speciesId), climate));
+  const cycle = cycleUnderWay(state);
+  if (cycle) {
+    const { firstOn } = broodDays(
+      { laidFrom: cycle.setOn, laidTo: cycle.setOn },
+      speciesOf(tub.speciesId),
+      climate,
+    );
+    const dryOn = addDays(cycle.dueOn, -DRIES_DAYS);
+    const isTended = state.tendedOn >= dryOn;
+    return {
+      ...(dryOn > cycle.setOn && !isTended
+        ? { task: "dry" as const, on: dryOn }
+        : { task: "clear" as const, on: cycle.dueOn }),
+      ...(firstOn ? { hatchesInPlaceFrom: firstOn } : {}),
+    };
+  }
+  if (tub.role === "tray") return undefined;
+  const cleared = state.cycles.at(-1)?.clearedOn;
+  return { task: "set", on: state.plannedOn ?? cleared ?? tub.madeOn };
+}
+
+function broodDue(state: TubState, days: BroodDays): TubDue | undefined {
+  const { brood, counts } = state;
+  if (!brood) return undefined;
+  const seen = counts.filter(({ on }) => on >= brood.filledOn);
+  const hatched = seen.some(({ of }) => of === "hatchlings" || of === "growing" || of === "grown");
+  if (days.firstOn && !hatched && state.tendedOn < days.firstOn) return { task: "look", on: days.firstOn };
+  const baitOn = days.meanOn && addDays(days.meanOn, BAIT_AFTER_MEAN_DAYS);
+  if (baitOn && !brood.thinnedOn && state.tendedOn < baitOn) return { task: "bait", on: baitOn };
+  const thinOn = days.meanOn && addDays(days.meanOn, THIN_AFTER_MEAN_DAYS);
+  if (thinOn && !brood.thinnedOn && (!days.grownOn || thinOn < days.grownOn))
+    return { task: "thin", on: thinOn };
+  return days.grownOn ? { task: "moveOn", on: days.grownOn } : undefined;
+}
+
+/** One job of a day: so many that ask for the same, done once for all. */
+export interface Job {
+  readonly task: TubTask;
+  readonly tubs: readonly TubToday[];
+}
+/** What is due by a day, by what it asks for; the later steps of the rhythm first, since they free tubs for the earlier. Never throws. */
+export function jobsOf(tubs: readonly TubToday[], today: LocalDate): readonly Job[] {
+  const order: readonly TubTask[] = ["clear", "set", "moveOn", "thin", "bait", "look", "dry"];
+  return order.flatMap((task) => {
+    const due = tubs.filter((one) => one.due?.task === task && one.due.on <= today);
+    return due.length > 0 ? [{ task, tubs: due }] : [];
+  });
+}
+
+/** Rows of the board: what belongs together by its row and the week it is due in, soonest first. */
+export interface BoardRow {
+  readonly key: string;
+  readonly name: string;
+  /** Monday of its week; undefined of what asks for nothing. */
+  readonly week?: LocalDate;
+  readonly tubs: readonly TubToday[];
+}
+/** Monday of a day's week. */
+export const weekOf = (day: LocalDate): LocalDate =>
+  addDays(day, -((daysBetween("2024-01-01" as LocalDate, day) % 7) + 7) % 7);
+
+/** Tubs in rows by week; trays in rows of their own, ended ones left out. Never throws. */
+export function boardRows(tubs: readonly TubToday[]): readonly BoardRow[] {
+  const rows = new Map<string, { name: string; week?: LocalDate; tubs: TubToday[] }>();
+  for (const one of tubs) {
+    if (one.state.stage === "ended") continue;
+    const dueOn = cycleUnderWay(one.state)?.dueOn ?? one.due?.on;
+    const week = dueOn && weekOf(dueOn);
+    const name = one.tub.role === "tray" ? "Trays" : (one.tub.row ?? "Tubs");
+    const key = `${name}/${week ?? "none"}`;
+    const row = rows.get(key) ?? { name, ...(week ? { week } : {}), tubs: [] };
+    row.tubs.push(one);
+    rows.set(key, row);
+  }
+  const at = ({ week }: { week?: LocalDate }) => week ?? "9999";
+  return [...rows]
+    .map(([key, row]) => ({
+      key,
+      ...row,
+      tubs: row.tubs.toSorted((a, b) => a.tub.name.localeCompare(b.tub.name, "en", { numeric: true })),
+    }))
+    .toSorted((a, b) => (at(a) < at(b) ? -1 : at(a) > at(b) ? 1 : a.name.localeCompare(b.name, "en")));
+}

@@ -1,0 +1,137 @@
+import type { LocalDate } from "@/vocabulary/fields";
+import { shortDay, shortSpan, spokenDay } from "../calendar/day";
+import type { UnitSystem } from "../quantity/format";
+import { formatArea, formatCount, formatMass, formatTemperature, formatVolume } from "../quantity/format";
+import type { Job, TubTask, TubToday } from "./due";
+import type { NoStocking, StockingPlan } from "./enough";
+import type { Estimate } from "./estimate";
+import type { TubVerdict } from "./howWell";
+import type { NotCounted, NotSet } from "./setting";
+import { cycleUnderWay } from "./state";
+
+/** What a job asks for: one word on the board, and how it is done. */
+export const TASK_WORDS: Readonly<Record<TubTask, { readonly verb: string; readonly how: string }>> = {
+  set: { verb: "set", how: "Fresh bedding, as wet as it goes without standing water, and the worms." },
+  dry: {
+    verb: "stop watering",
+    how: "A week without water: then the fines fall through and the cocoons stay whole.",
+  },
+  clear: {
+    verb: "sieve",
+    how: "Grown worms straight into new bedding, cocoons and fines into a tray, damp.",
+  },
+  look: {
+    verb: "look for hatchlings",
+    how: "Pale threads a finger’s breadth long, under the damp sheet and on the bait.",
+  },
+  bait: {
+    verb: "bait",
+    how: "A film of fine feed or a slice of melon draws the hatchlings up, so that they are seen and fed.",
+  },
+  thin: {
+    verb: "thin out",
+    how: "From one tray to several, before they grow thin: worms and bedding together.",
+  },
+  moveOn: { verb: "move on", how: "They are grown: into a bin, a new tub, or away." },
+};
+
+/** A job as one line: how many, and of which rows. */
+export function sayJob({ task, tubs }: Job): string {
+  const rows = [...new Set(tubs.map(({ tub }) => (tub.role === "tray" ? "trays" : (tub.row ?? tub.name))))];
+  return `${TASK_WORDS[task].verb} ${tubs.length}: ${rows.slice(0, 4).join(", ")}${rows.length > 4 ? ` and ${rows.length - 4} more` : ""}`;
+}
+
+/** A number of living things with its range. */
+export const sayEstimate = ({ count, lowCount, highCount }: Estimate): string =>
+  lowCount === highCount
+    ? formatCount(count)
+    : `about ${formatCount(count)} (${formatCount(lowCount)} to ${formatCount(highCount)})`;
+
+/** Where a tub or tray stands. */
+export function sayTub({ state, due, brood }: TubToday, today: LocalDate): string {
+  const cycle = cycleUnderWay(state);
+  if (cycle)
+    return `${formatCount(cycle.grownIn)} worms since ${shortDay(cycle.setOn)}, due ${spokenDay(cycle.dueOn, today)}`;
+  if (state.brood) {
+    const { cocoons } = state.brood;
+    const hatched = state.counts.at(-1);
+    return [
+      hatched
+        ? `${sayEstimate(hatched.estimate)} ${hatched.of} on ${shortDay(hatched.on)}`
+        : cocoons
+          ? `${sayEstimate(cocoons)} cocoons`
+          : "cocoons, not counted",
+      ...(brood?.firstOn && brood.lastOn
+        ? [`hatch ${shortSpan(brood.firstOn, brood.lastOn)}`]
+        : ["too cold to hatch"]),
+      ...(brood?.grownOn ? [`grown about ${shortDay(brood.grownOn)}`] : []),
+    ].join(", ");
+  }
+  return due ? `empty, to be set ${spokenDay(due.on, today)}` : "empty";
+}
+
+/** An overdue tub: what that means and what to do now. Undefined while it is in time. */
+export function sayOverdue({ state, due }: TubToday, today: LocalDate): string | undefined {
+  const cycle = cycleUnderWay(state);
+  if (!cycle || cycle.dueOn >= today || !due) return undefined;
+  return due.hatchesInPlaceFrom && due.hatchesInPlaceFrom <= today
+    ? `Its first cocoons hatch in place since ${shortDay(due.hatchesInPlaceFrom)}: do not sieve, lure the grown worms out and let the rest be its tray.`
+    : `Late, and no harm yet: the first cocoons hatch in place from about ${due.hatchesInPlaceFrom ? shortDay(due.hatchesInPlaceFrom) : "never, it is too cold"}. Sieve it before.`;
+}
+
+export function sayNotSet(problem: NotSet, units: UnitSystem): string {
+  switch (problem.code) {
+    case "set/too-many":
+      return `${formatCount(problem.count)} worms on ${formatArea(problem.areaM2, units)}? About ${formatCount(problem.usual)} breed well there: is a side mistyped?`;
+    case "set/none":
+      return "How many worms go in?";
+    case "set/cycle":
+      return `A cycle of ${problem.least} to ${problem.most} days.`;
+    case "set/is-set":
+      return `It is set since ${shortDay(problem.since)}: sieve it first.`;
+    case "set/not-there":
+      return `Only about ${formatCount(problem.there)} grown worms came out.`;
+  }
+}
+export function sayNotCounted(problem: NotCounted): string {
+  switch (problem.code) {
+    case "count/beyond":
+      return `More than these worms can have laid (${formatCount(problem.most)} at the very most): is the scoop’s weight right?`;
+    case "count/share":
+      return "The scoop weighs no more than the whole.";
+    case "count/nothing-laid":
+      return "Nothing was ever set in it.";
+  }
+}
+const VERDICTS: Readonly<Record<TubVerdict["is"], string>> = {
+  chance: "within chance",
+  less: "really less than the rest: look at its warmth, its wetness and its worms; renew it",
+  more: "really more than the rest: do the others as this one",
+  tooFew: "too few counts beside it to tell",
+};
+export const sayVerdict = ({ rate, ofOthers, cycles, is }: TubVerdict): string =>
+  `${rate.toFixed(2)} cocoons a worm and week over ${cycles} ${cycles === 1 ? "cycle" : "cycles"}, ${Math.round(100 * ofOthers)} % of the others: ${VERDICTS[is]}.`;
+
+export function sayNoStocking(problem: NoStocking, units: UnitSystem): string {
+  switch (problem.code) {
+    case "stocking/too-late":
+      return `No brood is grown by then. Set today, the first are grown about ${shortDay(problem.earliest)} ${problem.earliest.slice(0, 4)}: buy for the day that was promised, breed for later.`;
+    case "stocking/too-cold":
+      return `At about ${formatTemperature(problem.bedC, units)} they do not lay. Breed in a warmer room, or buy.`;
+    case "stocking/too-many":
+      return `${formatCount(problem.tubs)} tubs would be needed: more than one house holds. Buy a part, or take more time.`;
+    case "stocking/nothing":
+      return "How much is wanted?";
+  }
+}
+export const sayStocking = (plan: StockingPlan, units: UnitSystem, today: LocalDate): readonly string[] => [
+  `${formatCount(plan.tubs)} ${plan.tubs === 1 ? "tub" : "tubs"} from ${spokenDay(plan.startOn, today)}, each ${plan.cycles} ${plan.cycles === 1 ? "cycle" : "cycles"}; the last that counts is set by ${shortDay(plan.lastSetOn)} ${plan.lastSetOn.slice(0, 4)}. A setting is grown ${plan.daysToGrown} days later.`,
+  `Grown by then: about ${formatMass(plan.wormsKg.middle, units, "bucket")} (${formatMass(plan.wormsKg.low, units, "bucket")} to ${formatMass(plan.wormsKg.high, units, "bucket")}); the lower end is reached in nine futures of ten.`,
+  `It takes ${formatMass(plan.parentsKg, units, "bucket")} of grown worms to begin with, about ${formatMass(plan.feedKg, units, "bucket")} of prepared feed, ${formatVolume(plan.beddingL, units)} of bedding, ${formatCount(plan.trays)} trays and ${formatCount(Math.round(plan.hours))} hours.`,
+];
+
+/** What the nursery puts on the slate: each job once. */
+export const nurseryTasks = (
+  jobs: readonly Job[],
+): readonly { readonly key: string; readonly verb: string; readonly why: string }[] =>
+  jobs.map((job) => ({ key: `nursery/${job.task}`, verb: sayJob(job), why: TASK_WORDS[job.task].how }));

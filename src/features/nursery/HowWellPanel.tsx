@@ -1,0 +1,72 @@
+"use client";
+import type { TubToday } from "@/core/nursery/due";
+import { howWell } from "@/core/nursery/howWell";
+import { sayVerdict } from "@/core/nursery/words";
+import { Chart } from "@/ui/chart/Chart";
+import { funnelChart } from "@/ui/chart/funnelChart";
+import { CELLAR, DAYLIGHT } from "@/ui/theme/colours";
+import { useColorScheme } from "@mui/material/styles";
+import { useMemo } from "react";
+import styles from "./Nursery.module.css";
+
+/** Which tubs breed well, and whether it is chance: every counted cycle within the funnel that chance alone would make. */
+export function HowWellPanel({ tubs }: { readonly tubs: readonly TubToday[] }) {
+  const { mode, systemMode } = useColorScheme();
+  const colours = (mode === "system" ? systemMode : mode) === "light" ? DAYLIGHT : CELLAR;
+  const found = useMemo(() => howWell(tubs), [tubs]);
+  const option = useMemo(() => funnelChart(found, colours), [found, colours]);
+  const other = found.tubs.filter(({ is }) => is === "less" || is === "more");
+  const rows = [...new Set(found.points.map(({ row }) => row))].toSorted();
+  const expected = found.points.reduce((sum, { expected: { middle } }) => sum + middle, 0) / Math.max(1, found.points.length); // prettier-ignore
+  return (
+    <section aria-labelledby="well">
+      <h2 id="well" className={styles.title}>
+        How well they breed
+      </h2>
+      {found.points.length === 0 ? (
+        <p className={styles.quiet}>
+          {found.uncounted > 0
+            ? `${found.uncounted} cleared ${found.uncounted === 1 ? "cycle was" : "cycles were"} not counted: how many worms came back is known, what they laid is not. One weighed scoop a tub is enough.`
+            : "Nothing was counted yet. One weighed scoop a tub on sieving day is enough; without it the rhythm runs on all the same."}
+        </p>
+      ) : (
+        <>
+          <p>
+            {found.rate.toFixed(2)} cocoons a grown worm and week in the middle, over {found.points.length}{" "}
+            counted cycles; for this warmth about {expected.toFixed(2)} would be expected
+            {found.uncounted > 0 && `. ${found.uncounted} more were not counted`}.
+          </p>
+          {other.length === 0 ? (
+            <p>
+              <b>All tubs lie within chance:</b> none has to be accused, none copied.
+            </p>
+          ) : (
+            <ul className={styles.verdicts}>
+              {other.map((one) => (
+                <li key={one.tubId} data-is={one.is}>
+                  <b>{one.name}</b>: {sayVerdict(one)}
+                </li>
+              ))}
+            </ul>
+          )}
+          <Chart
+            option={option}
+            height={300}
+            label="Cocoons a worm and week of every counted cycle, by how many worm-weeks it was laid in, within the limits of chance"
+          />
+          <p className={styles.quiet}>
+            Each mark is one counted cycle. Between the inner lines lie 19 of 20 sound tubs, between the outer
+            nearly all.{" "}
+            {rows.length > 1 &&
+              `By row: ${rows
+                .map((row) => {
+                  const of = found.points.filter((point) => point.row === row);
+                  return `${row === "" ? "no row" : row} ${(of.reduce((sum, { rate }) => sum + rate, 0) / of.length).toFixed(2)}`;
+                })
+                .join(", ")}.`}
+          </p>
+        </>
+      )}
+    </section>
+  );
+}
