@@ -101,11 +101,12 @@ export const tubsToday = (
   tubs: readonly Tub[],
   logOf: (tubId: string) => TubLog,
   climateOf: (tub: Tub) => Climate | undefined,
+  today: LocalDate,
 ): readonly TubToday[] =>
   tubs.map((tub) => {
     const state = tubState(tub, logOf(tub.id));
     const climate = climateOf(tub) ?? TEMPERATE;
-    const due = tubDue(tub, state, climate);
+    const due = tubDue(tub, state, climate, today);
     const brood = state.brood && broodDays(state.brood, speciesOf(tub.speciesId), climate);
     return { tub, state, climate, ...(due ? { due } : {}), ...(brood ? { brood } : {}) };
   });

@@ -202,11 +202,12 @@ class Follower {
 
   private async tubsToday(): Promise<readonly TubToday[]> {
     const { tubsToday } = await judging();
-    const { frame, known } = this.of;
+    const { frame, known, today } = this.of;
     return tubsToday(
       frame.tubs,
       (id) => (known.get(id) as Known<"tubs">).state,
       ({ roomId }) => this.climates[roomId],
+      today,
     );
   }
 

@@ -36,7 +36,7 @@ export interface TubToday {
 }
 
 /** What it asks for next; undefined where it asks for nothing. Never throws. */
-export function tubDue(tub: Tub, state: TubState, climate: Climate): TubDue | undefined {
+export function tubDue(tub: Tub, state: TubState, climate: Climate, today: LocalDate): TubDue | undefined {
   if (state.stage === "ended") return undefined;
   if (state.stage === "brood" && state.brood)
     return broodDue(state, broodDays(state.brood, speciesOf(tub.speciesId), climate));
@@ -48,7 +48,7 @@ export function tubDue(tub: Tub, state: TubState, climate: Climate): TubDue | un
       climate,
     );
     const dryOn = addDays(cycle.dueOn, -DRIES_DAYS);
-    const isTended = state.tendedOn >= dryOn;
+    const isTended = state.tendedOn >= dryOn || today >= cycle.dueOn;
     return {
       ...(dryOn > cycle.setOn && !isTended
         ? { task: "dry" as const, on: dryOn }

@@ -107,7 +107,9 @@ export function howWell(all: readonly TubToday[]): HowWell {
   const spread = Math.max(LEAST_SPREAD, Math.sqrt(Math.max(0, seen ** 2 - counting ** 2)));
   const points = bare.map(({ error, speciesId, ...one }): YieldPoint => ({
     ...one,
-    z: off({ rate: one.rate, speciesId }) / Math.hypot(spread, error),
+    z:
+      off({ rate: one.rate, speciesId }) /
+      Math.hypot(spread, error * (1 + off({ rate: one.rate, speciesId }))),
   }));
   const tubs = [...new Set(bare.map(({ tubId }) => tubId))].map((tubId): TubVerdict => {
     const own = bare.filter((one) => one.tubId === tubId);
@@ -115,9 +117,10 @@ export function howWell(all: readonly TubToday[]): HowWell {
     const ownRate = own.reduce((sum, one) => sum + one.cocoons.count, 0) / Math.max(1e-9, weeks);
     const others = bare.filter((one) => one.tubId !== tubId && one.speciesId === own[0]!.speciesId);
     const usual = median(others.map((one) => one.rate));
-    // A tub keeps its own character through its cycles: only counting errors shrink with more of them.
-    const error = Math.hypot(spread / Math.sqrt(own.length), Math.sqrt(own.reduce((sum, one) => sum + one.error ** 2, 0)) / own.length); // prettier-ignore
     const ofOthers = usual > 0 ? ownRate / usual : 1;
+    const counting2 = own.reduce((sum, one) => sum + one.error ** 2, 0) / own.length ** 2;
+    // A count's own error is of that count: of a tub that lays half, half as much.
+    const error = Math.hypot(spread / Math.sqrt(own.length), ofOthers * Math.sqrt(counting2));
     const z = (ofOthers - 1) / error;
     return {
       tubId,

@@ -81,10 +81,15 @@ export const formatTemperature = (temperatureC: number, units: UnitSystem): stri
     ? `${Math.round((temperatureC * 9) / 5 + 32)} °F`
     : `${decimals(Math.round(temperatureC * 2) / 2, 1)} °C`;
 
+const minus = (value: number): string => (value < 0 ? `−${-value}` : `${value}`);
+
 export const formatTemperatureRange = (lowC: number, highC: number, units: UnitSystem): string => {
-  const shown = (value: number) => Math.round(units === "us" ? (value * 9) / 5 + 32 : value);
+  const degrees = (value: number) => Math.round(units === "us" ? (value * 9) / 5 + 32 : value) + 0;
+  const [low, high] = [degrees(lowC), degrees(highC)];
   const unit = units === "us" ? "°F" : "°C";
-  return shown(lowC) === shown(highC) ? `${shown(lowC)} ${unit}` : `${shown(lowC)}–${shown(highC)} ${unit}`;
+  if (low === high) return `${minus(low)} ${unit}`;
+  // A dash beside a minus reads as another minus.
+  return low < 0 ? `${minus(low)} to ${minus(high)} ${unit}` : `${low}–${high} ${unit}`;
 };
 
 /** A depth or a side, as one reads it off a tape. */

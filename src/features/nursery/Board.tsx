@@ -134,7 +134,7 @@ function Week({
         {isNow ? "This week" : isPast ? `Late, week of ${shortDay(week)}` : `Week of ${shortDay(week)}`}
         {isEmpty && <span className={styles.quiet}> nothing due</span>}
       </h3>
-      {children}
+      <div className={styles.rows}>{children}</div>
     </section>
   );
 }
@@ -195,7 +195,8 @@ function Row({
           <b>{row.name}</b>
         </label>
         <span className={styles.quiet}>
-          {row.tubs.length} {row.tubs[0]!.tub.role === "tray" ? "trays" : "tubs"}
+          {row.tubs.length} {row.tubs[0]!.tub.role === "tray" ? "tray" : "tub"}
+          {row.tubs.length === 1 ? "" : "s"}
           {tasks.length > 0 && `: ${tasks.join(", ")}`}
         </span>
         {canMove && (

@@ -284,9 +284,7 @@ export function JobDialog({
     if (Object.keys(faults).length > 0) return refuse();
     return done(
       await write(`${names} tended`, {
-        lines: chosen.flatMap(({ tub }) =>
-          [...facts, ...note].map((fact) => ({ tubId: tub.id, fact })),
-        ),
+        lines: chosen.flatMap(({ tub }) => [...facts, ...note].map((fact) => ({ tubId: tub.id, fact }))),
         trays: [],
       }),
     );

@@ -37,8 +37,11 @@ interface Typed {
 /** New tubs of one size in rows, staggered over a cycle on days the keeper has time; what each takes is worked out before the eyes. */
 export function NewTubs({
   firstNumber,
+  roomId,
   onClose,
 }: {
+  /** Where the others stand. */
+  readonly roomId?: string | undefined;
   readonly firstNumber: number;
   readonly onClose: () => void;
 }) {
@@ -52,7 +55,7 @@ export function NewTubs({
     long: units === "us" ? "16 in" : "40 cm",
     deep: units === "us" ? "6 in" : "15 cm",
     start: today,
-    roomId: (rooms[0]?.id ?? ""),
+    roomId: roomId ?? rooms[0]?.id ?? "",
     speciesId: "fetida",
   });
   const [free, setFree] = useState<readonly number[]>([]);

@@ -92,7 +92,8 @@ export function NurseryRoom() {
               {jobs.map((job) => (
                 <li key={job.task}>
                   <span>
-                    <b>{sayJob(job)}</b> <span className={styles.quiet}>{TASK_WORDS[job.task].how}</span>
+                    <b>{upper(sayJob(job))}</b>{" "}
+                    <span className={styles.quiet}>{TASK_WORDS[job.task].how}</span>
                   </span>
                   <Button
                     variant="contained"
@@ -161,6 +162,7 @@ export function NurseryRoom() {
       {inHand && asked && <JobDialog job={asked.job} tubs={inHand} onClose={() => setAsked(undefined)} />}
       {isNew && (
         <NewTubs
+          roomId={standing.find(({ tub }) => tub.role === "tub")?.tub.roomId}
           firstNumber={tubsToday.filter(({ tub }) => tub.role === "tub").length + 1}
           onClose={() => setNew(false)}
         />
@@ -168,3 +170,5 @@ export function NurseryRoom() {
     </main>
   );
 }
+
+const upper = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

@@ -69,11 +69,14 @@ export function WeatherRoom() {
 }
 
 function Ahead({ bins, weather }: { readonly bins: readonly BinToday[]; readonly weather: WeatherToday }) {
-  const { rooms, units, today } = useSession();
+  const { rooms, tubs, units, today } = useSession();
   const { outlook, spells, ended } = weather;
   const ahead = outlook.days.filter(({ day }) => day >= today);
   const inUse = bins.filter(({ state }) => state.setup && !isOutOfUse(state) && state.worms.massKg > 0);
-  const used = rooms.filter(({ id }) => inUse.some(({ state }) => state.setup!.roomId === id));
+  const used = rooms.filter(
+    ({ id }) =>
+      inUse.some(({ state }) => state.setup!.roomId === id) || tubs.some(({ roomId }) => roomId === id),
+  );
   const byRoom = used.map((one) => ({
     one,
     days: roomAhead(one.climate, outlook.outdoors, outlook.days).filter(({ day }) => day >= today),
@@ -211,7 +214,7 @@ function Nearest({ bins, weather }: { readonly bins: readonly BinToday[]; readon
     <p>
       No heat, frost or rain of the coming week harms a bin.
       {near &&
-        ` Nearest to it is ${near.one.bin.name} ${spokenDay(near.day, today)}: ${formatTemperature(near.atC, units)} in the bed, where ${formatTemperature(near.limitC, units)} would be warned of.`}
+        ` Nearest to it is ${near.one.bin.name}, ${spokenDay(near.day, today)}: ${formatTemperature(near.atC, units)} in the bed, where ${formatTemperature(near.limitC, units)} would be warned of.`}
     </p>
   );
 }

@@ -5,7 +5,9 @@ import { chartFrame } from "./chartFrame";
 /** Rates of counted cycles by their size, within the limits that chance makes; what lies beyond is a diamond and bears its name. */
 export function funnelChart({ points, rate, spread, tubs }: HowWell, colours: Colours) {
   const { text, base } = chartFrame(colours, "cocoons a worm and week", 2);
-  const most = 1.1 * Math.max(1, ...points.map(({ wormWeeks }) => wormWeeks));
+  const weeksSeen = points.map(({ wormWeeks }) => wormWeeks);
+  const least = 0.7 * Math.min(...weeksSeen, Infinity);
+  const most = 1.15 * Math.max(1, ...weeksSeen);
   const accused = new Set(tubs.filter(({ is }) => is === "less" || is === "more").map(({ tubId }) => tubId));
   // A scoop of a sixteenth, as most are: its error shrinks with the number laid.
   const sampled = Math.max(1, ...points.map(({ cocoons }) => (cocoons.highCount - cocoons.lowCount) ** 2 / Math.max(1, cocoons.count) / 6.57)); // prettier-ignore
@@ -20,7 +22,7 @@ export function funnelChart({ points, rate, spread, tubs }: HowWell, colours: Co
     tooltip: { show: false },
     lineStyle: { color: times === 0 ? colours.ink : colours.quiet, width: times === 0 ? 2 : 1.4, type },
     data: Array.from({ length: 40 }, (_, at) => {
-      const weeks = (most * (at + 1)) / 40;
+      const weeks = least + ((most - least) * at) / 39;
       return [weeks, limit(weeks, times)] as const;
     }),
   });
@@ -39,10 +41,16 @@ export function funnelChart({ points, rate, spread, tubs }: HowWell, colours: Co
     },
     data: points
       .filter(({ tubId }) => accused.has(tubId) === isOther)
-      .map((point) => ({ name: point.name, value: [point.wormWeeks, point.rate] as const })),
+      .map((point, nth, all) => ({
+        // Named once, at its last cycle.
+        name: all.slice(nth + 1).some(({ tubId }) => tubId === point.tubId) ? "" : point.name,
+        value: [point.wormWeeks, point.rate] as const,
+      })),
   });
+  const highest = Math.max(0.5, 2 * rate, 1.1 * Math.max(0, ...points.map((point) => point.rate)));
   return {
     ...base,
+    yAxis: { ...base.yAxis, max: Math.ceil(2 * highest) / 2 },
     tooltip: { ...base.tooltip, trigger: "item" as const },
     grid: { left: 56, right: 70, top: 34, bottom: 44 },
     xAxis: {
@@ -51,6 +59,7 @@ export function funnelChart({ points, rate, spread, tubs }: HowWell, colours: Co
       nameLocation: "middle" as const,
       nameGap: 28,
       nameTextStyle: text,
+      min: Math.floor(Number.isFinite(least) ? least : 0),
       max: Math.ceil(most),
       axisLabel: text,
       axisLine: { lineStyle: { color: colours.hairline } },
