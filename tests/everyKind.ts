@@ -205,6 +205,10 @@ export const LOG: readonly Entry[] = [
   entry({ kind: "guarded", against: "heat", by: ["shaded", "ice"] }),
   entry({ kind: "guarded", against: "heat", by: ["shaded"], isOver: true }),
   entry({ kind: "rescue", is: "begun" }),
+  entry({
+    kind: "altered",
+    changes: { own: { intervalDays: 14 }, ahead: { busyUntil: "2026-08-15", beforeBusyDays: 7 } },
+  }),
 ];
 
 /** What can be done with a lot of castings: each kind, no field left out. */

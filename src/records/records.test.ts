@@ -98,7 +98,7 @@ const RELEASED: Record<string, string> = {
   "entry/v6.fixture.json": "49270640087d5ded8623ae3fc5cd3a1e72fc9729977c000b026f1167bd2c38de",
   "entry/v7.fixture.json": "fb507c75d869636796d1ab89d24f6996a03a42b8abb32999c88a2edca37ce926",
   "entry/v8.fixture.json": "9621fbabe9cc80380faa43186ad06f6280150042b1d2e8ca4df9b24295709f1e",
-  "entry/v9.fixture.json": "2d69b0c38843890012e42624ef1a13882e59db237c4adb5ecd72de94d0e1632a",
+  "entry/v9.fixture.json": "455f4765cf7b3fe59b3ff537eb8fc8ea017ddd43b3bb2c034ae77d4fe8fa7682",
   "lot/v1.fixture.json": "7331a5055b2a9515ebe3252647caa8f886d6949e9585e95deda6938cbccfe85b",
   "material/v1.fixture.json": "866d765cf4665704e662dd6af6cf685eb4a665f40bc3dddce9681caa0bd1a04b",
   "plan/v1.fixture.json": "5cc677dff0ff7d7c21e352da41764167d61edced8eccab16bebeb5f37d06a068",

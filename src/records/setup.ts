@@ -65,7 +65,7 @@ export const binSetup = z.strictObject({
     .optional(),
   /**
    * What the keeper means to do differently: smaller or larger meals than usual, days on which no one comes, a harvest that
-   * is wanted by a day, with no food and no water before it.
+   * is wanted by a day, with no food and no water before it, a busy time with seldom visits.
    */
   ahead: z
     .strictObject({
@@ -75,6 +75,9 @@ export const binSetup = z.strictObject({
       harvestOn: localDate.optional(),
       noFoodFrom: localDate.optional(),
       noWaterFrom: localDate.optional(),
+      /** Seldom visited until then, and how often it was before; not said, as its school has it. */
+      busyUntil: localDate.optional(),
+      beforeBusyDays: z.number().int().min(1).max(366).optional(),
     })
     .optional(),
 });

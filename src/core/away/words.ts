@@ -1,5 +1,11 @@
 import type { LocalDate } from "@/vocabulary/fields";
-import { dayAndMonth } from "../calendar/day";
+import type { Settings } from "@/records/settings";
+import { isOutOfUse } from "../bin/state";
+import { dayAndMonth, spokenDay } from "../calendar/day";
+import { practiceOf } from "../practice/practice";
+import type { DatedTask } from "../round/dated";
+import type { BinToday } from "../round/round";
+import { busyTime, isBusyOver, toldBusy } from "./busy";
 import type { UnitSystem } from "../quantity/format";
 import { formatVolume } from "../quantity/format";
 import type { AwayProblem, AwayRisk, AwayRiskKind } from "./away";
@@ -46,4 +52,37 @@ export function sayForHelper(kind: AwayRiskKind, areaM2: number, units: UnitSyst
     case "none":
       return `Lift the cover once. Moist and earthy is right; if the top is dry, sprinkle about ${spray} of water. No food.`;
   }
+}
+
+/** What a busy time puts on the slate: that it comes, while a bin is not told, and that it is over. Never throws. */
+export function busyTasks(
+  busy: NonNullable<Settings["busy"]>,
+  bins: readonly BinToday[],
+  today: LocalDate,
+): readonly DatedTask[] {
+  const coming = busyTime(busy, today);
+  const practices = bins.flatMap(({ state }) => (isOutOfUse(state) ? [] : (practiceOf(state) ?? [])));
+  const toTell = coming ? practices.filter((practice) => toldBusy(practice, coming.until)).length : 0;
+  const over = practices.filter(({ setup }) => isBusyOver(setup, today)).length;
+  const line = (name: string, verb: string, why: string): DatedTask => ({ key: `busy/${name}/${verb}`, name, verb, why, to: { room: "away", id: "" }, overdueDays: 0 }); // prettier-ignore
+  return [
+    ...(coming && toTell > 0 && !practices.some(({ setup }) => setup.ahead?.busyUntil !== undefined)
+      ? [
+          line(
+            coming.name,
+            "visit the bins seldom?",
+            `Little time from ${spokenDay(coming.from, today)} until ${spokenDay(coming.until, today)}.`,
+          ),
+        ]
+      : []),
+    ...(over > 0
+      ? [
+          line(
+            "Busy time over:",
+            "back to the usual rhythm",
+            `${over} ${over === 1 ? "bin is" : "bins are"} still visited seldom.`,
+          ),
+        ]
+      : []),
+  ];
 }

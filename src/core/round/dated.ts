@@ -25,7 +25,7 @@ export interface DatedTask {
   readonly verb: string;
   readonly why: string;
   readonly to: {
-    readonly room: "start" | "store" | "lots" | "trouble" | "bin" | "visit" | "weather" | "nursery";
+    readonly room: "start" | "store" | "lots" | "trouble" | "bin" | "visit" | "weather" | "nursery" | "away";
     readonly id: string;
   };
   readonly overdueDays: number;

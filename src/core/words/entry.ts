@@ -430,6 +430,7 @@ function sayChanges(changes: Altered["changes"], units: UnitSystem): string {
     return changes.resting
       ? `resting${changes.restingUntil ? ` until ${changes.restingUntil}` : ""}`
       : "awake again";
+  if (changes.ahead?.busyUntil) return `visited seldom until ${changes.ahead.busyUntil}`;
   if (changes.ahead?.harvestOn) return `castings wanted by ${changes.ahead.harvestOn}`;
   return [
     ...Object.keys(changes)

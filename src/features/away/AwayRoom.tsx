@@ -19,6 +19,7 @@ import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import Link from "next/link";
 import styles from "./Away.module.css";
+import { BusyTimes } from "./BusyTimes";
 import { useAwayRisks } from "./useAwayRisks";
 
 const NOTHING = { from: "", until: "", helper: "", call: "" };
@@ -157,6 +158,7 @@ export function AwayRoom() {
           />
         </>
       )}
+      <BusyTimes bins={inUse} />
     </main>
   );
 }

@@ -1,4 +1,5 @@
 "use client";
+import { busyTasks } from "@/core/away/words";
 import { spokenDay } from "@/core/calendar/day";
 import { datedTasks, nextStart, startsToday } from "@/core/round/dated";
 import { jobsOf } from "@/core/nursery/due";
@@ -9,11 +10,20 @@ import { useWeather } from "@/session/weather";
 import Link from "next/link";
 import styles from "./Slate.module.css";
 
-const WITHOUT_ID: ReadonlySet<string> = new Set(["store", "weather", "nursery"]);
+const WITHOUT_ID: ReadonlySet<string> = new Set(["store", "weather", "nursery", "away"]);
 
 /** On the slate beside the bins: steps of a start, batches to turn and to measure, castings to look after, troubles not over. */
 export function DatedLines() {
-  const { timetables, today, units, bins, batchesToday: batches, lotsToday: lots, tubsToday } = useSession();
+  const {
+    timetables,
+    today,
+    units,
+    bins,
+    batchesToday: batches,
+    lotsToday: lots,
+    tubsToday,
+    settings,
+  } = useSession();
   const starts = startsToday(timetables, bins ?? [], batches ?? []);
   const weather = useWeather();
   const nursery = nurseryTasks(jobsOf(tubsToday ?? [], today)).map((one) => ({
@@ -24,6 +34,7 @@ export function DatedLines() {
   }));
   const tasks = [
     ...nursery,
+    ...busyTasks(settings?.busy ?? [], bins ?? [], today),
     ...weatherTasks(weather?.spells ?? [], weather?.ended ?? [], bins ?? [], today),
     ...datedTasks(starts, batches ?? [], today, units, lots, bins),
   ];

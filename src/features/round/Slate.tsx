@@ -112,6 +112,7 @@ export function Slate() {
         batches.length > 0 ||
         lots.length > 0 ||
         tubs.length > 0 ||
+        (settings?.busy?.length ?? 0) > 0 ||
         outdoorsOf(settings?.outdoors, rooms) !== undefined ||
         bins?.some(({ state: { troubles, setup, guards } }) => troubles ?? guards ?? setup?.ahead)) && (
         <DatedLines />
