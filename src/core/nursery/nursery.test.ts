@@ -40,7 +40,7 @@ class House {
     for (const { tubId, fact } of act.lines) this.say(tubId, fact, day);
   }
   say(tubId: string, fact: FactAbout<"tub">, day: LocalDate): void {
-    this.log.set(tubId, [...(this.log.get(tubId) ?? []), tubEntry(fact as never, day, tubId)]);
+    this.log.set(tubId, [...(this.log.get(tubId) ?? []), tubEntry(fact, day, tubId)]);
   }
   today(day: LocalDate, climate = WARM): TubToday[] {
     return this.tubs.map((tub) => {
