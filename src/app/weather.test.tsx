@@ -27,7 +27,10 @@ const online = (isUp: boolean) => {
   globalThis.fetch = ((url: string) => {
     if (!isUp || !String(url).startsWith("/api/weather")) return Promise.reject(new TypeError("no network"));
     const response = answer({ url: `http://cellar.example${String(url)}` } as Request);
-    return Promise.resolve({ ok: response.status === 200, json: () => response.json() } as unknown as Response);
+    return Promise.resolve({
+      ok: response.status === 200,
+      json: () => response.json(),
+    } as unknown as Response);
   }) as typeof fetch;
 };
 const before = { fetch: globalThis.fetch, Response: globalThis.Response };

@@ -17,9 +17,9 @@ export interface WeatherDay {
 export const REHEARSALS = ["asItComes", "heat", "frost", "rain"] as const;
 export type Rehearsal = (typeof REHEARSALS)[number];
 
-/** A spell rehearsed begins three days on and lasts four. */
+/** A spell rehearsed begins three days on and lasts four; it stands in place of the run of those days. */
 const SPELL = { fromDays: 3, days: 4 } as const;
-const BEYOND_K: Readonly<Record<"heat" | "frost", number>> = { heat: 12, frost: -13 };
+const BEYOND_K: Readonly<Record<"heat" | "frost", number>> = { heat: 16, frost: -16 };
 const RUN_DAYS = 5;
 const EPOCH: LocalDate = "2020-01-01" as LocalDate;
 
@@ -55,7 +55,12 @@ export function weatherDays(
       rehearse !== "asItComes" && ahead >= SPELL.fromDays && ahead < SPELL.fromDays + SPELL.days;
     const spellK = isInSpell && rehearse !== "rain" ? BEYOND_K[rehearse] : 0;
     const unsure = ahead > 0 ? 0.25 * ahead * at(`${seed}/off/${today}`, t) : 0;
-    const meanC = airTemperatureC(climate, day) + 5 * run + 1.2 * at(`${seed}/day`, t) + spellK + unsure;
+    const meanC =
+      airTemperatureC(climate, day) +
+      (spellK === 0 ? 5 * run : 0) +
+      1.2 * at(`${seed}/day`, t) +
+      spellK +
+      unsure;
     const sun = Math.min(1, Math.max(0, 0.5 + 0.6 * wave(`${seed}/sun`, t, 3)));
     const halfRange = 2 + 4.5 * sun;
     const wet = wave(`${seed}/rain`, t, 2);

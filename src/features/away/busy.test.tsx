@@ -1,4 +1,12 @@
-import { binRows, inCellar, leaveCellar, press, roomRow, settingsRow, typeDay } from "../../../tests/inCellar";
+import {
+  binRows,
+  inCellar,
+  leaveCellar,
+  press,
+  roomRow,
+  settingsRow,
+  typeDay,
+} from "../../../tests/inCellar";
 import { newTub, START } from "../../../tests/log";
 import { addDays } from "@/core/calendar/day";
 import { replay } from "@/core/bin/replay";
