@@ -31,7 +31,9 @@ export function sayStage(stage: RescueStage, units: UnitSystem, today: LocalDate
 
 /** What the balance comes to. */
 export const sayBalance = ({ balance, outL }: RescuePlan, units: UnitSystem): string =>
-  `${formatVolume(balance.excessL, units)} of water is too much. Dry card in the free room takes ${formatVolume(balance.soakableL, units)} of it; for the rest ${formatVolume(outL, units)} of the ${formatVolume(balance.bedL, units)} bed has to leave.`;
+  balance.soakableL < 0.1
+    ? `${formatVolume(balance.excessL, units)} of water is too much, and there is no room for dry card to take it: ${formatVolume(outL, units)} of the ${formatVolume(balance.bedL, units)} bed has to leave.`
+    : `${formatVolume(balance.excessL, units)} of water is too much. Dry card in the free room takes ${formatVolume(balance.soakableL, units)} of it; for the rest ${formatVolume(outL, units)} of the ${formatVolume(balance.bedL, units)} bed has to leave.`;
 
 /** What goes before and beside the stages. */
 export function rescueSteps(

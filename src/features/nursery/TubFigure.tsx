@@ -48,7 +48,12 @@ export const TubFigure = memo(function TubFigure({
   const r = 13;
   const round = 2 * Math.PI * r;
   return (
-    <svg viewBox={`0 0 ${WIDE} ${HIGH}`} width={WIDE} height={HIGH} aria-hidden="true">
+    <svg
+      viewBox={ring ? `0 0 ${WIDE} ${HIGH}` : `0 ${BED_Y - 2} ${WIDE} ${HIGH - BED_Y + 2}`}
+      width={WIDE}
+      height={ring ? HIGH : HIGH - BED_Y + 2}
+      aria-hidden="true"
+    >
       {state.stage !== "empty" && (
         <rect
           x={BED_X + 2}
