@@ -18,6 +18,7 @@ import type { BinState, Feeding, LogProblem, PlaceState } from "./state";
 import { EMPTY_BIN, placeKey } from "./state";
 import { setupAfter } from "./setupAfter";
 import { guarded, rescued } from "./watch";
+import { cameOf } from "./mixture";
 import { cleared, contentsOut, partCleared, received, shareOut } from "./shift";
 import { fromFedEnd, harvestCompartment } from "./system";
 
@@ -249,6 +250,7 @@ function stocked(state: BinState, entry: EntryOf<"stocked">): BinState {
       massKg: state.worms.massKg + massKg,
       speciesId: state.worms.massKg > dominant.massKg ? state.worms.speciesId : dominant.speciesId,
       since: state.worms.since ?? entry.day,
+      ...cameOf(state.worms, lots),
     },
   };
 }

@@ -1,3 +1,4 @@
+import { cameOf } from "./mixture";
 import type { Entry, EntryOf, Holds } from "@/records/entry";
 import type { PutIn } from "@/vocabulary/deeds";
 import { amountKg } from "../log/amount";
@@ -164,6 +165,7 @@ export function received(state: BinState, entry: EntryOf<"received">): BinState 
       massKg: worms.massKg + wormsKg,
       speciesId: worms.massKg > wormsKg || !entry.speciesId ? worms.speciesId : entry.speciesId,
       since: worms.since ?? entry.day,
+      ...cameOf(worms, [{ speciesId: entry.speciesId ?? worms.speciesId, massKg: wormsKg }]),
     },
   };
 }

@@ -68,6 +68,15 @@ export interface OpenTrouble {
   readonly lookOn: LocalDate;
 }
 
+/** The herd: what it weighs by the log, its main species, and where there are several, what came of each. */
+export interface Worms {
+  readonly massKg: number;
+  readonly speciesId: SpeciesId;
+  readonly since?: LocalDate;
+  /** Kilograms that came of each species, where it was more than one: only their shares mean anything. */
+  readonly came?: Readonly<Partial<Record<SpeciesId, number>>>;
+}
+
 /** A bin made ready for a spell of weather. */
 export interface Guarded {
   readonly against: SpellKind;
@@ -87,7 +96,7 @@ export interface BinState {
   readonly firstDay?: LocalDate;
   readonly lastDay?: LocalDate;
   readonly entryCount: number;
-  readonly worms: { readonly massKg: number; readonly speciesId: SpeciesId; readonly since?: LocalDate };
+  readonly worms: Worms;
   /** By compartment id, as of `contentsOn`. */
   readonly contents: Readonly<Record<string, Contents>>;
   readonly contentsOn?: LocalDate;

@@ -1,6 +1,6 @@
+import { tenderest } from "../bin/mixture";
 import type { LocalDate } from "@/vocabulary/fields";
 import { addDays } from "../calendar/day";
-import { speciesOf } from "../catalogue/species";
 import type { Expectation } from "../expectation/expectation";
 import type { Caution, Decision, Evidence, Reason, Step } from "./decision";
 import { bedC } from "./feed";
@@ -18,7 +18,7 @@ export function emergency(
   seen: Seen,
   today: LocalDate,
 ): Decision | undefined {
-  const species = speciesOf(practice.state.worms.speciesId);
+  const species = tenderest(practice.state.worms);
   const limitC = Math.min(31, species.heatDeathC - 4);
   const bed = bedC(expectation, seen);
   const measured = seen.temperatureC;

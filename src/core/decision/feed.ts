@@ -1,3 +1,4 @@
+import { herdOf, tenderest } from "../bin/mixture";
 import { SETTLED_DRY_KG_PER_L } from "../matter/figures";
 import { COVER_KG_PER_L, coverLeftL } from "../bin/cover";
 import { GONE_MEALS } from "../bin/readings";
@@ -7,7 +8,6 @@ import { areaM2, fedCompartment } from "../bin/system";
 import { addDays, daysBetween } from "../calendar/day";
 import { materialOf } from "../catalogue/material";
 import type { School } from "../catalogue/school";
-import { speciesOf } from "../catalogue/species";
 import type { Band, Expectation, WeekOn } from "../expectation/expectation";
 import { MOIST_KG_PER_L } from "../matter/figures";
 import { DRY_BEDDING } from "../practice/dryBedding";
@@ -73,7 +73,8 @@ export function feedSteps(
     nextInDays: { low: Math.max(1, Math.round(days / 2)), middle: days, high: days },
   });
   if (state.worms.massKg <= 0) return wait({ code: "food/no-worms" }, 7);
-  const species = speciesOf(state.worms.speciesId);
+  // Of a mixture the tenderest decides what is borne; each eats at its own pace.
+  const species = tenderest(state.worms);
   const temperatureC = bedC(expectation, seen);
   // The keeper's own bounds for this bin hold beside the species'.
   const { coldestC = -Infinity, warmestC = Infinity } = practice.setup.own ?? {};
@@ -192,7 +193,7 @@ function sizedRation(expectation: Expectation, practice: Practice, today: LocalD
   const both: Ration = ration(
     {
       wormsKg: expectation.wormsKg.middle,
-      species: speciesOf(state.worms.speciesId),
+      ...herdOf(state.worms),
       temperatureC: expectation.temperatureC.middle,
       moisture: expectation.moisture.middle,
       ageDays: age,

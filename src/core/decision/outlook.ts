@@ -1,5 +1,5 @@
+import { herdOf } from "../bin/mixture";
 import type { LocalDate } from "@/vocabulary/fields";
-import { speciesOf } from "../catalogue/species";
 import { materialOf } from "../catalogue/material";
 import type { Band, Expectation } from "../expectation/expectation";
 import { capacity, clearingDays } from "../ration/ration";
@@ -25,7 +25,7 @@ export function outlook(
   const age = ageDays(practice, today);
   const eats = capacity({
     wormsKg: expectation.wormsKg.middle,
-    species: speciesOf(practice.state.worms.speciesId),
+    ...herdOf(practice.state.worms),
     temperatureC: expectation.temperatureC.middle,
     moisture: moistureNow,
     ageDays: age,

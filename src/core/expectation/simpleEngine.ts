@@ -1,3 +1,4 @@
+import { herdOf, tenderest } from "../bin/mixture";
 import { SEEN_SHARE } from "../matter/figures";
 import type { BinSetup } from "@/records/setup";
 import type { Climate } from "@/records/room";
@@ -5,7 +6,6 @@ import type { LocalDate } from "@/vocabulary/fields";
 import type { Cover } from "@/vocabulary/setup";
 import { addDays, daysBetween } from "../calendar/day";
 import { schoolOf } from "../catalogue/school";
-import { speciesOf } from "../catalogue/species";
 import type { Contents } from "../bin/matter";
 import { bufferL, castingsShare, dryKg, NOTHING, settledVolumes, worked } from "../bin/matter";
 import type { BinState, MoistureRecord, PlaceState } from "../bin/state";
@@ -168,7 +168,7 @@ function expectedPlaces(
   const ageDays = state.worms.since ? daysBetween(state.worms.since, day) : 0;
   const eats = capacity({
     wormsKg: worms.middle,
-    species: speciesOf(state.worms.speciesId),
+    ...herdOf(state.worms),
     temperatureC,
     moisture,
     ageDays,
@@ -209,7 +209,7 @@ function trouble(
   places: readonly PlaceExpectation[],
 ): Band {
   const school = state.setup ? schoolOf(state.setup.school) : undefined;
-  const species = speciesOf(state.worms.speciesId);
+  const species = tenderest(state.worms);
   const soaked = school ? clamp((moisture.middle - school.moistureHigh - 0.04) / 0.08) : 0;
   const parched = school ? clamp((school.moistureLow - 0.08 - moisture.middle) / 0.1) : 0;
   const hot = clamp((temperatureC.middle - (species.heatDeathC - 7)) / 6);

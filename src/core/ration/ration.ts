@@ -7,6 +7,8 @@ const INTAKE_KG_PER_KG_DAY = 0.5;
 export interface Herd {
   readonly wormsKg: number;
   readonly species: Species;
+  /** Where several live in it: each with its share of the herd, adding up to one. */
+  readonly mix?: readonly { readonly species: Species; readonly share: number }[] | undefined;
   readonly temperatureC: number;
   readonly moisture: number;
   readonly ageDays: number;
@@ -26,7 +28,10 @@ export function capacity(herd: Herd): Capacity {
     throw new RangeError(`capacity: wormsKg must be a finite mass, 0 or more, got ${herd.wormsKg}`);
   }
   const factors = {
-    temperature: temperatureFactor(herd.temperatureC, herd.species),
+    temperature: (herd.mix ?? [{ species: herd.species, share: 1 }]).reduce(
+      (sum, { species, share }) => sum + share * temperatureFactor(herd.temperatureC, species),
+      0,
+    ),
     moisture: moistureFactor(herd.moisture),
     maturity: maturityFactor(herd.ageDays),
   };

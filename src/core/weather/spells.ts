@@ -1,3 +1,4 @@
+import { tenderest } from "../bin/mixture";
 import type { Climate } from "@/records/room";
 import type { LocalDate } from "@/vocabulary/fields";
 import type { Guard, SpellKind } from "@/vocabulary/weather";
@@ -5,7 +6,6 @@ import { isOutOfUse } from "../bin/state";
 import { surfaceM2 } from "../bin/system";
 import { daysBetween } from "../calendar/day";
 import type { Species } from "../catalogue/species";
-import { speciesOf } from "../catalogue/species";
 import { LETS_RAIN } from "../matter/figures";
 import type { BinToday } from "../round/round";
 import type { DayRange } from "./bedAhead";
@@ -103,7 +103,7 @@ export function spellsAhead(
     const { setup, worms } = one.state;
     const room = setup && rooms[setup.roomId];
     if (!setup || !room || isOutOfUse(one.state) || worms.massKg <= 0) return [];
-    const species = speciesOf(worms.speciesId);
+    const species = tenderest(worms);
     const bed = bedOf(one, room.climate, outlook, today).filter(
       ({ day }) => daysBetween(today, day) <= WARNED_DAYS,
     );
@@ -178,7 +178,7 @@ function betterRoom(
   today: LocalDate,
   against: "heat" | "frost",
 ): string | undefined {
-  const species = speciesOf(one.state.worms.speciesId);
+  const species = tenderest(one.state.worms);
   const marginOf = (climate: Climate): number => {
     const bed = bedOf(one, climate, outlook, today);
     return against === "heat"

@@ -1,4 +1,5 @@
 "use client";
+import { tenderest } from "@/core/bin/mixture";
 import { isOutOfUse } from "@/core/bin/state";
 import { shortDay, spokenDay, weekdayName } from "@/core/calendar/day";
 import { speciesOf } from "@/core/catalogue/species";
@@ -200,7 +201,7 @@ function Nearest({ bins, weather }: { readonly bins: readonly BinToday[]; readon
   const near = bins
     .flatMap((one) => {
       const at = rooms.find(({ id }) => id === one.state.setup!.roomId);
-      const species = speciesOf(one.state.worms.speciesId);
+      const species = tenderest(one.state.worms);
       const bed = at ? bedOf(one, at.climate, weather.outlook, today) : [];
       if (bed.length === 0) return [];
       const warmest = bed.reduce((a, b) => (b.highC > a.highC ? b : a));

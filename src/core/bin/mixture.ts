@@ -1,0 +1,62 @@
+import type { SpeciesId } from "@/vocabulary/setup";
+import type { Species } from "../catalogue/species";
+import { speciesOf } from "../catalogue/species";
+import type { Worms } from "./state";
+
+interface Came {
+  readonly speciesId: SpeciesId;
+  readonly massKg: number;
+}
+
+/** What came of each species, as far as there is more than one. */
+export function cameOf(before: Worms, lots: readonly Came[]): Pick<Worms, "came"> {
+  const came: Partial<Record<SpeciesId, number>> = {
+    ...(before.came ?? (before.massKg > 0 ? { [before.speciesId]: before.massKg } : {})),
+  };
+  for (const { speciesId, massKg } of lots) came[speciesId] = (came[speciesId] ?? 0) + massKg;
+  return Object.keys(came).length > 1 ? { came } : {};
+}
+
+/** Fewer than this share of a herd is no part of it: a few that came along. */
+const NO_PART = 0.05;
+
+/** Species that live in a bin, by their share of what came, the most first; few that came along are left out. Never throws. */
+export function speciesIn({
+  came,
+  speciesId,
+}: Worms): readonly { readonly species: Species; readonly share: number }[] {
+  const all = Object.entries(came ?? {}) as [SpeciesId, number][];
+  const wholeKg = all.reduce((sum, [, kg]) => sum + kg, 0);
+  const part = all.filter(([, kg]) => kg >= NO_PART * wholeKg && kg > 0);
+  if (part.length < 2) return [{ species: speciesOf(speciesId), share: 1 }];
+  const kept = part.reduce((sum, [, kg]) => sum + kg, 0);
+  return part
+    .map(([id, kg]) => ({ species: speciesOf(id), share: kg / kept }))
+    .toSorted((a, b) => b.share - a.share);
+}
+
+/** A herd as an appetite is asked for: its main species, and its mixture where it is one. Never throws. */
+export function herdOf(worms: Worms): {
+  readonly species: Species;
+  readonly mix?: readonly { readonly species: Species; readonly share: number }[];
+} {
+  const mix = speciesIn(worms);
+  return { species: speciesOf(worms.speciesId), ...(mix.length > 1 ? { mix } : {}) };
+}
+
+/** What a bin bears: of each bound that of the tenderest that lives in it; all else of its main species. Never throws. */
+export function tenderest(worms: Worms): Species {
+  const all = speciesIn(worms).map(({ species }) => species);
+  const main = speciesOf(worms.speciesId);
+  if (all.length < 2) return main;
+  const most = (of: (species: Species) => number) => Math.max(...all.map(of));
+  const least = (of: (species: Species) => number) => Math.min(...all.map(of));
+  return {
+    ...main,
+    zeroC: least(({ zeroC }) => zeroC),
+    heatDeathC: least(({ heatDeathC }) => heatDeathC),
+    bestC: least(({ bestC }) => bestC),
+    leastC: most(({ leastC }) => leastC),
+    coldDeathC: most(({ coldDeathC }) => coldDeathC),
+  };
+}
