@@ -5,7 +5,16 @@ import { expect, inDemo, openDemo, test, testLong, usable } from "./fixtures";
 /** Every room of the app, by what one does there. */
 const ROOMS = {
   "on the round": ["/", "/visit?id=demo-fennel"],
-  "beside the round": ["/bin?id=demo-quince", "/visit?id=demo-bay&quiet=1", "/bins", "/logger", "/away"],
+  "beside the round": [
+    "/bin?id=demo-quince",
+    "/visit?id=demo-bay&quiet=1",
+    "/bins",
+    "/logger",
+    "/away",
+    "/weather",
+    "/nursery",
+    "/rescue?id=demo-lovage",
+  ],
   "on paper": ["/sheet", "/labels", "/friend?id=demo-quince"],
   "at the harvest": ["/harvest?id=demo-quince", "/lamp?ids=demo-quince", "/reckon"],
   "at the desk": ["/setup", "/records", "/settings", "/start", "/stock"],

@@ -1,4 +1,4 @@
-import { LOG, LOT_LOG } from "../../tests/everyKind";
+import { LOG, LOT_LOG, TUB_LOG } from "../../tests/everyKind";
 import { BIN_ROW, lotOf, newTub, tubOf } from "../../tests/log";
 import { seeded } from "@/core/chance/seeded";
 import { binSchema } from "@/records/bin";
@@ -15,7 +15,7 @@ import { sayBadArchive } from "./words";
  */
 
 const HEAD = { exportedAt: "2026-11-23T08:00:00.000Z", deviceId: "laptop" };
-const entries = [...newTub(), ...LOG, ...LOT_LOG] as readonly Entry[];
+const entries = [...newTub(), ...LOG, ...LOT_LOG, ...TUB_LOG] as readonly Entry[];
 const whole = encodeArchive(
   HEAD,
   {

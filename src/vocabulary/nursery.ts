@@ -2,7 +2,6 @@
 
 /** A tub breeds; a tray hatches and grows what came out of tubs. */
 export const TUB_ROLES = ["tub", "tray"] as const;
-export type TubRole = (typeof TUB_ROLES)[number];
 
 /** How grown worms and what they laid were parted. */
 export const CLEARED_BY = ["sieved", "lured", "sorted"] as const;

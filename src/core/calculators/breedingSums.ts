@@ -1,7 +1,7 @@
 import { massKg, temperatureC } from "@/vocabulary/fields";
 import { done, refused } from "@/vocabulary/outcome";
 import { z } from "@/vocabulary/z";
-import { breedingOf } from "../catalogue/breeding";
+import { breedingOf, doublingDays } from "../catalogue/breeding";
 import { speciesOf } from "../catalogue/species";
 import { COCOON_SHARE } from "../matter/figures";
 import { calculator } from "./calculator";
@@ -76,11 +76,11 @@ export const doubling = calculator({
     const [fromC, , , toC] = breedingOf(shortSpecies(id)).warmthC;
     if (at <= fromC || at >= toC)
       return refused({ code: "calc/outside-range", field: "temperatureC", fromC, toC });
-    const doublingDays = 77 * 1.19 ** ((20 - Math.min(25, at)) / 5);
+    const doubles = doublingDays(at);
     const limitKg = surfaceM2 * limitKgPerM2;
     return done({
-      doublingDays,
-      splitInDays: Math.max(0, doublingDays * Math.log2(limitKg / wormsKg)),
+      doublingDays: doubles,
+      splitInDays: Math.max(0, doubles * Math.log2(limitKg / wormsKg)),
       limitKg,
     });
   },

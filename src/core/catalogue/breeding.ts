@@ -20,3 +20,7 @@ export function breedingOf(
             : 1,
   };
 }
+
+/** Days until a herd has doubled at a warmth. Source: process model 12.18. */
+export const doublingDays = (temperatureC: number): number =>
+  77 * 1.19 ** ((20 - Math.min(25, temperatureC)) / 5);

@@ -23,7 +23,7 @@ export const DRIES_DAYS = 7;
 /** Hatchlings draw to a bait once the most of them are out. */
 const BAIT_AFTER_MEAN_DAYS = 7;
 /** A brood is thinned out when its young need room: so long after most of them have hatched. Source: practice, four to seven weeks. */
-export const THIN_AFTER_MEAN_DAYS = 35;
+const THIN_AFTER_MEAN_DAYS = 35;
 
 /** A tub with what it comes to today. */
 export interface TubToday {

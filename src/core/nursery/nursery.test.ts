@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import { CLIMATE, START, tubEntry, tubOf } from "../../../tests/log";
+import { CLIMATE, setupOf, START, tubEntry, tubOf } from "../../../tests/log";
 import type { Entry } from "@/records/entry";
 import type { FactAbout } from "@/records/entry/about";
 import type { Tub } from "@/records/tub";
@@ -17,6 +17,8 @@ import { estimated, shareOf, together } from "./estimate";
 import { broodDays, cocoonsExpected } from "./growth";
 import { howWell } from "./howWell";
 import { CYCLE_DAYS, countOf, settingOf, staggered, wormsFor } from "./setting";
+import { parcelOf, postDay } from "./parcel";
+import { splitOf } from "./splitting";
 import { cycleUnderWay, tubState } from "./state";
 import { sayOverdue } from "./words";
 
@@ -356,4 +358,49 @@ test("enough by a day: more worms take more tubs, the lower end is what was aske
   expect(middle / 250).toBeLessThan(5);
   expect(low).toBeLessThan(middle);
   expect(high).toBeGreaterThan(middle);
+});
+
+test("a parcel has a fair extra and is never packed to be set free; the post waits for mild days early in the week", () => {
+  fc.assert(
+    fc.property(fc.integer({ min: 1, max: 50_000 }), (count) => {
+      const answer = parcelOf(count, "fetida", "bin");
+      if (!answer.ok) throw new Error(answer.problem.code);
+      const { packedCount, beddingL, boxL, waterL } = answer.value;
+      expect(packedCount).toBeGreaterThanOrEqual(1.1 * count - 1e-9);
+      expect(waterL).toBeLessThan(beddingL);
+      expect(boxL).toBeGreaterThan(beddingL);
+    }),
+  );
+  expect(parcelOf(100, "hortensis", "setFree")).toMatchObject({
+    ok: false,
+    problem: { code: "parcel/set-free" },
+  });
+  expect(parcelOf(0, "fetida", "bin").ok).toBe(false);
+  // 2026-03-05 is a Thursday.
+  const days = (lowC: number, highC: number) => Array.from({ length: 11 }, (_, nth) => ({ day: addDays("2026-03-05" as LocalDate, nth), lowC, highC })); // prettier-ignore
+  expect(postDay(days(6, 14), "fetida", "2026-03-05" as LocalDate)).toBe("2026-03-09");
+  expect(postDay(days(-3, 9), "fetida", "2026-03-05" as LocalDate)).toBeUndefined();
+  expect(postDay(days(20, 33), "fetida", "2026-03-05" as LocalDate)).toBeUndefined();
+  expect(postDay(days(6, 14), "eugeniae", "2026-03-05" as LocalDate)).toBeUndefined();
+});
+
+test("a bin is split when its herd has filled its ground: sooner with more worms or more warmth, and never in the cold", () => {
+  const setup = setupOf("tub");
+  const on = (kg: number, bedC: number) =>
+    splitOf(setup, { low: kg / 2, middle: kg, high: 2 * kg }, FETIDA, bedC, START);
+  expect(on(0, 20)).toBeUndefined();
+  expect(on(2, 20)).toMatchObject({ isNow: true, on: START });
+  expect(on(0.3, 3)?.on).toBeUndefined();
+  fc.assert(
+    fc.property(
+      fc.double({ min: 0.05, max: 0.8, noNaN: true }),
+      fc.double({ min: 12, max: 24, noNaN: true }),
+      (kg, bedC) => {
+        const [now, more, warmer] = [on(kg, bedC), on(1.5 * kg, bedC), on(kg, bedC + 1)];
+        if (!now?.on || !more?.on || !warmer?.on) return;
+        expect(more.on <= now.on).toBe(true);
+        expect(warmer.on <= now.on).toBe(true);
+      },
+    ),
+  );
 });

@@ -8,7 +8,7 @@ import type { TubToday } from "./due";
 import { cycleUnderWay } from "./state";
 
 /** Grown worms on a square metre of breeding tub, kg. Source: process model 12.2, breeding 0.95. */
-export const BREEDING_KG_PER_M2 = 0.95;
+const BREEDING_KG_PER_M2 = 0.95;
 /** Crowded beyond that no tub breeds well, whatever is asked. Judgement: five times the usual. */
 const MOST_TIMES = 5;
 /** Longer than this nothing is laid that is not hatched before it is sieved; shorter gives hardly any. */

@@ -2,7 +2,9 @@ import type { LocalDate } from "@/vocabulary/fields";
 import { shortDay, shortSpan, spokenDay } from "../calendar/day";
 import type { UnitSystem } from "../quantity/format";
 import { formatArea, formatCount, formatMass, formatTemperature, formatVolume } from "../quantity/format";
+import { speciesOf } from "../catalogue/species";
 import type { Job, TubTask, TubToday } from "./due";
+import { hatchlingsOf } from "./growth";
 import type { NoStocking, StockingPlan } from "./enough";
 import type { Estimate } from "./estimate";
 import type { TubVerdict } from "./howWell";
@@ -48,7 +50,7 @@ export const sayEstimate = ({ count, lowCount, highCount }: Estimate): string =>
     : `about ${formatCount(count)} (${formatCount(lowCount)} to ${formatCount(highCount)})`;
 
 /** Where a tub or tray stands. */
-export function sayTub({ state, due, brood }: TubToday, today: LocalDate): string {
+export function sayTub({ tub, state, due, brood }: TubToday, today: LocalDate): string {
   const cycle = cycleUnderWay(state);
   if (cycle)
     return `${formatCount(cycle.grownIn)} worms since ${shortDay(cycle.setOn)}, due ${spokenDay(cycle.dueOn, today)}`;
@@ -59,7 +61,7 @@ export function sayTub({ state, due, brood }: TubToday, today: LocalDate): strin
       hatched
         ? `${sayEstimate(hatched.estimate)} ${hatched.of} on ${shortDay(hatched.on)}`
         : cocoons
-          ? `${sayEstimate(cocoons)} cocoons`
+          ? `${sayEstimate(cocoons)} cocoons, ${formatCount(hatchlingsOf(cocoons, speciesOf(tub.speciesId)).count)} hatchlings to come`
           : "cocoons, not counted",
       ...(brood?.firstOn && brood.lastOn
         ? [`hatch ${shortSpan(brood.firstOn, brood.lastOn)}`]

@@ -54,7 +54,7 @@ const MOST_STAGES = 6;
 const MOST_OUT = 0.6;
 
 /** What can still be settled by bedding, in litres. Never throws. */
-export function mudBalance(expectation: Expectation, practice: Practice, moisture: number): MudBalance {
+function mudBalance(expectation: Expectation, practice: Practice, moisture: number): MudBalance {
   const { high } = targetMoisture(practice);
   const massKg = expectation.fedMassKg.middle;
   const dryKg = massKg * (1 - moisture);

@@ -19,7 +19,7 @@ export interface DayRange {
  * How much of the weather outside a room feels: all under open sky, else as much of a spell as of the year's swing; at least a
  * little. 0.05 to 1. Never throws.
  */
-export function shareOfWeather(room: Climate, outdoors: Climate): number {
+function shareOfWeather(room: Climate, outdoors: Climate): number {
   if (room.rainMmPerDay !== undefined) return 1;
   return Math.min(1, Math.max(0.05, room.swingK / Math.max(1, outdoors.swingK)));
 }

@@ -49,7 +49,7 @@ export interface Rooms {
 }
 
 /** Warned from so many days before. */
-export const WARNED_DAYS = 7;
+const WARNED_DAYS = 7;
 /** Below what stops a herd eating by so much heat begins to harm it, K. Judgement; the model's heat alarm lies there too. */
 const HEAT_MARGIN_K = 4;
 /** A bed that comes so near to freezing is warned of, °C; tender worms die above that. */

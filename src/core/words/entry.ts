@@ -319,7 +319,7 @@ export function sayEntry(entry: Entry, units: UnitSystem): EntryWords {
   }
 }
 
-export const SPELL_WORDS: Readonly<Record<SpellKind, string>> = {
+const SPELL_WORDS: Readonly<Record<SpellKind, string>> = {
   heat: "heat",
   frost: "frost",
   rain: "rain",

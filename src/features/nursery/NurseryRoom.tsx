@@ -16,6 +16,8 @@ import { HowWellPanel } from "./HowWellPanel";
 import type { NurseryJob } from "./JobDialog";
 import { JobDialog } from "./JobDialog";
 import { NewTubs } from "./NewTubs";
+import { ParcelPanel } from "./ParcelPanel";
+import { SplitPanel } from "./SplitPanel";
 import styles from "./Nursery.module.css";
 import { useNurseryAct } from "./useNurseryAct";
 
@@ -159,6 +161,8 @@ export function NurseryRoom() {
         </>
       )}
       <EnoughPanel tubs={standing} />
+      <SplitPanel />
+      <ParcelPanel tubs={standing} />
       {inHand && asked && <JobDialog job={asked.job} tubs={inHand} onClose={() => setAsked(undefined)} />}
       {isNew && (
         <NewTubs

@@ -13,7 +13,7 @@ import { thinned } from "./thinned";
 import { mealKind } from "./usualPlan";
 
 /** So far ahead it is said; beyond, too much else happens. */
-export const WET_DAYS = 35;
+const WET_DAYS = 35;
 /** A visit would call it wet from here on: beyond the upper end of the target. Source: as what is off by a fist. */
 const BEYOND = 0.03;
 const LOOKED_AT = 40;
@@ -23,7 +23,7 @@ const KNOWN_MEALS = 3;
 const MOST_CARD = 0.5;
 
 /** Dry card this keeper gave to a gram of food over the last meals, as it went in; undefined while too few are known. Never throws. */
-export function ownCardPerG({ state, setup }: Practice): number | undefined {
+function ownCardPerG({ state, setup }: Practice): number | undefined {
   const { feedings, beddings = [] } = state;
   const first = feedings[0]?.day;
   if (feedings.length < KNOWN_MEALS || first === undefined) return undefined;
