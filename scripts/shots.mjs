@@ -30,8 +30,8 @@ const PICTURES = [
   },
   { name: "harvest-cellar", at: "/harvest?id=demo-fennel" },
   { name: "bin-cellar", at: "/bin?id=demo-fennel", act: (page) => measure(page, "castings") },
-  { name: "bin-daylight", at: "/bin?id=demo-lovage", light: true, act: whatIf },
-  { name: "bins-daylight", at: "/bins", light: true },
+  { name: "nursery-cellar", at: "/nursery" },
+  { name: "weather-daylight", at: "/weather", light: true },
   { name: "act-cellar", at: "/bin?id=demo-fennel", act: moveAlong },
   { name: "castings-cellar", at: "/lots", act: wanted },
   { name: "several-cellar", at: "/bins", act: several },
@@ -75,11 +75,6 @@ async function signs(page) {
 }
 async function measure(page, name) {
   await page.getByRole("button", { name, exact: true }).click({ timeout: 60_000 });
-}
-async function whatIf(page) {
-  await page.getByRole("button", { name: /dry card/ }).click({ timeout: 60_000 });
-  await page.getByText(/^If you add/).waitFor({ timeout: 60_000 });
-  await page.evaluate(() => window.scrollTo(0, 250));
 }
 async function solveMix(page) {
   await page.getByRole("button", { name: "add a layer" }).click();

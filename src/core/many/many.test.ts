@@ -13,7 +13,16 @@ import { practiceOf } from "../practice/practice";
 import { roundLines } from "../round/lines";
 import type { BinToday, Task, TaskKind } from "../round/round";
 import type { ManyHow } from "./many";
-import { groupsOf, hasAmount, MANY_DEEDS, manyCaution, manyFacts, proposedAmount, shared } from "./many";
+import {
+  groupsOf,
+  hasAmount,
+  MANY_DEEDS,
+  manyCaution,
+  manyFacts,
+  proposedAmount,
+  shared,
+  warmthFacts,
+} from "./many";
 import { sayManyProblem } from "./words";
 
 const TODAY = addDays(START, 40);
@@ -55,7 +64,7 @@ test("an amount for all is shared out to the gram: by worms where it is food, by
 
 test("every deed over many writes entries the log takes, at the fed part; a bin it does not suit is left out and says why", () => {
   const bins = (["tub", "trough", "trayStack", "fabricPot"] as const).map((system) => binOf(system, tub(0.5, system))); // prettier-ignore
-  for (const of of MANY_DEEDS)
+  for (const of of MANY_DEEDS.filter((deed) => deed !== "warmth"))
     for (const one of bins) {
       const how = of === "bed" ? { ...HOW, materialId: "leaf-mould", moisture: 0.7 } : of === "give" ? { ...HOW, materialId: "eggshell-crushed" } : HOW; // prettier-ignore
       const facts = manyFacts(of, how, one, hasAmount(of) ? kg(0.2) : undefined);
@@ -130,4 +139,27 @@ test("a label's code is the same on every device, is read as it is written, and 
   for (const text of ["", "ABC", "Quince", "O0O0O", "ABCDEF"]) expect(readCode(text)).toBeUndefined();
   expect(labelText("ABCDE", undefined)).toBe("ABCDE");
   expect(labelText("ABCDE", "http://shelf.local:3000/")).toBe("http://shelf.local:3000/bin?code=ABCDE");
+});
+
+test("a thermometer's figure is of the fed bed; none, one of no bed, and a bin out of use are left out", () => {
+  const one = binOf("b1", tub(0.5, "trayStack"));
+  expect(warmthFacts(one, 21.5)).toMatchObject({
+    ok: true,
+    value: [
+      {
+        kind: "looked",
+        lid: "closed",
+        readings: [{ of: "temperature", temperatureC: 21.5, compartment: "c3" }],
+      },
+    ],
+  });
+  const code = (of: BinToday | undefined, at: number | undefined) => {
+    const answer = warmthFacts(of, at);
+    return answer.ok ? "ok" : answer.problem.code;
+  };
+  expect(code(one, undefined)).toBe("many/no-amount");
+  // 76 °F written where °C are meant.
+  expect(code(one, 76)).toBe("many/no-bed-so-warm");
+  expect(code(undefined, 20)).toBe("many/gone");
+  expect(code(binOf("b2", [...tub(0.5), entry({ kind: "altered", changes: { retired: true } }, 30)]), 20)).toBe("many/out-of-use"); // prettier-ignore
 });

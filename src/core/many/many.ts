@@ -12,7 +12,17 @@ import type { Step } from "../decision/decision";
 import type { BinToday } from "../round/round";
 
 /** What is done to many bins in one act. */
-export const MANY_DEEDS = ["feed", "bed", "water", "give", "loosen", "drain", "cover", "comeBack"] as const;
+export const MANY_DEEDS = [
+  "feed",
+  "bed",
+  "water",
+  "give",
+  "loosen",
+  "drain",
+  "cover",
+  "warmth",
+  "comeBack",
+] as const;
 export type ManyDeed = (typeof MANY_DEEDS)[number];
 
 /** How it is done, alike in all of them. */
@@ -39,7 +49,8 @@ export type ManyProblem =
   | { readonly code: "many/no-drain" }
   | { readonly code: "many/no-worms" }
   | { readonly code: "many/no-amount" }
-  | { readonly code: "many/too-much"; readonly mostKg: number };
+  | { readonly code: "many/too-much"; readonly mostKg: number }
+  | { readonly code: "many/no-bed-so-warm"; readonly temperatureC: number };
 
 const STEP_OF: Partial<Record<ManyDeed, readonly Step["kind"][]>> = {
   feed: ["feed"],
@@ -96,6 +107,29 @@ export function manyCaution(
   if (!("massKg" in proposed) || !("massKg" in amount) || amount.massKg <= ABOVE * proposed.massKg)
     return undefined;
   return { code: "many/above-proposed", mostKg: proposed.massKg };
+}
+
+/** No bed in use is so cold or so warm: the probe lay elsewhere, or the unit is another. */
+const BED_C = { least: -10, most: 75 } as const;
+
+/** A temperature read in the bed of one bin, or why it is left out. Never throws. */
+export function warmthFacts(
+  one: BinToday | undefined,
+  temperatureC: number | undefined,
+): Outcome<readonly FactAbout<"bin">[], ManyProblem> {
+  if (!one?.state.setup) return refused({ code: "many/gone" });
+  if (isOutOfUse(one.state)) return refused({ code: "many/out-of-use" });
+  if (temperatureC === undefined) return refused({ code: "many/no-amount" });
+  if (temperatureC < BED_C.least || temperatureC > BED_C.most)
+    return refused({ code: "many/no-bed-so-warm", temperatureC });
+  const compartment = fedCompartment(one.state.setup).id;
+  return done([
+    {
+      kind: "looked",
+      lid: "closed",
+      readings: [{ of: "temperature", temperatureC, instrument: "probe", spot: "middle", compartment }],
+    },
+  ]);
 }
 
 /** What it writes into one bin's log, or why this bin is left out. Never throws. */
@@ -159,6 +193,9 @@ export function manyFacts(
       return done([{ kind: "turned" }]);
     case "cover":
       return done([{ kind: "covered", cover: how.cover }]);
+    case "warmth":
+      // Read bin by bin: see `warmthFacts`.
+      return refused({ code: "many/no-amount" });
     case "comeBack":
       return done([{ kind: "looked", lid: "closed", readings: [], nextDay: how.nextDay }]);
   }

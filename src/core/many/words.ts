@@ -1,5 +1,5 @@
 import type { UnitSystem } from "../quantity/format";
-import { formatMass } from "../quantity/format";
+import { formatMass, formatTemperature } from "../quantity/format";
 import type { ManyCaution, ManyDeed, ManyProblem } from "./many";
 
 /** On the press that chooses it, and after it is kept. */
@@ -11,6 +11,7 @@ export const MANY_WORDS: Readonly<Record<ManyDeed, { readonly label: string; rea
   loosen: { label: "loosen", done: "loosened" },
   drain: { label: "drain", done: "drained" },
   cover: { label: "change the lid", done: "covered" },
+  warmth: { label: "read warmth", done: "warmth read" },
   comeBack: { label: "next visit", done: "next visit set" },
 };
 
@@ -35,6 +36,8 @@ export function sayManyProblem(problem: ManyProblem, units: UnitSystem): string 
       return "has no worms yet";
     case "many/no-amount":
       return "gets none";
+    case "many/no-bed-so-warm":
+      return `cannot be at ${formatTemperature(problem.temperatureC, units)}: is the unit right?`;
     case "many/too-much":
       return `would get more than it can live with; ${formatMass(problem.mostKg, units, "bucket")} at most`;
   }

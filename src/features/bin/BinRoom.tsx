@@ -28,7 +28,7 @@ import { useSearchParams } from "next/navigation";
 import { useEffect, useMemo, useState } from "react";
 import styles from "./Bin.module.css";
 import { EntryList } from "./EntryList";
-import { EarlierYears } from "./EarlierYears";
+import { EarlierYears, YearBack } from "./EarlierYears";
 import { BinInsight } from "./BinInsight";
 import { DaysToGone } from "./DaysToGone";
 import { HeardTable } from "./HeardTable";
@@ -238,6 +238,7 @@ function BinPage({ one }: { readonly one: BinToday }) {
             </p>
           )}
           {log && <EarlierYears entries={log.entries} />}
+          {log && <YearBack entries={log.entries} />}
           {log && <WaterNotes one={one} entries={log.entries} />}
           <BinInsight one={one} entries={log?.entries ?? []} onOpen={setOpened} />
           <ul className={styles.bands}>

@@ -193,7 +193,13 @@ export function ManyDialog({
               fault={isTried ? read.faults.nextDay : undefined}
             />
           )}
-          {hasAmount(typed.of) && (
+          {typed.of === "warmth" && (
+            <p className={styles.count}>
+              Choose the bins, then type each thermometer’s figure into the list (
+              {DEFAULT_UNIT[units].temperature === "F" ? "°F" : "°C"}). A bin without one is left out.
+            </p>
+          )}
+          {hasAmount(typed.of) && typed.of !== "warmth" && (
             <>
               <Choice
                 title="How much"

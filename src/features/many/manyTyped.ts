@@ -1,10 +1,12 @@
 import { addDays } from "@/core/calendar/day";
 import { materialOf } from "@/core/catalogue/material";
 import type { ManyAmount, ManyCaution, ManyDeed, ManyHow, ManyProblem } from "@/core/many/many";
-import { hasAmount, manyCaution, manyFacts, proposedAmount, shared } from "@/core/many/many";
+import { hasAmount, manyCaution, manyFacts, proposedAmount, shared, warmthFacts } from "@/core/many/many";
 import type { Container } from "@/core/quantity/containers";
 import type { UnitSystem } from "@/core/quantity/format";
-import { formatMass, formatVolume } from "@/core/quantity/format";
+import { DEFAULT_UNIT, formatMass, formatVolume } from "@/core/quantity/format";
+import { parseQuantity } from "@/core/quantity/parse";
+import { sayUnreadable } from "@/core/quantity/words";
 import { readAmount } from "@/core/quantity/readAmount";
 import type { BinToday } from "@/core/round/round";
 import type { FactAbout } from "@/records/entry/about";
@@ -94,7 +96,7 @@ export function readMany(
     faults.nextDay = nextDay.success ? "That day is not ahead." : "This is not a day of the calendar.";
   const chosen = typed.binIds.flatMap((id) => bins.find(({ bin }) => bin.id === id) ?? []);
   const isLiquid = typed.of === "water" || typed.of === "drain";
-  const asked = hasAmount(typed.of) && typed.sharing !== "proposed" ? readAmount(typed.amount, isLiquid, units, containers) : undefined; // prettier-ignore
+  const asked = hasAmount(typed.of) && typed.of !== "warmth" && typed.sharing !== "proposed" ? readAmount(typed.amount, isLiquid, units, containers) : undefined; // prettier-ignore
   if (asked && !asked.ok && typed.of !== "drain") faults.amount = asked.problem.sentence;
   const usual = usualAmounts(typed, chosen, asked?.ok ? asked.value : undefined);
   const how: ManyHow = {
@@ -109,6 +111,7 @@ export function readMany(
   const lines = typed.binIds.map((binId): ManyLine => {
     const one = bins.find(({ bin }) => bin.id === binId);
     const own = typed.own[binId];
+    if (typed.of === "warmth") return warmthLine(binId, one, own, units);
     const read = own === undefined ? undefined : own.trim() === "" ? "none" : readAmount(own, isLiquid, units, containers); // prettier-ignore
     if (read !== undefined && read !== "none" && !read.ok)
       return { binId, amount: own ?? "", fault: read.problem.sentence };
@@ -130,6 +133,22 @@ export function readMany(
     faults,
     day: day.success ? day.data : undefined,
   };
+}
+
+/** A thermometer's figure, in the keeper's unit or with one of its own; an empty cell is a bin that was not read. */
+function warmthLine(
+  binId: string,
+  one: BinToday | undefined,
+  own: string | undefined,
+  units: UnitSystem,
+): ManyLine {
+  const text = own?.trim() ?? "";
+  const read = text === "" ? undefined : parseQuantity(text, "temperature", DEFAULT_UNIT[units].temperature);
+  if (read && !read.ok) return { binId, amount: own ?? "", fault: sayUnreadable(read.problem) };
+  const facts = warmthFacts(one, read?.value);
+  return facts.ok
+    ? { binId, amount: own ?? "", facts: facts.value }
+    : { binId, amount: own ?? "", problem: facts.problem };
 }
 
 const amountIn = (fact: FactAbout<"bin">): ManyAmount | undefined =>
