@@ -239,7 +239,6 @@ function BinPage({ one }: { readonly one: BinToday }) {
           )}
           {log && <EarlierYears entries={log.entries} />}
           {log && <YearBack entries={log.entries} />}
-          {log && <WaterNotes one={one} entries={log.entries} />}
           <BinInsight one={one} entries={log?.entries ?? []} onOpen={setOpened} />
           <ul className={styles.bands}>
             {parts.map((part) => (
@@ -248,6 +247,7 @@ function BinPage({ one }: { readonly one: BinToday }) {
               </li>
             ))}
           </ul>
+          {log && <WaterNotes one={one} entries={log.entries} />}
         </div>
       </div>
       {setup && <HeardTable one={one} />}

@@ -259,6 +259,9 @@ export function ManyDialog({
             lines={read.lines}
             chosen={typed.binIds}
             hasAmount={hasAmount(typed.of)}
+            {...(typed.of === "warmth"
+              ? { amountName: `Bed (${DEFAULT_UNIT[units].temperature === "F" ? "°F" : "°C"})` }
+              : {})}
             onChosen={(ids) => set({ binIds: ids })}
             onAmount={(id, text) => set({ own: { ...typed.own, [id]: text } })}
           />

@@ -33,6 +33,7 @@ export function ManyGrid({
   lines,
   chosen,
   hasAmount,
+  amountName = "Amount",
   onChosen,
   onAmount,
 }: {
@@ -40,6 +41,7 @@ export function ManyGrid({
   readonly lines: readonly ManyLine[];
   readonly chosen: readonly string[];
   readonly hasAmount: boolean;
+  readonly amountName?: string;
   readonly onChosen: (ids: readonly string[]) => void;
   readonly onAmount: (id: string, text: string) => void;
 }) {
@@ -70,11 +72,11 @@ export function ManyGrid({
         ? [{ field: "group", headerName: "Group", flex: 0.7, minWidth: 90 }]
         : []),
       ...(hasAmount
-        ? [{ field: "amount", headerName: "Amount", width: 110, editable: true, align: "right" as const, headerAlign: "right" as const }]
+        ? [{ field: "amount", headerName: amountName, width: 110, editable: true, align: "right" as const, headerAlign: "right" as const }]
         : []),
       { field: "remark", headerName: "Remark", flex: 1, minWidth: 120, sortable: false },
     ],
-    [rows, hasAmount],
+    [rows, hasAmount, amountName],
   ); // prettier-ignore
   return (
     <CellarGrid

@@ -55,8 +55,8 @@ export function HowWellPanel({ tubs }: { readonly tubs: readonly TubToday[] }) {
             label="Cocoons a worm and week of every counted cycle, by how many worm-weeks it was laid in, within the limits of chance"
           />
           <p className={styles.quiet}>
-            Each mark is one counted cycle. Between the inner lines lie 19 of 20 sound tubs, between the outer
-            nearly all.{" "}
+            Each mark is one counted cycle; a tub is judged by all of its cycles together. Between the inner
+            lines lie 19 of 20 sound tubs, between the outer nearly all.{" "}
             {rows.length > 1 &&
               `By row: ${rows
                 .map((row) => {

@@ -108,55 +108,57 @@ export function NurseryRoom() {
             </ul>
             {late.length > 0 && <p className={styles.late}>{[...new Set(late)].slice(0, 3).join(" ")}</p>}
           </section>
-          <div className={styles.bar}>
-            <span>{chosen.length > 0 ? `${chosen.length} chosen:` : "Choose tubs to work with them:"}</span>
-            {JOBS.map(([job, words]) => (
-              <Button
-                key={job}
-                size="small"
-                disabled={chosen.length === 0}
-                onClick={() => setAsked({ job, ids: chosen })}
-              >
-                {words}
+          <div>
+            <div className={styles.bar}>
+              <span>{chosen.length > 0 ? `${chosen.length} chosen:` : "Choose tubs to work with them:"}</span>
+              {JOBS.map(([job, words]) => (
+                <Button
+                  key={job}
+                  size="small"
+                  disabled={chosen.length === 0}
+                  onClick={() => setAsked({ job, ids: chosen })}
+                >
+                  {words}
+                </Button>
+              ))}
+              {chosen.length > 0 && (
+                <>
+                  <Button size="small" component={Link} href={`/labels?ids=${chosen.join(",")}`}>
+                    labels
+                  </Button>
+                  <Button size="small" onClick={() => setChosen([])}>
+                    none
+                  </Button>
+                </>
+              )}
+              <Button size="small" onClick={() => setView((now) => (now === "board" ? "list" : "board"))}>
+                {view === "board" ? "as a list" : "as a board"}
               </Button>
-            ))}
-            {chosen.length > 0 && (
-              <>
-                <Button size="small" component={Link} href={`/labels?ids=${chosen.join(",")}`}>
-                  labels
-                </Button>
-                <Button size="small" onClick={() => setChosen([])}>
-                  none
-                </Button>
-              </>
+            </div>
+            {view === "board" ? (
+              <Board tubs={standing} chosen={chosen} onChosen={setChosen} onMoved={move} />
+            ) : (
+              <CellarGrid
+                label="Tubs and trays"
+                rows={standing.map((one) => ({
+                  id: one.tub.id,
+                  name: one.tub.name,
+                  row: one.tub.row ?? "",
+                  is: sayTub(one, today),
+                  due: one.due ? `${one.due.on} ${TASK_WORDS[one.due.task].verb}` : "",
+                }))}
+                columns={[
+                  { field: "name", headerName: "Tub", flex: 0.8, minWidth: 120 },
+                  { field: "row", headerName: "Row", width: 90 },
+                  { field: "due", headerName: "Next", flex: 0.8, minWidth: 150 },
+                  { field: "is", headerName: "Stands", flex: 1.6, minWidth: 220 },
+                ]}
+                chosen={chosen}
+                onChosen={setChosen}
+                height={460}
+              />
             )}
-            <Button size="small" onClick={() => setView((now) => (now === "board" ? "list" : "board"))}>
-              {view === "board" ? "as a list" : "as a board"}
-            </Button>
           </div>
-          {view === "board" ? (
-            <Board tubs={standing} chosen={chosen} onChosen={setChosen} onMoved={move} />
-          ) : (
-            <CellarGrid
-              label="Tubs and trays"
-              rows={standing.map((one) => ({
-                id: one.tub.id,
-                name: one.tub.name,
-                row: one.tub.row ?? "",
-                is: sayTub(one, today),
-                due: one.due ? `${one.due.on} ${TASK_WORDS[one.due.task].verb}` : "",
-              }))}
-              columns={[
-                { field: "name", headerName: "Tub", flex: 0.8, minWidth: 120 },
-                { field: "row", headerName: "Row", width: 90 },
-                { field: "due", headerName: "Next", flex: 0.8, minWidth: 150 },
-                { field: "is", headerName: "Stands", flex: 1.6, minWidth: 220 },
-              ]}
-              chosen={chosen}
-              onChosen={setChosen}
-              height={460}
-            />
-          )}
           <HowWellPanel tubs={tubsToday} />
         </>
       )}
