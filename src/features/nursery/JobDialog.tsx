@@ -1,31 +1,25 @@
 "use client";
 import type { TubToday } from "@/core/nursery/due";
 import { estimated } from "@/core/nursery/estimate";
-import { clearing, thinning } from "@/core/nursery/acts";
-import { countOf, CYCLE_DAYS, settingOf, tubWeighsKg, wormsFor } from "@/core/nursery/setting";
-import { cycleUnderWay, headsOf } from "@/core/nursery/state";
-import { sayEstimate, sayNotCounted, sayNotSet, sayTub } from "@/core/nursery/words";
+import { CYCLE_DAYS, tubWeighsKg, wormsFor } from "@/core/nursery/setting";
+import { sayEstimate, sayTub } from "@/core/nursery/words";
 import { formatArea, formatCount, formatMass } from "@/core/quantity/format";
-import { parseQuantity } from "@/core/quantity/parse";
 import { CLEARED_WORDS, COUNTED_WORDS, TUB_END_WORDS } from "@/core/words/entry";
-import type { HerdAmount } from "@/records/entry";
-import type { FactAbout } from "@/records/entry/about";
 import { newId } from "@/session/author";
 import { useSession } from "@/session/session";
 import { DayField } from "@/ui/field/DayField";
 import { optionsOf, SelectField } from "@/ui/field/SelectField";
 import { FormDialog } from "@/ui/FormDialog";
-import type { ClearedBy, Counted, TubEnd } from "@/vocabulary/nursery";
 import { CLEARED_BY, COUNTED, TUB_ENDS } from "@/vocabulary/nursery";
-import { localDate } from "@/vocabulary/fields";
 import TextField from "@mui/material/TextField";
 import { useState } from "react";
 import styles from "./Nursery.module.css";
-import { readHerd, readWhole } from "./nurseryTyped";
+import { readWhole } from "./nurseryTyped";
 import { PhotoCount } from "./PhotoCount";
+import type { JobTyped, NurseryJob } from "./readJob";
+import { AGAIN, emptyJob, readJob, shareTyped, suited, TEND, TRAYS } from "./readJob";
 import { useNurseryAct } from "./useNurseryAct";
 
-export type NurseryJob = "set" | "clear" | "count" | "thin" | "tend" | "day" | "end";
 const TITLES: Readonly<Record<NurseryJob, string>> = {
   set: "Set",
   clear: "Sieve or clear",
@@ -35,14 +29,6 @@ const TITLES: Readonly<Record<NurseryJob, string>> = {
   day: "Another day",
   end: "Move on, or end",
 };
-const TRAYS = { each: "a tray for each tub", row: "one tray for each row", none: "none is kept" } as const;
-const AGAIN = { yes: "set again at once, with what came out", no: "not yet" } as const;
-const TEND = {
-  dry: "no more water, it dries before sieving",
-  looked: "looked: all as it should be",
-} as const;
-type Tend = keyof typeof TEND;
-
 /** One job over many tubs: done alike for all that stay ticked, each with its own figure where it has one. */
 export function JobDialog({
   job,
@@ -58,241 +44,19 @@ export function JobDialog({
   const [left, setLeft] = useState<readonly string[]>([]);
   const [own, setOwn] = useState<Readonly<Record<string, string>>>({});
   const [fault, setFault] = useState<Readonly<Record<string, string>>>({});
-  const [typed, setTyped] = useState({
-    each: "",
-    cycle: String(CYCLE_DAYS.usual),
-    bedding: "",
-    water: "",
-    lime: "",
-    feed: "",
-    how: "sieved" as ClearedBy,
-    trays: "row" as keyof typeof TRAYS,
-    again: "yes" as keyof typeof AGAIN,
-    of: "cocoons" as Counted,
-    scoop: "",
-    whole: "",
-    into: "2",
-    day: "",
-    to: "bin" as TubEnd,
-    binId: "",
-    tend: "" as Tend | "",
-  });
-  const set = (change: Partial<typeof typed>) => setTyped((before) => ({ ...before, ...change }));
-  const suits = tubs.filter(({ state, tub }) =>
-    job === "set"
-      ? tub.role === "tub" && !cycleUnderWay(state)
-      : job === "clear"
-        ? cycleUnderWay(state) !== undefined
-        : job === "thin"
-          ? state.brood !== undefined && state.stage === "brood"
-          : job === "count"
-            ? state.brood !== undefined || state.cycles.length > 0
-            : true,
-  );
+  const [typed, setTyped] = useState(emptyJob);
+  const set = (change: Partial<JobTyped>) => setTyped((before) => ({ ...before, ...change }));
+  const suits = suited(job, tubs);
   const chosen = suits.filter(({ tub }) => !left.includes(tub.id));
   const usual = suits[0] && wormsFor(suits[0].tub);
   const hasOwn = job === "set" || job === "clear" || job === "count";
 
-  const litres = (text: string, name: string, faults: Record<string, string>): number | undefined => {
-    if (text.trim() === "") return undefined;
-    const read = parseQuantity(text, "volume", units === "us" ? "qt" : "L");
-    if (!read.ok) faults[name] = "How many litres? Write it like 8 L.";
-    return read.ok ? read.value : undefined;
-  };
-  const tendFacts = (faults: Record<string, string>): FactAbout<"tub">[] => {
-    const bedL = litres(typed.bedding, "bedding", faults);
-    const waterL = litres(typed.water, "water", faults);
-    const mass = (text: string, name: string) => {
-      if (text.trim() === "") return undefined;
-      const read = parseQuantity(text, "mass", units === "us" ? "oz" : "g");
-      if (!read.ok) faults[name] = "How heavy? Write it like 20 g.";
-      return read.ok ? read.value : undefined;
-    };
-    const limeKg = mass(typed.lime, "lime");
-    const feedKg = mass(typed.feed, "feed");
-    return [
-      ...(bedL
-        ? [
-            {
-              kind: "bedded" as const,
-              parts: [
-                {
-                  materialId: "manure-aged-bedding",
-                  amount: { volumeL: bedL, measuredBy: "volume" as const },
-                },
-              ],
-            },
-          ]
-        : []),
-      ...(limeKg
-        ? [
-            {
-              kind: "dosed" as const,
-              materialId: "lime-calcitic-ground",
-              amount: { massKg: limeKg, measuredBy: "weighed" as const },
-            },
-          ]
-        : []),
-      ...(waterL
-        ? [{ kind: "watered" as const, amount: { volumeL: waterL, measuredBy: "volume" as const } }]
-        : []),
-      ...(feedKg
-        ? [
-            {
-              kind: "dosed" as const,
-              materialId: "grain-meal",
-              amount: { massKg: feedKg, measuredBy: "weighed" as const },
-            },
-          ]
-        : []),
-    ];
-  };
-
   const save = async () => {
-    const faults: Record<string, string> = {};
-    const refuse = () => {
-      setFault(faults);
-      return undefined;
-    };
-    if (chosen.length === 0) {
-      faults.form = "None is ticked.";
-      return refuse();
-    }
-    const herd = (one: TubToday, text: string): HerdAmount | undefined => {
-      const read = readHerd(text);
-      if (!read.ok) faults[one.tub.id] = read.problem.sentence;
-      return read.ok ? read.value : undefined;
-    };
-    const names = `${chosen.length} ${chosen.length === 1 ? "tub" : "tubs"}`;
-    if (job === "set") {
-      const cycleDays = readWhole(typed.cycle) ?? 0;
-      const besides = tendFacts(faults);
-      const lines = chosen.flatMap((one) => {
-        const text = own[one.tub.id] ?? (typed.each === "" ? `${wormsFor(one.tub).count}` : typed.each);
-        const grown = herd(one, text);
-        if (!grown) return [];
-        const answer = settingOf(one, headsOf(grown, one.tub), cycleDays);
-        if (!answer.ok) {
-          faults[answer.problem.code === "set/cycle" ? "cycle" : one.tub.id] = sayNotSet(
-            answer.problem,
-            units,
-          );
-          return [];
-        }
-        return [...besides, { kind: "tubSet" as const, grown, cycleDays }].map((fact) => ({ tubId: one.tub.id, fact })); // prettier-ignore
-      });
-      if (Object.keys(faults).length > 0) return refuse();
-      return done(await write(`${names} set`, { lines, trays: [] }));
-    }
-    if (job === "clear") {
-      const cycleDays = readWhole(typed.cycle) ?? 0;
-      if (typed.again === "yes" && (cycleDays < CYCLE_DAYS.least || cycleDays > CYCLE_DAYS.most))
-        faults.cycle = sayNotSet(
-          { code: "set/cycle", least: CYCLE_DAYS.least, most: CYCLE_DAYS.most },
-          units,
-        );
-      const grown = new Map<string, HerdAmount>();
-      for (const one of chosen) {
-        const text = own[one.tub.id] ?? "";
-        const amount = text === "" ? undefined : herd(one, text);
-        if (!amount) continue;
-        const into = cycleUnderWay(one.state)!.grownIn;
-        if (headsOf(amount, one.tub) > 3 * into)
-          faults[one.tub.id] = `${formatCount(into)} went in: can so many have come out?`;
-        grown.set(one.tub.id, amount);
-      }
-      if (Object.keys(faults).length > 0) return refuse();
-      const act = clearing(
-        chosen,
-        {
-          how: typed.how,
-          day: today,
-          grown,
-          trays: typed.trays,
-          ...(typed.again === "yes" ? { setsAgain: { cycleDays } } : {}),
-        },
-        newId,
-      );
-      return done(await write(`${names} ${CLEARED_WORDS[typed.how]}`, act));
-    }
-    if (job === "count") {
-      const share = shareTyped(typed.scoop, typed.whole, units);
-      if (share === undefined)
-        faults.scoop = "Both weights, the scoop no heavier than the whole; empty, all of it was counted.";
-      const lines = chosen.flatMap((one) => {
-        const text = own[one.tub.id] ?? "";
-        if (text === "") return [];
-        const count = readWhole(text);
-        if (count === undefined) {
-          faults[one.tub.id] = "A whole number.";
-          return [];
-        }
-        const answer =
-          share === undefined ? undefined : typed.of === "cocoons" ? countOf(one, count, share) : undefined;
-        if (answer && !answer.ok) {
-          faults[one.tub.id] = sayNotCounted(answer.problem);
-          return [];
-        }
-        return [{ tubId: one.tub.id, fact: { kind: "tubCounted" as const, of: typed.of, count, fraction: share ?? 1 } }]; // prettier-ignore
-      });
-      if (lines.length === 0 && Object.keys(faults).length === 0) faults.form = "No count is written yet.";
-      if (Object.keys(faults).length > 0) return refuse();
-      return done(await write(`${lines.length} counted`, { lines, trays: [] }));
-    }
-    if (job === "thin") {
-      const into = readWhole(typed.into) ?? 0;
-      if (into < 1 || into > 10) faults.into = "Into 1 to 10 further trays.";
-      if (Object.keys(faults).length > 0) return refuse();
-      return done(await write(`${names} thinned out`, thinning(chosen, into, today, newId)));
-    }
-    if (job === "day") {
-      const dueOn = localDate.safeParse(typed.day);
-      if (!dueOn.success || dueOn.data < today) faults.day = "A day that is not in the past.";
-      if (!dueOn.success || Object.keys(faults).length > 0) return refuse();
-      const fact = { kind: "tubDue" as const, dueOn: dueOn.data };
-      return done(await write(`${names} due on another day`, { lines: chosen.map(({ tub }) => ({ tubId: tub.id, fact })), trays: [] })); // prettier-ignore
-    }
-    if (job === "end") {
-      const amount = typed.each === "" ? undefined : readHerd(typed.each);
-      if (amount && !amount.ok) faults.each = amount.problem.sentence;
-      if (Object.keys(faults).length > 0) return refuse();
-      const fact = {
-        kind: "tubEnded" as const,
-        to: typed.to,
-        ...(amount?.ok ? { amount: amount.value } : {}),
-        ...(typed.to === "bin" && typed.binId !== "" ? { toId: typed.binId } : {}),
-      };
-      const intoBin =
-        typed.to === "bin" && typed.binId !== "" && amount?.ok
-          ? {
-              binId: typed.binId,
-              speciesId: chosen[0]!.tub.speciesId,
-              amounts: chosen.map(() => amount.value),
-            }
-          : undefined;
-      return done(
-        await write(
-          `${names} moved on`,
-          { lines: chosen.map(({ tub }) => ({ tubId: tub.id, fact })), trays: [] },
-          intoBin,
-        ),
-      );
-    }
-    const facts = tendFacts(faults);
-    const note: FactAbout<"tub">[] = typed.tend === "" ? [] : [{ kind: "noted", text: TEND[typed.tend] }];
-    if (facts.length + note.length === 0) faults.form = "What was done?";
-    if (Object.keys(faults).length > 0) return refuse();
-    return done(
-      await write(`${names} tended`, {
-        lines: chosen.flatMap(({ tub }) => [...facts, ...note].map((fact) => ({ tubId: tub.id, fact }))),
-        trays: [],
-      }),
-    );
+    const { label, act, into, faults } = readJob(job, typed, chosen, { own, units, today, newId });
+    setFault(faults);
+    if (Object.keys(faults).length === 0 && (await write(label, act, into))) onClose();
   };
-  const done = (isKept: boolean) => {
-    if (isKept) onClose();
-  };
-  const text = (label: string, name: keyof typeof typed, helper = " ") => (
+  const text = (label: string, name: keyof JobTyped, helper = " ") => (
     <TextField
       label={label}
       value={typed[name]}
@@ -412,7 +176,7 @@ export function JobDialog({
             label="And"
             value={typed.tend}
             empty="nothing else"
-            options={optionsOf(Object.keys(TEND) as Tend[], TEND)}
+            options={optionsOf(Object.keys(TEND) as (keyof typeof TEND)[], TEND)}
             onChoose={(tend) => set({ tend })}
           />
         )}
@@ -494,13 +258,4 @@ export function JobDialog({
       )}
     </FormDialog>
   );
-}
-
-/** The share that was counted, of the two weights; all of it where neither is written, undefined where they cannot be. */
-function shareTyped(scoop: string, whole: string, units: "metric" | "us"): number | undefined {
-  if (scoop.trim() === "" && whole.trim() === "") return 1;
-  const small = parseQuantity(scoop, "mass", units === "us" ? "oz" : "g");
-  const all = parseQuantity(whole, "mass", units === "us" ? "lb" : "kg");
-  if (!small.ok || !all.ok || !(small.value > 0) || small.value > all.value) return undefined;
-  return Math.max(0.0001, small.value / all.value);
 }

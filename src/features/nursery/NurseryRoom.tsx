@@ -13,12 +13,12 @@ import { useMemo, useState } from "react";
 import { Board } from "./Board";
 import { EnoughPanel } from "./EnoughPanel";
 import { HowWellPanel } from "./HowWellPanel";
-import type { NurseryJob } from "./JobDialog";
 import { JobDialog } from "./JobDialog";
 import { NewTubs } from "./NewTubs";
 import { ParcelPanel } from "./ParcelPanel";
 import { SplitPanel } from "./SplitPanel";
 import styles from "./Nursery.module.css";
+import type { NurseryJob } from "./readJob";
 import { useNurseryAct } from "./useNurseryAct";
 
 const BY: Readonly<Record<TubTask, NurseryJob>> = {
