@@ -27,7 +27,7 @@ export function WaterNotes({ one, entries }: { readonly one: BinToday; readonly 
   )[0];
   const liquid = liquidRhythm(entries, practice.setup, expectation.moisture, target.high, today);
   const parts = practice.setup.compartments.length > 1 ? (expectation.twin?.compartments ?? []) : [];
-  const isMud = expectation.moisture.middle > target.high + 0.03;
+  const isMud = expectation.moisture.middle > target.high + 0.02;
   return (
     <section aria-labelledby="water" className={styles.whatIf}>
       <h2 id="water">Its water</h2>

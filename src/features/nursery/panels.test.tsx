@@ -1,0 +1,228 @@
+import {
+  binRows,
+  inCellar,
+  leaveCellar,
+  press,
+  roomRow,
+  settingsRow,
+  typeDay,
+} from "../../../tests/inCellar";
+import { newTub, START, tubEntry, tubOf } from "../../../tests/log";
+import { addDays } from "@/core/calendar/day";
+import { tubLog, tubState } from "@/core/nursery/state";
+import { readLog } from "@/persistence/read";
+import type { NewRow } from "@/persistence/write";
+import { fireEvent, screen, waitFor, within } from "@testing-library/react";
+import { NurseryRoom } from "./NurseryRoom";
+
+jest.mock("@/ui/chart/Chart", () => ({ Chart: ({ label }: { label: string }) => <p>{label}</p> }));
+
+const TODAY = addDays(START, 60);
+const tubRows = (
+  id: string,
+  name: string,
+  changes: Parameters<typeof tubOf>[0],
+  ...log: ReturnType<typeof tubEntry>[]
+): NewRow[] => [
+  { kind: "tubs", row: tubOf({ id: id as never, name, ...changes }) },
+  ...log.map((row): NewRow => ({ kind: "entries", row })),
+];
+/** Eight tubs cleared twice and counted by a sixteenth; the last of them lays far less. */
+const counted = (bad: number): NewRow[] =>
+  Array.from({ length: 8 }, (_, nth) => {
+    const id = `tub-${nth + 1}`;
+    const scoop = (cycle: number) => (nth === 7 ? bad : 58 + ((nth * 5 + cycle * 3) % 9));
+    return tubRows(id, `Tub ${nth + 1}`, { row: nth < 4 ? "Row A" : "Row B" }, ...[0, 1].flatMap((cycle) => [
+      tubEntry({ kind: "tubSet", grown: { count: 260, measuredBy: "guessed" }, cycleDays: 24 }, 24 * cycle, id),
+      tubEntry({ kind: "tubCleared", how: "sieved" }, 24 * (cycle + 1), id),
+      tubEntry({ kind: "tubCounted", of: "cocoons", count: scoop(cycle), fraction: 1 / 16 }, 24 * (cycle + 1), id),
+    ]));
+  }).flat(); // prettier-ignore
+const nursery = async (rows: readonly NewRow[]) => {
+  const cellar = await inCellar(<NurseryRoom />, {
+    rows: [roomRow, settingsRow("metric"), ...rows],
+    today: TODAY,
+    address: "/nursery",
+  });
+  await screen.findByRole("heading", { name: "Nursery" });
+  const region = (name: string) => screen.findByRole("region", { name });
+  const write = (label: string | RegExp, text: string) =>
+    fireEvent.change(screen.getByLabelText(label), { target: { value: text } });
+  const choose = async (label: RegExp | string, option: string) => {
+    fireEvent.mouseDown(screen.getByRole("combobox", { name: label }));
+    fireEvent.click(await screen.findByRole("option", { name: option }));
+  };
+  return { ...cellar, region, write, choose };
+};
+afterEach(leaveCellar);
+
+test("counts that tell a bad tub from chance name it and no other, with what to do and its share of the others", async () => {
+  const { region } = await nursery(counted(20));
+  const well = await region("How well they breed");
+  const accused = within(well).getAllByRole("listitem");
+  expect(accused).toHaveLength(1);
+  expect(accused[0]).toHaveTextContent(
+    /^Tub 8: 0\.\d+ cocoons a worm and week over 2 cycles, 3\d % of the others: really less/,
+  );
+  expect(well).toHaveTextContent(/over 16 counted cycles/);
+  expect(well).toHaveTextContent(/By row: Row A 1\.\d+, Row B 0\.\d+/);
+  expect(within(well).getByText(/within the limits of chance/)).toBeVisible();
+});
+
+test("eight sound tubs are all within chance; without a count nothing is said of them but that", async () => {
+  const { region } = await nursery(counted(60));
+  expect(await region("How well they breed")).toHaveTextContent(
+    /All tubs lie within chance: none has to be accused/,
+  );
+});
+
+test("cleared and never counted: the rhythm runs on, and what would tell more is said", async () => {
+  const { region } = await nursery(
+    tubRows(
+      "tub-1",
+      "Tub 1",
+      {},
+      tubEntry({ kind: "tubSet", grown: { count: 200, measuredBy: "guessed" }, cycleDays: 24 }, 0),
+      tubEntry({ kind: "tubCleared", how: "lured" }, 24),
+    ),
+  );
+  expect(await region("How well they breed")).toHaveTextContent(
+    /1 cleared cycle was not counted.*One weighed scoop/,
+  );
+});
+
+test("enough by a day: tubs, feed and trays for it; too soon says when at the earliest; what is typed outlives a reload", async () => {
+  const { region, write, again } = await nursery(binRows("bin-1", "Quince", newTub()));
+  write(/Grown worms wanted/, "3 kg");
+  typeDay("By", addDays(TODAY, 40));
+  const enough = await region("Enough by a day");
+  expect(
+    await within(enough).findByText(/No brood is grown by then. Set today, the first are grown about/),
+  ).toBeVisible();
+  typeDay("By", addDays(TODAY, 300));
+  expect(await within(enough).findByText(/^\d+ tubs? from today, each \d+ cycles?/)).toBeVisible();
+  expect(within(enough).getByText(/reached in nine futures of ten/)).toBeVisible();
+  expect(within(enough).getByText(/of prepared feed, .* of bedding, .* trays and .* hours/)).toBeVisible();
+  // The draft is kept a moment after the last key.
+  await new Promise((go) => setTimeout(go, 600));
+  again();
+  await waitFor(() => expect(screen.getByLabelText(/Grown worms wanted/)).toHaveValue("3 kg"));
+});
+
+test("worms for somebody else: a tenth more, packed damp, never to be set free; gone, they are gone from the bin", async () => {
+  const { keeper, region, write, choose, written } = await nursery(binRows("bin-1", "Quince", newTub(0.8)));
+  const parcel = await region("Worms for somebody else");
+  write("How many, or how heavy", "many");
+  expect(screen.getByLabelText("How many, or how heavy")).toBeInvalid();
+  write("How many, or how heavy", "200");
+  expect(within(parcel).getByText("220")).toBeVisible();
+  expect(within(parcel).getByText(/Where the cellar lies is not known/)).toBeVisible();
+  await choose("For", "to be set free");
+  expect(await within(parcel).findByRole("alert")).toHaveTextContent(/Not for that/);
+  expect(within(parcel).queryByRole("button", { name: "they are gone: keep it" })).toBeNull();
+  await choose("For", "a bin");
+  await choose("Out of", "Quince");
+  write("To whom", "a neighbour");
+  await keeper.click(press("they are gone: keep it"));
+  await waitFor(async () => expect(await written()).toMatchObject([{ kind: "wormsTaken", amount: { count: 200 }, note: "given away to a neighbour" }])); // prettier-ignore
+});
+
+test("a tray that is given away whole is ended, with its worms, and stands on the board no more", async () => {
+  const { keeper, region, write, choose, db } = await nursery(
+    tubRows(
+      "tray-1",
+      "Tray A",
+      { role: "tray" },
+      tubEntry(
+        { kind: "trayFilled", fromId: "tub-9", fraction: 1, laidFrom: START, laidTo: addDays(START, 10) },
+        10,
+        "tray-1",
+      ),
+    ),
+  );
+  await region("Worms for somebody else");
+  write("How many, or how heavy", "300");
+  await choose("Out of", "Tray A");
+  await choose("They are", "sold");
+  await keeper.click(press("they are gone: keep it"));
+  await waitFor(async () => {
+    const state = tubState(
+      tubOf({ id: "tray-1" as never, role: "tray" }),
+      tubLog((await readLog(db, "tray-1")).rows),
+    );
+    expect(state).toMatchObject({ stage: "ended", ended: { to: "sold", grown: 300 } });
+  });
+  await waitFor(() => expect(screen.queryByRole("button", { name: /^Tray A/ })).toBeNull());
+});
+
+test("a crowded bin is named for splitting, one with room has its day, a herd too cold to breed has none", async () => {
+  const { region } = await nursery([
+    ...binRows("bin-1", "Crowded", newTub(1.4)),
+    ...binRows("bin-2", "Roomy", newTub(0.4)),
+    ...binRows("bin-3", "Empty", newTub(0).slice(0, 3)),
+  ]);
+  const split = await region("Splitting a bin");
+  const lines = within(split).getAllByRole("listitem");
+  expect(lines[0]).toHaveTextContent(/^Crowded: can be split now/);
+  expect(within(lines[0]!).getByRole("link", { name: "share it out" })).toHaveAttribute(
+    "href",
+    "/stock?bin=bin-1",
+  );
+  expect(lines.map(({ textContent }) => textContent).join(" ")).not.toMatch(/Empty/);
+});
+
+test("two hundred tubs are folded but for what is due soon, and a list stands beside the board", async () => {
+  const many = Array.from({ length: 60 }, (_, nth) =>
+    tubRows(
+      `tub-${nth + 1}`,
+      `Tub ${nth + 1}`,
+      { row: nth < 30 ? "Row A" : "Row B" },
+      tubEntry(
+        { kind: "tubSet", grown: { count: 100, measuredBy: "guessed" }, cycleDays: 24 },
+        nth < 30 ? 38 : 58,
+        `tub-${nth + 1}`,
+      ),
+    ),
+  ).flat();
+  const { keeper } = await nursery(many);
+  // Row A is due in two days and stands open, Row B in three weeks and is folded.
+  expect(await screen.findByRole("button", { name: /^Tub 1 / })).toBeVisible();
+  expect(screen.queryByRole("button", { name: /^Tub 45 / })).toBeNull();
+  await keeper.click(screen.getByRole("button", { name: "show" }));
+  expect(screen.getByRole("button", { name: /^Tub 45 / })).toBeVisible();
+  await keeper.click(screen.getByRole("checkbox", { name: "Row B" }));
+  expect(screen.getByText("30 chosen:")).toBeVisible();
+  expect(screen.getByRole("link", { name: "labels" })).toHaveAttribute(
+    "href",
+    expect.stringMatching(/^\/labels\?ids=tub-31,tub-32,/),
+  );
+  await keeper.click(screen.getByRole("button", { name: "as a list" }));
+  expect(await screen.findByRole("grid", { name: "Tubs and trays" })).toBeVisible();
+});
+
+test("moving on what is grown stocks it into a bin of the cellar by the same act", async () => {
+  const { keeper, write, choose, db } = await nursery([
+    ...binRows("bin-1", "Quince", newTub()),
+    ...tubRows(
+      "tray-1",
+      "Tray A",
+      { role: "tray" },
+      tubEntry(
+        { kind: "trayFilled", fromId: "tub-9", fraction: 1, laidFrom: START, laidTo: addDays(START, 10) },
+        10,
+        "tray-1",
+      ),
+    ),
+  ]);
+  await keeper.click(await screen.findByRole("button", { name: /^Tray A/ }));
+  await keeper.click(press("move on, or end"));
+  await screen.findByRole("dialog");
+  write("Worms of each", "400 g");
+  await choose("Which bin", "Quince");
+  await keeper.click(press("keep it for 1"));
+  await waitFor(async () => {
+    const rows = (await db.entries.toArray()).filter(({ actId }) => actId !== undefined);
+    expect(rows.map(({ kind, subject }) => [subject.id, kind]).toSorted()).toEqual([["bin-1", "stocked"], ["tray-1", "tubEnded"]]); // prettier-ignore
+    expect(new Set(rows.map(({ actId }) => actId)).size).toBe(1);
+  });
+});
