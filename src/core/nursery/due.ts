@@ -42,7 +42,8 @@ export function tubDue(tub: Tub, state: TubState, climate: Climate, today: Local
     return broodDue(state, broodDays(state.brood, speciesOf(tub.speciesId), climate));
   const cycle = cycleUnderWay(state);
   if (cycle) {
-    const { firstOn } = broodDays(
+    // The very first hatch earlier; worth heeding is when half of the first day's have.
+    const { meanOn } = broodDays(
       { laidFrom: cycle.setOn, laidTo: cycle.setOn },
       speciesOf(tub.speciesId),
       climate,
@@ -53,7 +54,7 @@ export function tubDue(tub: Tub, state: TubState, climate: Climate, today: Local
       ...(dryOn > cycle.setOn && !isTended
         ? { task: "dry" as const, on: dryOn }
         : { task: "clear" as const, on: cycle.dueOn }),
-      ...(firstOn ? { hatchesInPlaceFrom: firstOn } : {}),
+      ...(meanOn ? { hatchesInPlaceFrom: meanOn } : {}),
     };
   }
   if (tub.role === "tray") return undefined;

@@ -1,6 +1,7 @@
 "use client";
 import { bringsWaterLate } from "@/core/decision/withMeal";
 import { moistureToday } from "@/core/decision/moistureToday";
+import { looked } from "@/core/bin/readings";
 import { fedCompartment } from "@/core/bin/system";
 import { spokenDay } from "@/core/calendar/day";
 import { seenIn, targetMoisture } from "@/core/practice/practice";
@@ -18,7 +19,10 @@ export function WaterAhead({ visit }: { readonly visit: VisitInHand }) {
   const { bins, units, today } = useSession();
   const { practice, readings, refined, decision, meal, binId } = visit;
   if (!practice) return null;
-  const { rescue } = practice.state;
+  const before = practice.state.rescue;
+  // As it will stand once what is in hand is kept.
+  const { rescue } =
+    readings.length > 0 ? looked(practice.state, { day: today, lid: "lifted", readings }) : practice.state;
   const isPast = decision.steps.some(({ why }) => why.code === "moisture/past-soaking");
   const seen = seenIn(readings, fedCompartment(practice.setup).id);
   const water =
@@ -38,7 +42,12 @@ export function WaterAhead({ visit }: { readonly visit: VisitInHand }) {
           {RIGHT_LOOKS} looks, next look {spokenDay(rescue.lookOn, today)}.
         </p>
       )}
-      {!rescue && isPast && (
+      {before && !rescue && (
+        <p className={styles.leftOut}>
+          Right for the second time: its rescue from mud is over when this lid is closed.
+        </p>
+      )}
+      {!before && isPast && (
         <p className={styles.leftOut}>
           One visit does not end this: <Link href={`/rescue?id=${binId}`}>plan its rescue over days</Link>
         </p>
