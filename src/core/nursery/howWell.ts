@@ -39,7 +39,7 @@ export interface HowWell {
   readonly uncounted: number;
 }
 
-/** Beyond so many standard deviations, over all cycles of a tub, it is held to be really other: of 50 sound tubs one is accused in 15 years. */
+/** Beyond so many standard deviations, over all cycles of a tub, it is held to be really other. */
 const REAL = 3;
 /** Sound tubs differ by at least so much, whatever a few counts say. Judgement. */
 const LEAST_SPREAD = 0.12;

@@ -9,6 +9,7 @@ import type { NoStocking, StockingPlan } from "./enough";
 import type { Estimate } from "./estimate";
 import type { TubVerdict } from "./howWell";
 import type { NotCounted, NotSet } from "./setting";
+import type { TubProblem } from "./state";
 import { cycleUnderWay } from "./state";
 
 /** What a job asks for: one word on the board, and how it is done. */
@@ -137,3 +138,16 @@ export const nurseryTasks = (
   jobs: readonly Job[],
 ): readonly { readonly key: string; readonly verb: string; readonly why: string }[] =>
   jobs.map((job) => ({ key: `nursery/${job.task}`, verb: sayJob(job), why: TASK_WORDS[job.task].how }));
+
+const PROBLEMS: Readonly<Record<TubProblem["code"], string>> = {
+  "tub/cleared-unset": "was cleared though nothing was set in it",
+  "tub/cleared-twice": "was cleared twice",
+  "tub/more-out-than-in": "gave more grown worms than went in",
+  "tub/thinned-empty": "was thinned out though no brood lies in it",
+  "tub/set-twice": "was set again before it was cleared",
+};
+/** What in a tub's log does not fit together, as a sentence. */
+export const sayTubProblem = ({ code, day }: TubProblem, today: LocalDate): string =>
+  `${spokenDay(day, today)} it ${PROBLEMS[code]}: strike out what was not so.`.replace(/^./, (first) =>
+    first.toUpperCase(),
+  );

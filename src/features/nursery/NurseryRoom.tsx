@@ -17,6 +17,7 @@ import { JobDialog } from "./JobDialog";
 import { NewTubs } from "./NewTubs";
 import { ParcelPanel } from "./ParcelPanel";
 import { SplitPanel } from "./SplitPanel";
+import { TubHistory } from "./TubHistory";
 import styles from "./Nursery.module.css";
 import type { NurseryJob } from "./readJob";
 import { useNurseryAct } from "./useNurseryAct";
@@ -52,6 +53,7 @@ export function NurseryRoom() {
   if (!tubsToday) return <main className={room.room} aria-busy="true" />;
   const standing = tubsToday.filter(({ state }) => state.stage !== "ended");
   const inHand = asked && tubsToday.filter(({ tub }) => asked.ids.includes(tub.id));
+  const alone = chosen.length === 1 ? tubsToday.find(({ tub }) => tub.id === chosen[0]) : undefined;
   const move = (row: BoardRow, byDays: number) => {
     if (byDays === 0) return;
     const lines = row.tubs.flatMap(({ tub, state, due }) => {
@@ -159,6 +161,7 @@ export function NurseryRoom() {
               />
             )}
           </div>
+          {alone && <TubHistory one={alone} all={tubsToday} />}
           <HowWellPanel tubs={tubsToday} />
         </>
       )}

@@ -226,3 +226,26 @@ test("moving on what is grown stocks it into a bin of the cellar by the same act
     expect(new Set(rows.map(({ actId }) => actId)).size).toBe(1);
   });
 });
+
+test("one tub chosen shows its cycles and its log; a job over many is struck out for this one alone, its brood in the tray too", async () => {
+  const rows = [1, 2].flatMap((nth) => {
+    const id = `tub-${nth}`;
+    return tubRows(
+      id,
+      `Tub ${nth}`,
+      {},
+      tubEntry({ kind: "tubSet", grown: { count: 200, measuredBy: "guessed" }, cycleDays: 24 }, 0, id),
+      tubEntry({ kind: "tubCleared", how: "sieved", trayId: "tray-1", actId: "act-1" }, 24, id),
+    );
+  });
+  const tray = tubRows("tray-1", "Tray A", { role: "tray" }, ...["tub-1", "tub-2"].map((fromId) => tubEntry({ kind: "trayFilled", fromId, fraction: 1, laidFrom: START, laidTo: addDays(START, 24), actId: "act-1" }, 24, "tray-1"))); // prettier-ignore
+  const { keeper, db } = await nursery([...rows, ...tray]);
+  const standing = async (id: string, role: "tub" | "tray" = "tub") => tubState(tubOf({ id: id as never, role }), tubLog((await readLog(db, id)).rows)); // prettier-ignore
+  await keeper.click(await screen.findByRole("button", { name: /^Tub 1/ }));
+  const history = await screen.findByRole("region", { name: /^Tub 1/ });
+  expect(history).toHaveTextContent(/2 Mar to 26 Mar: 200 in, not counted/);
+  await keeper.click(await within(history).findByRole("button", { name: /^Strike out: sieved/ }));
+  await waitFor(async () => expect((await standing("tub-1")).cycles[0]!.clearedOn).toBeUndefined());
+  expect((await standing("tub-2")).cycles[0]!.clearedOn).toBe(addDays(START, 24));
+  expect((await standing("tray-1", "tray")).brood?.fromIds).toEqual(["tub-2"]);
+});
