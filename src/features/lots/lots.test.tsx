@@ -76,6 +76,8 @@ test("a lot from wet to stored: spread, felt, sieved with its overs back in a bi
   type("Or the weight of all of it", "6 kg");
   await keeper.click(press("Keep what it felt like"));
   await waitFor(async () => expect((await stands()).moisture).toBeCloseTo(0.5, 9));
+  // The store has it before the sheet is put away.
+  await waitFor(() => expect(screen.queryByRole("dialog")).toBeNull());
 
   await keeper.click(await screen.findByRole("button", { name: "sieve it" }));
   type(/^Width of the mesh/, "5");
