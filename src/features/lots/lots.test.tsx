@@ -66,6 +66,7 @@ test("a lot from wet to stored: spread, felt, sieved with its overs back in a bi
   type(/^How deep/, "4");
   await keeper.click(press("Keep: it is spread"));
   await waitFor(async () => expect((await stands()).stage).toMatchObject({ is: "drying", depthM: 0.04 }));
+  await waitFor(() => expect(screen.queryByRole("dialog")).toBeNull());
 
   await keeper.click(await screen.findByRole("button", { name: "feel or weigh it" }));
   await keeper.click(press("Keep what it felt like"));
