@@ -217,8 +217,11 @@ test("a tub dries a week before its day, is sieved on it and set again; late, it
   house.set("tub-1", 200, START);
   const due = (on: number) => house.today(addDays(START, on))[0]!;
   expect(due(5).due).toMatchObject({ task: "dry", on: addDays(START, 21 - DRIES_DAYS) });
-  house.say("tub-1", { kind: "noted", text: "dry" }, addDays(START, 14));
-  expect(due(15).due).toMatchObject({ task: "clear", on: addDays(START, 21) });
+  // Watered on that day it is not drying yet.
+  house.say("tub-1", { kind: "watered", amount: { volumeL: 0.3, measuredBy: "volume" } }, addDays(START, 14));
+  expect(due(15).due).toMatchObject({ task: "dry" });
+  house.say("tub-1", { kind: "noted", text: "dry" }, addDays(START, 15));
+  expect(due(16).due).toMatchObject({ task: "clear", on: addDays(START, 21) });
   expect(jobsOf([due(21)], addDays(START, 21))).toMatchObject([{ task: "clear" }]);
   expect(sayOverdue(due(21), addDays(START, 21))).toBeUndefined();
   expect(sayOverdue(due(23), addDays(START, 23))).toMatch(/no harm yet/);

@@ -111,7 +111,8 @@ export function tubState(tub: Tub, log: TubLog): TubState {
     const problem = (code: TubProblem["code"]) => problems.push({ code, entryId: entry.id, day: entry.day });
     const last = cycles.at(-1);
     const isUnderWay = last !== undefined && last.clearedOn === undefined;
-    tendedOn = entry.day;
+    // Who waters has not looked for hatchlings, and has not let it dry.
+    if (entry.kind !== "watered") tendedOn = entry.day;
     switch (entry.kind) {
       case "tubSet":
         if (isUnderWay) problem("tub/set-twice");

@@ -12,8 +12,7 @@ import { useSession } from "@/session/session";
 import { Chart, chartPng } from "@/ui/chart/Chart";
 import { courseChart, inUnits } from "@/ui/chart/courseChart";
 import { saveFile } from "@/ui/saveFile";
-import { CELLAR, DAYLIGHT } from "@/ui/theme/colours";
-import { useColorScheme } from "@mui/material/styles";
+import { useColours } from "@/ui/theme/useColours";
 import Button from "@mui/material/Button";
 import Slider from "@mui/material/Slider";
 import ToggleButton from "@mui/material/ToggleButton";
@@ -74,8 +73,7 @@ export function BinCourse({
   readonly onShow: (day: string) => void;
 }) {
   const { units, today } = useSession();
-  const { mode, systemMode } = useColorScheme();
-  const colours = (mode === "system" ? systemMode : mode) === "light" ? DAYLIGHT : CELLAR;
+  const colours = useColours();
   const [measure, setMeasure] = useState<Measure>("moisture");
   const practice = practiceOf(one.state);
   const days = useMemo(() => (course ? [...course.past, ...course.ahead] : []), [course]);

@@ -1,5 +1,5 @@
 "use client";
-import { ago, dayAndMonth } from "@/core/calendar/day";
+import { dayAndMonth } from "@/core/calendar/day";
 import { materialOf, shortName } from "@/core/catalogue/material";
 import { effectiveEntries } from "@/core/log/effective";
 import { eatenBefore } from "@/core/lot/trace";
@@ -11,8 +11,8 @@ import type { LotToday } from "@/session/batches";
 import { useSession } from "@/session/session";
 import { useBinLog } from "@/session/useBinLog";
 import { useStored } from "@/session/useStored";
+import { LogLines } from "@/ui/LogLines";
 import { useGuarded } from "@/ui/useGuarded";
-import Button from "@mui/material/Button";
 import Link from "next/link";
 import styles from "./Lots.module.css";
 
@@ -69,28 +69,13 @@ export function LotHistory({ one }: { readonly one: LotToday }) {
         );
       })}
       {log && log.length > 0 && (
-        <ol className={styles.log}>
-          {log.toReversed().map((entry) => {
-            const words = sayEntry(entry, units);
-            return (
-              <li key={entry.id}>
-                <span className={styles.day}>{dayAndMonth(entry.day, today)}</span>
-                <span>
-                  <b>{words.verb}</b> {words.rest}
-                  {entry.note && <span className={styles.quiet}> “{entry.note}”</span>}
-                </span>
-                <Button
-                  size="small"
-                  disabled={isBusy}
-                  aria-label={`Strike out: ${words.verb}, ${ago(entry.day, today)}`}
-                  onClick={() => void guarded(() => strike(entry))}
-                >
-                  strike out
-                </Button>
-              </li>
-            );
-          })}
-        </ol>
+        <LogLines
+          entries={log}
+          today={today}
+          units={units}
+          isBusy={isBusy}
+          onStrike={(entry) => void guarded(() => strike(entry))}
+        />
       )}
       {log?.length === 0 && <p className={styles.quiet}>Nothing was done to it yet.</p>}
     </div>

@@ -4,15 +4,13 @@ import { howWell } from "@/core/nursery/howWell";
 import { sayVerdict } from "@/core/nursery/words";
 import { Chart } from "@/ui/chart/Chart";
 import { funnelChart } from "@/ui/chart/funnelChart";
-import { CELLAR, DAYLIGHT } from "@/ui/theme/colours";
-import { useColorScheme } from "@mui/material/styles";
+import { useColours } from "@/ui/theme/useColours";
 import { useMemo } from "react";
 import styles from "./Nursery.module.css";
 
 /** Which tubs breed well, and whether it is chance: every counted cycle within the funnel that chance alone would make. */
 export function HowWellPanel({ tubs }: { readonly tubs: readonly TubToday[] }) {
-  const { mode, systemMode } = useColorScheme();
-  const colours = (mode === "system" ? systemMode : mode) === "light" ? DAYLIGHT : CELLAR;
+  const colours = useColours();
   const found = useMemo(() => howWell(tubs), [tubs]);
   const option = useMemo(() => funnelChart(found, colours), [found, colours]);
   const other = found.tubs.filter(({ is }) => is === "less" || is === "more");

@@ -14,6 +14,7 @@ import { CLEARED_BY, COUNTED, TUB_ENDS } from "@/vocabulary/nursery";
 import TextField from "@mui/material/TextField";
 import { useState } from "react";
 import styles from "./Nursery.module.css";
+import { PlainField } from "./PlainField";
 import { readWhole } from "./nurseryTyped";
 import { PhotoCount } from "./PhotoCount";
 import type { JobTyped, NurseryJob } from "./readJob";
@@ -56,14 +57,13 @@ export function JobDialog({
     setFault(faults);
     if (Object.keys(faults).length === 0 && (await write(label, act, into))) onClose();
   };
-  const text = (label: string, name: keyof JobTyped, helper = " ") => (
-    <TextField
+  const text = (label: string, name: keyof JobTyped, helper?: string) => (
+    <PlainField
       label={label}
-      value={typed[name]}
-      error={fault[name] !== undefined}
-      helperText={fault[name] ?? helper}
-      onChange={({ target }) => set({ [name]: target.value })}
-      slotProps={{ htmlInput: { autoComplete: "off", maxLength: 40 } }}
+      typed={typed[name]}
+      onTyped={(next) => set({ [name]: next })}
+      fault={fault[name]}
+      {...(helper === undefined ? {} : { helper })}
     />
   );
   return (

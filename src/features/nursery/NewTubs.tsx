@@ -13,9 +13,9 @@ import { FormDialog } from "@/ui/FormDialog";
 import { localDate } from "@/vocabulary/fields";
 import type { SpeciesId } from "@/vocabulary/setup";
 import { SPECIES } from "@/vocabulary/setup";
-import TextField from "@mui/material/TextField";
 import { useState } from "react";
 import styles from "./Nursery.module.css";
+import { PlainField } from "./PlainField";
 import { readWhole } from "./nurseryTyped";
 
 const DAYS = [0, 1, 2, 3, 4, 5, 6] as const;
@@ -111,14 +111,13 @@ export function NewTubs({
     const kept = await keep(`${tubs} ${tubs === 1 ? "tub" : "tubs"} begun`, made.flat());
     if (kept.ok) onClose();
   };
-  const text = (label: string, name: keyof typeof typed, helper = " ") => (
-    <TextField
+  const text = (label: string, name: keyof typeof typed, helper?: string) => (
+    <PlainField
       label={label}
-      value={typed[name]}
-      error={fault[name] !== undefined}
-      helperText={fault[name] ?? helper}
-      onChange={({ target }) => set({ [name]: target.value })}
-      slotProps={{ htmlInput: { autoComplete: "off", maxLength: 20 } }}
+      typed={typed[name]}
+      onTyped={(next) => set({ [name]: next })}
+      fault={fault[name]}
+      {...(helper === undefined ? {} : { helper })}
     />
   );
   return (

@@ -45,8 +45,7 @@ export function PhotoCount({ onCount }: { readonly onCount: (count: number) => v
               ]);
             }}
           >
-            {/* A file of this moment, shown from memory: nothing an image service could make smaller. */}
-            {/* eslint-disable-next-line @next/next/no-img-element */}
+            {/* eslint-disable-next-line @next/next/no-img-element -- a file of this moment, shown from memory: no image service could make it smaller */}
             <img src={url} alt="" />
             {marks.map(([x, y], at) => (
               <i key={at} style={{ left: `${100 * x}%`, top: `${100 * y}%` }} />

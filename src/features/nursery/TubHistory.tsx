@@ -1,5 +1,5 @@
 "use client";
-import { ago, dayAndMonth, shortDay } from "@/core/calendar/day";
+import { shortDay } from "@/core/calendar/day";
 import type { TubToday } from "@/core/nursery/due";
 import { sayEstimate, sayTub, sayTubProblem } from "@/core/nursery/words";
 import { formatCount } from "@/core/quantity/format";
@@ -8,8 +8,8 @@ import { readAct } from "@/persistence/read";
 import type { Entry } from "@/records/entry";
 import { useSession } from "@/session/session";
 import { useBinLog } from "@/session/useBinLog";
+import { LogLines } from "@/ui/LogLines";
 import { useGuarded } from "@/ui/useGuarded";
-import Button from "@mui/material/Button";
 import styles from "./Nursery.module.css";
 
 /** One tub or tray: where it stands, its cycles, where its brood came from, and its log, each line of which can be struck out. */
@@ -57,28 +57,15 @@ export function TubHistory({ one, all }: { readonly one: TubToday; readonly all:
           .
         </p>
       )}
-      <ol className={styles.log}>
-        {log?.toReversed().map((entry) => {
-          const words = sayEntry(entry, units);
-          return (
-            <li key={entry.id}>
-              <span className={styles.quiet}>{dayAndMonth(entry.day, today)}</span>
-              <span>
-                <b>{words.verb}</b> {words.rest}
-                {entry.note && <span className={styles.quiet}> “{entry.note}”</span>}
-              </span>
-              <Button
-                size="small"
-                disabled={isBusy}
-                aria-label={`Strike out: ${words.verb}, ${ago(entry.day, today)}`}
-                onClick={() => void guarded(() => strike(entry))}
-              >
-                strike out
-              </Button>
-            </li>
-          );
-        })}
-      </ol>
+      {log && (
+        <LogLines
+          entries={log}
+          today={today}
+          units={units}
+          isBusy={isBusy}
+          onStrike={(entry) => void guarded(() => strike(entry))}
+        />
+      )}
     </section>
   );
 }

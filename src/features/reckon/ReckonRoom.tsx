@@ -18,10 +18,9 @@ import { QuantityField } from "@/ui/field/QuantityField";
 import { SelectField } from "@/ui/field/SelectField";
 import room from "@/ui/room.module.css";
 import { saveTable } from "@/ui/saveFile";
-import { CELLAR, DAYLIGHT } from "@/ui/theme/colours";
+import { useColours } from "@/ui/theme/useColours";
 import { localDate } from "@/vocabulary/fields";
 import type { LocalDate } from "@/vocabulary/fields";
-import { useColorScheme } from "@mui/material/styles";
 import Button from "@mui/material/Button";
 import Link from "next/link";
 import { useMemo } from "react";
@@ -120,8 +119,7 @@ function Desk({ bins, today }: { readonly bins: readonly BinToday[]; readonly to
         ? author.revised("settings", settings, changes)
         : author.first("settings", { units, remindAfterDays: 14, ...changes }),
     ]);
-  const { mode, systemMode } = useColorScheme();
-  const colours = (mode === "system" ? systemMode : mode) === "light" ? DAYLIGHT : CELLAR;
+  const colours = useColours();
   const all = answer?.[0];
   const unit = units === "us" ? "lb" : "kg";
   const chart = useMemo(

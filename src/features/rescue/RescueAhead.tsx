@@ -5,8 +5,7 @@ import type { Course } from "@/core/twin/ahead/course";
 import { useSession } from "@/session/session";
 import { Chart } from "@/ui/chart/Chart";
 import { linesChart } from "@/ui/chart/linesChart";
-import { CELLAR, DAYLIGHT } from "@/ui/theme/colours";
-import { useColorScheme } from "@mui/material/styles";
+import { useColours } from "@/ui/theme/useColours";
 import { useEffect, useMemo, useState } from "react";
 import styles from "./Rescue.module.css";
 
@@ -29,8 +28,7 @@ export function RescueAhead({
 }) {
   const { subjects, today } = useSession();
   const subject = subjects.get(binId);
-  const { mode, systemMode } = useColorScheme();
-  const colours = (mode === "system" ? systemMode : mode) === "light" ? DAYLIGHT : CELLAR;
+  const colours = useColours();
   const [found, setFound] = useState<{
     readonly of: string;
     readonly course?: Course;
