@@ -75,7 +75,11 @@ test("a heat wave is warned of on the page and the slate, what was done is kept 
   expect(await screen.findByText(/Heat .*: the bed would reach/)).toBeVisible();
   const harm = screen.getByRole("region", { name: "What it does to the bins" });
   expect(within(harm).getByText(/Never in a parked car/)).toBeVisible();
-  expect(screen.getByRole("link", { name: /make ready for heat/ })).toHaveAttribute("href", "/weather");
+  // The slate asks for itself, a moment later.
+  expect(await screen.findByRole("link", { name: /make ready for heat/ })).toHaveAttribute(
+    "href",
+    "/weather",
+  );
   await keeper.click(within(harm).getAllByRole("checkbox", { name: /^Shade it/ })[0]!);
   await keeper.click(within(harm).getAllByRole("button", { name: "keep what was done" })[0]!);
   await waitFor(async () => expect(await guards()).toMatchObject([{ against: "heat", by: ["shaded"] }]));
