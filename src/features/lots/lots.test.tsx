@@ -68,6 +68,7 @@ test("a lot from wet to stored: spread, felt, sieved with its overs back in a bi
   await waitFor(async () => expect((await stands()).stage).toMatchObject({ is: "drying", depthM: 0.04 }));
   await waitFor(() => expect(screen.queryByRole("dialog")).toBeNull());
 
+  await waitFor(() => expect(screen.queryByRole("dialog")).toBeNull());
   await keeper.click(await screen.findByRole("button", { name: "feel or weigh it" }));
   await keeper.click(press("Keep what it felt like"));
   expect(screen.getByRole("alert")).toHaveTextContent("Squeeze a handful, or weigh all of it.");
@@ -80,6 +81,7 @@ test("a lot from wet to stored: spread, felt, sieved with its overs back in a bi
   // The store has it before the sheet is put away.
   await waitFor(() => expect(screen.queryByRole("dialog")).toBeNull());
 
+  await waitFor(() => expect(screen.queryByRole("dialog")).toBeNull());
   await keeper.click(await screen.findByRole("button", { name: "sieve it" }));
   type(/^Width of the mesh/, "5");
   type(/^What did not go through/, "0.5 kg");
@@ -104,6 +106,7 @@ test("bags, a gift, a sale and a new bin: no more goes than there is, and striki
     lotEntry({ kind: "staged", stage: "stored" }, 6),
     lotEntry({ kind: "looked", lid: "closed", readings: [{ of: "moisture", moisture: 0.5 }] }, 8),
   ]);
+  await waitFor(() => expect(screen.queryByRole("dialog")).toBeNull());
   await keeper.click(press("fill bags"));
   type("How many bags", "40");
   type(/^In one bag/, "1 kg");
@@ -113,6 +116,7 @@ test("bags, a gift, a sale and a new bin: no more goes than there is, and striki
   await keeper.click(press("Keep the bags"));
   await waitFor(async () => expect((await stands()).bags).toEqual({ count: 4, eachKg: 1 }));
 
+  await waitFor(() => expect(screen.queryByRole("dialog")).toBeNull());
   await keeper.click(await screen.findByRole("button", { name: "use, give or sell" }));
   await choose("What became of it", /^sold$/);
   type("Or how many bags", "5");
@@ -126,6 +130,7 @@ test("bags, a gift, a sale and a new bin: no more goes than there is, and striki
   expect(await screen.findByText("Sold for 3.50 EUR so far.")).toBeVisible();
   expect(await stands()).toMatchObject({ bags: { count: 2 }, massKg: 4 });
 
+  await waitFor(() => expect(screen.queryByRole("dialog")).toBeNull());
   await keeper.click(await screen.findByRole("button", { name: "use, give or sell" }));
   await choose("For what", /start a bin/);
   type(/^How much mix/, "20");
@@ -162,6 +167,7 @@ test("where it came from is traced to what its bin ate, and what asks for time i
 test("litres, pounds and bags are read alike; what cannot be read is said and stays as typed", async () => {
   const { keeper, type, stands } = await atLots([lotEntry({ kind: "watered", amount: litres(0.5) }, 3)]);
   const wet = await stands();
+  await waitFor(() => expect(screen.queryByRole("dialog")).toBeNull());
   await keeper.click(press("use, give or sell"));
   type(/^How much, by weight/, "a heap");
   await keeper.click(press("Keep where it went"));
