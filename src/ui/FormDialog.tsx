@@ -16,6 +16,7 @@ export function FormDialog({
   keep,
   leave = "leave it",
   size = "sm",
+  isWaiting = false,
   onSave,
   onClose,
   children,
@@ -27,6 +28,8 @@ export function FormDialog({
   readonly keep: string;
   readonly leave?: string;
   readonly size?: "xs" | "sm" | "md" | "lg";
+  /** What the press rests on is still being read. */
+  readonly isWaiting?: boolean;
   readonly onSave: () => Promise<unknown>;
   readonly onClose: () => void;
   readonly children: ReactNode;
@@ -55,7 +58,7 @@ export function FormDialog({
         <DialogContent className={styles.content}>{children}</DialogContent>
         <DialogActions className={styles.actions}>
           <Button onClick={onClose}>{leave}</Button>
-          <Button type="submit" variant="contained" disabled={isBusy}>
+          <Button type="submit" variant="contained" disabled={isBusy || isWaiting}>
             {keep}
           </Button>
         </DialogActions>

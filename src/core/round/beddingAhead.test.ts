@@ -1,7 +1,7 @@
-import { CLIMATE, entry, kilograms, newTub, setupOf, START } from "../../../tests/log";
+import { CLIMATE, entry, kilograms, meal, newTub, setupOf, START } from "../../../tests/log";
 import type { Entry } from "@/records/entry";
 import { replay } from "../bin/replay";
-import { addDays } from "../calendar/day";
+import { addDays, dayOfYear } from "../calendar/day";
 import { simpleExpectation } from "../expectation/simpleEngine";
 import { beddingAhead } from "./beddingAhead";
 import type { BinToday } from "./round";
@@ -21,16 +21,39 @@ const weekly = (weeks: number) =>
 const stored = (massKg: number) =>
   [{ batch: { moisture: 0.7 }, state: { stage: { is: "fit" }, leftKg: massKg } }] as unknown as Parameters<typeof beddingAhead>[1]; // prettier-ignore
 
+const usedIn = (ahead: ReturnType<typeof beddingAhead>) => ahead.weeks.map(({ mealsKg }) => mealsKg);
+const sum = (kg: readonly number[]) => kg.reduce((all, one) => all + one, 0);
+const dated = (one: BinToday, inDays: number): BinToday => ({ ...one, decision: { verdict: "leave", steps: [], cautions: [], nextDay: addDays(TODAY, inDays) } }); // prettier-ignore
+
 test("what a bin was given lately is what it will use; the bed it was begun with is not", () => {
-  const used = (log: readonly Entry[]) => beddingAhead([bin(log)], [], TODAY).weeks[0]!.usualKg;
+  const used = (log: readonly Entry[]) => sum(usedIn(beddingAhead([dated(bin(log), 2)], [], TODAY)));
   expect(used(newTub())).toBe(0);
-  expect(used([...newTub(), ...weekly(10)])).toBeCloseTo(0.3, 1);
-  expect(beddingAhead([], [], TODAY).weeks.every(({ usualKg }) => usualKg === 0)).toBe(true);
+  expect(used([...newTub(), ...weekly(10)])).toBeCloseTo(8 * 0.3, 0);
+  expect(sum(usedIn(beddingAhead([], [], TODAY)))).toBe(0);
+});
+
+test("bedding is counted on the days of the coming meals, with the bin's own share of it, and slower in the cold", () => {
+  // A feast and its layers every four weeks: nothing in between.
+  const monthly = [...newTub(), ...[5, 33, 61, 89].flatMap((at) => [
+    meal(4, 1, at),
+    entry({ kind: "bedded", parts: [{ materialId: "leaf-mould", amount: kilograms(3), moisture: 0.7 }] }, at),
+  ])]; // prettier-ignore
+  const feasts = usedIn(beddingAhead([dated(bin(monthly), 27)], [], TODAY));
+  expect(feasts.map((kg) => kg > 0)).toEqual([false, false, false, true, false, false, false, true]);
+  expect(feasts[3]).toBeCloseTo(0.9, 0);
+  // A room that cools from week to week wants less and less; one that stays as it is does not.
+  const tub = dated(bin([...newTub(), ...[...Array(13).keys()].flatMap((week) => [meal(0.4, 1, 5 + 7 * week)]), ...weekly(10)]), 3); // prettier-ignore
+  const hottestDay = dayOfYear(TODAY);
+  const inRoom = (swingK: number) => usedIn(beddingAhead([tub], [], TODAY, () => ({ meanC: 16, swingK, hottestDay, humidity: 0.6 }))); // prettier-ignore
+  const [cooling, steady] = [inRoom(8), inRoom(0)];
+  expect(cooling).toEqual(cooling.toSorted((a, b) => b - a));
+  expect(sum(cooling)).toBeLessThan(0.95 * sum(steady));
+  expect(Math.max(...steady) - Math.min(...steady)).toBeLessThan(1e-9);
 });
 
 test("the more there is in the store, the later the next batch; who has enough is not told to begin", () => {
   const log = [...newTub(), ...weekly(10)];
-  const ahead = (massKg: number) => beddingAhead([bin(log)], stored(massKg), TODAY);
+  const ahead = (massKg: number) => beddingAhead([dated(bin(log), 2)], stored(massKg), TODAY);
   const days = [1, 2, 4, 6].map((kg) => ahead(kg).lastsUntil!);
   expect(days).toEqual([...days].sort());
   expect(new Set(days).size).toBe(4);
@@ -40,9 +63,9 @@ test("the more there is in the store, the later the next batch; who has enough i
 
 test("a bin out of use wants none, an emptied one that keeps its worms wants its bed now", () => {
   const retired = [...newTub(), ...weekly(10), entry({ kind: "tipped", fraction: 1 }, 89)];
-  expect(beddingAhead([bin(retired)], [], TODAY).weeks.some(({ usualKg, refillsKg }) => usualKg + refillsKg > 0)).toBe(false); // prettier-ignore
+  expect(beddingAhead([dated(bin(retired), 2)], [], TODAY).weeks.some(({ mealsKg, refillsKg }) => mealsKg + refillsKg > 0)).toBe(false); // prettier-ignore
   const pot = [...newTub(0.5, setupOf("fabricPot")), entry({ kind: "emptied" }, 89)];
-  const [first, ...later] = beddingAhead([bin(pot)], [], TODAY).weeks;
+  const [first, ...later] = beddingAhead([dated(bin(pot), 2)], [], TODAY).weeks;
   expect(first!.refillsKg).toBeGreaterThan(1);
   expect(later.every(({ refillsKg }) => refillsKg === 0)).toBe(true);
 });
@@ -58,8 +81,8 @@ test("a young bin has no use of its own yet: its coming meals say what they ask 
       steps: [{ kind: "addDryBedding", amount: { massKg }, moisture: 0.75, why: { code: "bed/shrinks" }, evidence: [] }],
     },
   }); // prettier-ignore
-  const weekly = (massKg: number, inDays: number) => beddingAhead([asking(massKg, inDays)], [], TODAY).weeks[0]!.usualKg; // prettier-ignore
-  expect(weekly(0.4, 7)).toBeCloseTo(0.1, 6);
-  expect(weekly(0.4, 14)).toBeCloseTo(0.05, 6);
-  expect(weekly(0, 7)).toBe(0);
+  const inEightWeeks = (massKg: number, inDays: number) => sum(usedIn(beddingAhead([asking(massKg, inDays)], [], TODAY))); // prettier-ignore
+  expect(inEightWeeks(0.4, 7)).toBeCloseTo(8 * 0.1, 6);
+  expect(inEightWeeks(0.4, 14)).toBeCloseTo(4 * 0.1, 6);
+  expect(inEightWeeks(0, 7)).toBe(0);
 });

@@ -1,3 +1,4 @@
+import { middleOf } from "../bin/usual";
 import type { Entry, EntryOf } from "@/records/entry";
 import type { BinSetup } from "@/records/setup";
 import type { LocalDate } from "@/vocabulary/fields";
@@ -21,8 +22,6 @@ export interface LiquidRhythm {
   readonly cloggedDays?: number;
 }
 
-const median = (values: readonly number[]): number | undefined =>
-  values.length === 0 ? undefined : values.toSorted((a, b) => a - b)[Math.floor(values.length / 2)]!;
 const DARKNESS: Readonly<Record<LiquidLooks, number>> = { clear: 0, teaBrown: 1, dark: 2, foul: 3 };
 /** The last so many times are its rhythm. */
 const NEWEST = 12;
@@ -43,8 +42,8 @@ export function liquidRhythm(
   const last = drained.at(-1);
   if (!last) return undefined;
   const days = [...new Set(drained.map(({ day }) => day))];
-  const everyDays = median(days.slice(1).map((day, at) => daysBetween(days[at]!, day)));
-  const eachL = median(drained.flatMap(({ amount }) => (amount ? [liquidL(amount)] : [])));
+  const everyDays = middleOf(days.slice(1).map((day, at) => daysBetween(days[at]!, day)));
+  const eachL = middleOf(drained.flatMap(({ amount }) => (amount ? [liquidL(amount)] : [])));
   const looks = drained.flatMap(({ looks: seen }) => (seen ? [seen] : []));
   const [before, looked] = [looks.at(-2), looks.at(-1)];
   const since = daysBetween(last.day, today);

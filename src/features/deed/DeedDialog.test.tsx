@@ -1,5 +1,14 @@
-import { binRows, inCellar, leaveCellar, press, roomRow, settingsRow } from "../../../tests/inCellar";
+import {
+  binRows,
+  inCellar,
+  leaveCellar,
+  press,
+  roomRow,
+  settingsRow,
+  typeDay,
+} from "../../../tests/inCellar";
 import { entry, kilograms, newTub, setupOf, START } from "../../../tests/log";
+import type { Entry } from "@/records/entry";
 import { replay } from "@/core/bin/replay";
 import { addDays } from "@/core/calendar/day";
 import type { DeedKind } from "@/core/deed/deed";
@@ -39,9 +48,14 @@ function Asked({ of, part }: { readonly of: DeedKind; readonly part: string | un
   );
 }
 
-const asked = async (of: DeedKind, system: System = "tub", part?: string) => {
+const asked = async (
+  of: DeedKind,
+  system: System = "tub",
+  part?: string,
+  log: readonly Entry[] = logOf(system),
+) => {
   const cellar = await inCellar(<Asked of={of} part={part} />, {
-    rows: [roomRow, settingsRow("metric"), ...binRows("bin-1", "Quince", logOf(system)), ...binRows("bin-2", "Cress", newTub(0.2))],
+    rows: [roomRow, settingsRow("metric"), ...binRows("bin-1", "Quince", log), ...binRows("bin-2", "Cress", newTub(0.2))],
     today: TODAY,
   }); // prettier-ignore
   await screen.findByRole("dialog");
@@ -125,6 +139,25 @@ test("tipped over: the receiver gets what it was, and both logs are one act", as
   expect(new Set(rows.map(({ actId }) => actId)).size).toBe(1);
   expect(rows.find(({ kind }) => kind === "received")).toMatchObject({ fromBinId: "bin-1", holds: { moisture: expect.closeTo(0.72, 1) as number } }); // prettier-ignore
 });
+
+test("what was done weeks ago moved what lay there then, and not what lies there now", async () => {
+  const renewed = [...logOf("tub"), entry({ kind: "emptied" }, 50), entry({ kind: "bedded", parts: [{ materialId: "leaf-mould", amount: kilograms(0.4), moisture: 0.7 }] }, 50)]; // prettier-ignore
+  const here = await asked("takeOut", "tub", undefined, renewed);
+  await here.pick("a share");
+  await here.pick("another bin");
+  await here.choose(/Into which bin/, "Cress");
+  expect(screen.getByText("As it will be")).toBeVisible();
+  typeDay(/^Day/, addDays(START, 30));
+  expect(await screen.findByText("As it was after it")).toBeVisible();
+  await here.keep();
+  await waitFor(() => expect(screen.queryByRole("dialog")).not.toBeInTheDocument());
+  const received = (await here.written()).find(({ kind }) => kind === "received");
+  // Three kilograms of damp leaf mould and the bed it was begun with; today there are 120 g of dry matter.
+  const lay = replay(logOf("tub").filter(({ day }) => day <= addDays(START, 30))).contents.c1!;
+  expect(lay.beddingDryKg).toBeGreaterThan(0.5);
+  expect(received).toMatchObject({ day: addDays(START, 30), holds: { beddingDryKg: expect.any(Number) as number } });
+  if (received?.kind === "received") expect(received.holds!.beddingDryKg).toBeGreaterThan(0.85 * lay.beddingDryKg);
+}); // prettier-ignore
 
 test("more than is there is refused with the nearest that works; what was typed stays, over a reload too", async () => {
   const here = await asked("takeOut", "trough", "c3");

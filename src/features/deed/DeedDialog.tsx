@@ -4,10 +4,12 @@ import type { DeedBin, DeedLine } from "@/core/deed/facts";
 import { deedFacts } from "@/core/deed/facts";
 import { sayDeed, sayDeedProblem } from "@/core/deed/words";
 import type { BinToday } from "@/core/round/round";
-import type { CompartmentId } from "@/vocabulary/fields";
+import type { CompartmentId, LocalDate } from "@/vocabulary/fields";
+import { localDate } from "@/vocabulary/fields";
 import { actRows, newId } from "@/session/author";
 import { useDraft } from "@/session/draft";
 import { useSession } from "@/session/session";
+import { useBinsOn } from "@/session/useBinsOn";
 import { DayField } from "@/ui/field/DayField";
 import { FormDialog } from "@/ui/FormDialog";
 import TextField from "@mui/material/TextField";
@@ -26,9 +28,15 @@ const FIELD_OF: Partial<Record<DeedKind, string>> = {
   weigh: "gross",
 };
 
+/** A day of this bin; one that cannot be read or lies elsewhere is today, and is spoken of when the deed is kept. */
+const dayIn = (typed: string, from: LocalDate, today: LocalDate): LocalDate => {
+  const day = localDate.safeParse(typed);
+  return day.success && day.data >= from && day.data <= today ? day.data : today;
+};
+
 /** One deed: what is typed or dragged on one side, the bin as it will be on the other. Kept as one act. */
 export function DeedDialog({
-  one,
+  one: oneToday,
   of,
   compartment,
   onClose,
@@ -39,12 +47,21 @@ export function DeedDialog({
   readonly onClose: () => void;
 }) {
   const { db, bins, today, units, author, keep, settings } = useSession();
-  const { bin, state } = one;
+  const { bin } = oneToday;
   const draft = useDraft(
     db,
     `deed/${of}/${bin.id}/${compartment ?? ""}`,
-    emptyDeed(of, state, today, compartment),
+    emptyDeed(of, oneToday.state, today, compartment),
   );
+  const day = dayIn(draft.typed.day, bin.firstDay, today);
+  // What lay there on the day it was done, here and where it went.
+  const concerned = useMemo(
+    () => [oneToday, ...(bins ?? []).filter((other) => other.bin.id === draft.typed.toBin)],
+    [oneToday, bins, draft.typed.toBin],
+  );
+  const then = useBinsOn(concerned, day);
+  const one = then?.get(bin.id) ?? oneToday;
+  const { state } = one;
   const [addedId] = useState(() => newId());
   const [faults, setFaults] = useState<Readonly<Record<string, string>>>({});
   const context = useMemo(
@@ -64,24 +81,26 @@ export function DeedDialog({
   );
   const others = useMemo(
     () =>
-      (bins ?? []).flatMap(({ bin: { id }, state: held, expectation }): DeedBin[] =>
-        id === bin.id || !held.setup ? [] : [{ binId: id, state: held, expectation }],
-      ),
-    [bins, bin.id],
+      (bins ?? []).flatMap((other): DeedBin[] => {
+        const { state: held, expectation } = then?.get(other.bin.id) ?? other;
+        return other.bin.id === bin.id || !held.setup
+          ? []
+          : [{ binId: other.bin.id, state: held, expectation }];
+      }),
+    [bins, then, bin.id],
   );
   const words = sayDeed(of, state.setup);
   // What is typed so far, as far as it can be read: drawn at once, kept by the press.
   const read = useMemo(() => deedOf(of, draft.typed, context), [of, draft.typed, context]);
   const facts = useMemo(
-    () => (read.ok ? deedFacts(read.value.deed, here, today, [here, ...others]) : undefined),
-    [read, here, others, today],
+    () => (read.ok ? deedFacts(read.value.deed, here, day, [here, ...others]) : undefined),
+    [read, here, others, day],
   );
   const lines: readonly DeedLine[] = facts?.ok ? facts.value : [];
 
   const save = async () => {
     if (!read.ok) return setFaults(read.problem.fields);
-    const { day, deed } = read.value;
-    const found = deedFacts(deed, here, today, [here, ...others]);
+    const found = deedFacts(read.value.deed, here, day, [here, ...others]);
     if (!found.ok)
       return setFaults({ [FIELD_OF[of] ?? "whole"]: sayDeedProblem(found.problem, units, today) });
     setFaults({});
@@ -94,11 +113,20 @@ export function DeedDialog({
     await forgotten;
   };
   return (
-    <FormDialog title={words.title} of={bin.name} keep={words.keep} size="md" onSave={save} onClose={onClose}>
+    <FormDialog
+      title={words.title}
+      of={bin.name}
+      keep={words.keep}
+      size="md"
+      isWaiting={then === undefined}
+      onSave={save}
+      onClose={onClose}
+    >
       <p className={styles.how}>{words.how}</p>
       <div className={styles.bench}>
         <DeedPicture
           one={one}
+          day={then ? day : today}
           of={of}
           typed={draft.typed}
           set={draft.set}

@@ -1,4 +1,5 @@
 "use client";
+import { dayAndMonth } from "@/core/calendar/day";
 import type { DeedKind } from "@/core/deed/deed";
 import type { DeedLine } from "@/core/deed/facts";
 import { partsOf } from "@/core/deed/parts";
@@ -12,7 +13,7 @@ import { useSession } from "@/session/session";
 import { PartButtons } from "@/ui/BinFigure";
 import { Cutaway } from "@/ui/cutaway/Cutaway";
 import { useViewport } from "@/ui/useViewport";
-import type { CompartmentId } from "@/vocabulary/fields";
+import type { CompartmentId, LocalDate } from "@/vocabulary/fields";
 import Slider from "@mui/material/Slider";
 import { useDeferredValue, useMemo } from "react";
 import styles from "./Deed.module.css";
@@ -24,13 +25,16 @@ const ON_A_PART: ReadonlySet<DeedKind> = new Set(["takeOut", "putIn", "loosen", 
 /** The bin as it will be: what is done to it is done here, by touch, mouse or keys. */
 export function DeedPicture({
   one,
+  day,
   of,
   typed,
   set,
   lines,
   onPart,
 }: {
+  /** As it stood on the day of the deed. */
   readonly one: BinToday;
+  readonly day: LocalDate;
   readonly of: DeedKind;
   readonly typed: DeedTyped;
   readonly set: (change: (before: DeedTyped) => DeedTyped) => void;
@@ -38,18 +42,16 @@ export function DeedPicture({
   readonly onPart: (id: CompartmentId) => void;
 }) {
   const { today, units } = useSession();
+  const isToday = day === today;
   const { isNarrow, width } = useViewport();
   const { bin, state, expectation } = one;
   // A drawing may lag a few milliseconds behind the finger that drags.
   const shown = useDeferredValue(lines);
   const after = useMemo(
-    () => previewed({ binId: bin.id, state, expectation }, shown, today),
-    [bin.id, state, expectation, shown, today],
+    () => previewed({ binId: bin.id, state, expectation }, shown, day),
+    [bin.id, state, expectation, shown, day],
   );
-  const profile = useMemo(
-    () => profileOf(bin.id, after.state, after.expectation, today),
-    [bin.id, after, today],
-  );
+  const profile = useMemo(() => profileOf(bin.id, after.state, after.expectation, day), [bin.id, after, day]);
   const { setup } = after.state;
   if (!profile || !setup) return null;
   const isLine = profile.arrangement === "line";
@@ -57,7 +59,7 @@ export function DeedPicture({
   const heightM = isLine ? Math.max(...profile.compartments.map((part) => part.heightM)) : profile.compartments.reduce((sum, part) => sum + part.heightM + 0.012, 0) + (profile.sumpM === undefined ? 0 : 0.09); // prettier-ignore
   const most = isNarrow ? Math.min(width - 150, 320) : 340;
   const pxPerM = Math.min(most / widthM, (isNarrow ? 190 : 270) / (heightM + 0.1));
-  const parts = partsOf(after.state, after.expectation, today);
+  const parts = partsOf(after.state, after.expectation, day);
   const nameOf = (id: string, at: number) => setup.compartments.find((part) => part.id === id)?.name ?? `part ${at + 1}`; // prettier-ignore
   const choosing = ON_A_PART.has(of) && setup.compartments.length > 1;
   const longest = Math.max(...setup.compartments.map((part) => part.widthM));
@@ -66,7 +68,13 @@ export function DeedPicture({
   return (
     <figure className={styles.picture}>
       <figcaption className={styles.caption}>
-        {isChanged ? "As it will be" : "As it is"}
+        {isToday
+          ? isChanged
+            ? "As it will be"
+            : "As it is"
+          : isChanged
+            ? "As it was after it"
+            : `As it was on ${dayAndMonth(day, today)}`}
         {choosing && <span> · press the part you mean</span>}
       </figcaption>
       <Cutaway profile={profile} pxPerM={pxPerM} detail="large" label={`${bin.name}, cut open`}>

@@ -8,19 +8,30 @@ import styles from "./Store.module.css";
 
 /** Bedding the coming weeks will use, drawn week by week, and how far the store goes. */
 export function BeddingAheadView() {
-  const { bins, batchesToday, today, units } = useSession();
+  const { bins, batchesToday, rooms, today, units } = useSession();
   const ahead = useMemo(
-    () => beddingAhead(bins ?? [], batchesToday ?? [], today),
-    [bins, batchesToday, today],
+    () =>
+      beddingAhead(
+        bins ?? [],
+        batchesToday ?? [],
+        today,
+        ({ state }) => rooms.find(({ id }) => id === state.setup?.roomId)?.climate,
+      ),
+    [bins, batchesToday, rooms, today],
   );
-  const most = Math.max(...ahead.weeks.map(({ usualKg, refillsKg }) => usualKg + refillsKg));
+  const weekKg = ahead.weeks.map(({ mealsKg, refillsKg }) => mealsKg + refillsKg);
+  const most = Math.max(...weekKg);
   if (!(most > 0.01)) return null;
-  const usual = ahead.weeks[0]!.usualKg;
   return (
     <section className={styles.ahead} aria-labelledby="ahead">
       <h2 id="ahead">Bedding in the coming weeks</h2>
       <p>
-        {usual > 0.01 && <>Your bins use about {formatMass(usual, units)} a week, dry. </>}
+        The coming meals and harvests take about{" "}
+        {formatMass(
+          weekKg.reduce((sum, kg) => sum + kg, 0),
+          units,
+        )}
+        , dry, in eight weeks.{" "}
         {ahead.lastsUntil && ahead.storedKg > 0.02 && ahead.startBy && (
           <>
             The store lasts until about {dayAndMonth(ahead.lastsUntil, today)}:{" "}
@@ -34,14 +45,14 @@ export function BeddingAheadView() {
         {!ahead.lastsUntil && ahead.storedKg > 0.02 && "The store has enough for all of them."}
       </p>
       <ol className={styles.weeks}>
-        {ahead.weeks.map(({ from, usualKg, refillsKg }) => (
+        {ahead.weeks.map(({ from, mealsKg, refillsKg }) => (
           <li key={from}>
             <span className={styles.week} aria-hidden="true">
               <i style={{ height: `${(100 * refillsKg) / most}%` }} />
-              <b style={{ height: `${(100 * usualKg) / most}%` }} />
+              <b style={{ height: `${(100 * mealsKg) / most}%` }} />
             </span>
             <span>{shortDay(from)}</span>
-            <span>{usualKg + refillsKg > 0.005 ? formatMass(usualKg + refillsKg, units) : "none"}</span>
+            <span>{mealsKg + refillsKg > 0.005 ? formatMass(mealsKg + refillsKg, units) : "none"}</span>
           </li>
         ))}
       </ol>

@@ -4,6 +4,7 @@ import type { Climate } from "@/records/room";
 import type { LocalDate } from "@/vocabulary/fields";
 import { nextPlace } from "@/core/bin/place";
 import { fedCompartment } from "@/core/bin/system";
+import { middleOf, usualGapDays, usualMealKg } from "@/core/bin/usual";
 import { daysBetween } from "@/core/calendar/day";
 import type { Practice } from "@/core/practice/practice";
 import { targetMoisture } from "@/core/practice/practice";
@@ -30,11 +31,8 @@ export function usualPlan(
   firstInDays: number,
 ): UsualPlan {
   const { school, setup, state } = practice;
-  const { feedings } = state;
-  const recent = feedings.slice(-4);
-  const gaps = recent.slice(1).map((feeding, at) => Math.max(1, daysBetween(recent[at]!.day, feeding.day)));
-  const mealKg = recent.length >= 3 ? median(recent.map((one) => one.massKg)) : mostKg;
-  const everyDays = gaps.length >= 2 ? median(gaps) : school.usualIntervalDays;
+  const mealKg = usualMealKg(state) ?? mostKg;
+  const everyDays = usualGapDays(state) ?? school.usualIntervalDays;
   const next = nextPlace(state);
   return {
     mealKg,
@@ -50,9 +48,6 @@ export function usualPlan(
     deeds: movesAhead(script, ensemble.day, horizonDays(practice)),
   };
 }
-const median = (values: readonly number[]): number =>
-  values.toSorted((a, b) => a - b)[Math.floor(values.length / 2)]!;
-
 /** A wedge or a column that was moved on at a pace goes on being moved: without it no finished end ever fills. */
 function movesAhead({ days }: Script, today: number, mostDays: number): NonNullable<PlanAhead["deeds"]> {
   const moves = days.flatMap(({ day, deeds }) =>
@@ -61,8 +56,8 @@ function movesAhead({ days }: Script, today: number, mostDays: number): NonNulla
   const recent = moves.slice(-4);
   if (recent.length < 2) return [];
   const gaps = recent.slice(1).map(({ day }, at) => Math.max(1, day - recent[at]!.day));
-  const everyDays = median(gaps);
-  const fraction = median(recent.map((move) => move.fraction));
+  const everyDays = middleOf(gaps)!;
+  const fraction = middleOf(recent.map((move) => move.fraction))!;
   const first = Math.max(0, recent.at(-1)!.day + everyDays - today);
   const count = Math.max(0, Math.ceil((mostDays - first) / everyDays));
   return Array.from({ length: count }, (_, nth) => ({
