@@ -45,7 +45,7 @@ testLong(
 
     // A part pressed on the drawing has its own deeds.
     await page.getByRole("button", { name: /^finished end:/ }).click();
-    await page.getByRole("menuitem", { name: "Take some out" }).click();
+    await page.getByRole("menuitem", { name: "Skim, pull or take out" }).click();
     await expect(dialog(page).getByRole("button", { name: /^finished end:/ })).toHaveAttribute("aria-pressed", "true"); // prettier-ignore
     await dialog(page).getByRole("radio", { name: "half" }).check();
     await dialog(page).getByRole("radio", { name: "the store" }).check();

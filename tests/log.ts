@@ -2,6 +2,8 @@ import type { Entry } from "@/records/entry";
 import { entryFormat, entrySchema } from "@/records/entry";
 import type { Tub } from "@/records/tub";
 import { tubSchema } from "@/records/tub";
+import type { Order } from "@/records/order";
+import { orderSchema } from "@/records/order";
 import type { Lot } from "@/records/lot";
 import { lotSchema } from "@/records/lot";
 import type { BinSetup } from "@/records/setup";
@@ -126,6 +128,20 @@ export const lotEntry = (facts: Facts, on: LocalDate | number = START): Entry =>
   entry({ ...facts, subject: { kind: "lot", id: "lot-1" } }, on);
 
 /** A breeding tub of a third of a square metre, and what was done with it since. */
+export const orderOf = (changes: Partial<Order> = {}): Order =>
+  orderSchema.parse({
+    ...LOT_HEAD,
+    schemaVersion: 1,
+    rowId: `order-row-${changes.id ?? "1"}-${changes.revision ?? 1}`,
+    id: "order-1",
+    name: "Wren",
+    purpose: "gift",
+    speciesId: "fetida",
+    amount: { count: 250, measuredBy: "weighed" },
+    orderedOn: START,
+    dueOn: addDays(START, 40),
+    ...changes,
+  });
 export const tubOf = (changes: Partial<Tub> = {}): Tub =>
   tubSchema.parse({
     ...LOT_HEAD,

@@ -2,6 +2,7 @@ import "@fontsource-variable/fraunces";
 import "@fontsource-variable/atkinson-hyperlegible-next";
 import "./globals.css";
 import { Shell } from "@/features/shell/Shell";
+import { Corrections } from "@/features/correct/Corrections";
 import { Deeds } from "@/features/deed/Deeds";
 import { ManyBins } from "@/features/many/ManyBins";
 import { Scale } from "@/features/scale/Scale";
@@ -32,6 +33,7 @@ export default function RootLayout({ children }: { readonly children: ReactNode 
               <>
                 <Slips />
                 <Deeds />
+                <Corrections />
                 <ManyBins />
                 <Scale />
               </>

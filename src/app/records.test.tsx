@@ -5,6 +5,7 @@ import { decodeArchive } from "@/archive/decode";
 import type { ArchiveRecords } from "@/archive/document";
 import { encodeArchive, MOST_BYTES } from "@/archive/document";
 import { addDays } from "@/core/calendar/day";
+import { Corrections } from "@/features/correct/Corrections";
 import { Keys } from "@/features/shell/Keys";
 import { Notices } from "@/features/shell/Notices";
 import type { CellarDatabase } from "@/persistence/database";
@@ -87,6 +88,7 @@ const NOBODY: ArchiveRecords = {
   timetables: [],
   lots: [],
   tubs: [],
+  orders: [],
 };
 const fileOf = (records: Partial<ArchiveRecords>, setAside: Parameters<typeof encodeArchive>[2] = []) =>
   encodeArchive(
@@ -222,6 +224,7 @@ test("every kind of entry opens to be corrected, and kept as it stands it is the
     <>
       <BinPage />
       <Keys />
+      <Corrections />
       <NoticesWhenSaid />
     </>,
     {

@@ -30,7 +30,7 @@ const planMerge = (
     );
     if (problem) return problem;
   }
-  return merging.plan({ bins: [bin], rooms: [], batches: [], lots: [], tubs: [] });
+  return merging.plan({ bins: [bin], rooms: [], batches: [], lots: [], tubs: [], orders: [] });
 };
 const withEntries = (entries: readonly Entry[]): ArchiveRecords => ({
   cellars: [],
@@ -43,6 +43,7 @@ const withEntries = (entries: readonly Entry[]): ArchiveRecords => ({
   timetables: [],
   lots: [],
   tubs: [],
+  orders: [],
   entries,
 });
 const whole = (): string =>

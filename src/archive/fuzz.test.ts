@@ -1,5 +1,5 @@
 import { LOG, LOT_LOG, TUB_LOG } from "../../tests/everyKind";
-import { BIN_ROW, lotOf, newTub, tubOf } from "../../tests/log";
+import { BIN_ROW, lotOf, newTub, tubOf, orderOf } from "../../tests/log";
 import { seeded } from "@/core/chance/seeded";
 import { binSchema } from "@/records/bin";
 import type { Entry } from "@/records/entry";
@@ -30,6 +30,7 @@ const whole = encodeArchive(
     timetables: [],
     lots: [lotOf()],
     tubs: [tubOf()],
+    orders: [orderOf()],
   },
   [],
 );

@@ -81,7 +81,7 @@ class Device {
       }),
     );
     if (problem) throw new Error(problem.code);
-    const { fresh } = merging.plan({ bins: [bin], rooms: [], batches: [], lots: [], tubs: [] });
+    const { fresh } = merging.plan({ bins: [bin], rooms: [], batches: [], lots: [], tubs: [], orders: [] });
     for (const row of fresh.entries) this.rows.set(row.rowId, row);
     return fresh.entries.length;
   }
@@ -103,6 +103,7 @@ const EMPTY = {
   timetables: [],
   lots: [],
   tubs: [],
+  orders: [],
 };
 
 test(`two devices agree after ${SEEDS} random histories, whatever was told where and whoever's file came first`, () => {

@@ -13,7 +13,7 @@ export interface MergePlan {
 }
 
 /** Of what the summary speaks by name. */
-export type NamedKind = "bins" | "rooms" | "batches" | "lots" | "tubs";
+export type NamedKind = "bins" | "rooms" | "batches" | "lots" | "tubs" | "orders";
 export interface NamedChange {
   readonly kind: NamedKind;
   readonly name: string;
@@ -31,7 +31,7 @@ export interface LogChange {
 export interface MergeSummary {
   readonly freshCount: Readonly<Record<RecordKind, number>>;
   readonly alreadyHere: number;
-  /** Every bin, room, batch and lot that is not what it was, by name. */
+  /** Every bin, room, batch, lot, tub and order that is not what it was, by name. */
   readonly named: readonly NamedChange[];
   readonly logs: readonly LogChange[];
   readonly healed: number;
@@ -56,7 +56,7 @@ export interface Merging {
   plan(here: { readonly [K in NamedKind]: ArchiveRecords[K] }): MergePlan;
 }
 
-const NAMED: readonly NamedKind[] = ["bins", "rooms", "batches", "lots", "tubs"];
+const NAMED: readonly NamedKind[] = ["bins", "rooms", "batches", "lots", "tubs", "orders"];
 
 /**
  * What an archive would add to a cellar. Rows are facts that never change, so merging is the union of rows: two

@@ -38,15 +38,16 @@ const NAMED_AS = {
   batches: ["batch", "batches"],
   lots: ["lot of castings", "lots of castings"],
   tubs: ["breeding tub", "breeding tubs"],
+  orders: ["order for worms", "orders for worms"],
 } as const;
 const BECOMES = { new: "new", altered: "changed", removed: "taken away", back: "back again" } as const;
 
-/** What becomes of bins, rooms, batches, lots and tubs by bringing a file in, before it is done: each by name, like ones together. */
+/** What becomes of bins, rooms, batches, lots, tubs and orders by bringing a file in, before it is done: each by name, like ones together. */
 export function sayNamedChanges(changes: readonly NamedChange[]): string[] {
   const said = changes.flatMap(({ kind, is, name, before }) =>
     is === "renamed" ? [`renamed: ${NAMED_AS[kind][0]} ${before ?? ""} becomes ${name}`] : [],
   );
-  for (const kind of ["bins", "rooms", "batches", "lots", "tubs"] as const)
+  for (const kind of ["bins", "rooms", "batches", "lots", "tubs", "orders"] as const)
     for (const is of ["new", "altered", "removed", "back"] as const) {
       const names = changes.flatMap((one) => (one.kind === kind && one.is === is ? [one.name] : []));
       if (names.length > 0)

@@ -31,6 +31,7 @@ const crowd: { -readonly [K in keyof ArchiveRecords]: ArchiveRecords[K][number][
   timetables: [],
   lots: [],
   tubs: [],
+  orders: [],
 };
 const perBin = Math.ceil(entries / bins);
 const logOf = (id: string) => demo.entries.filter((entry) => entry.subject.id === id);

@@ -4,6 +4,7 @@ import type { Entry } from "@/records/entry";
 import { binFormat, binSchema } from "@/records/bin";
 import { demoLots } from "./demoLots";
 import { demoStore } from "./demoStore";
+import { demoOrders } from "./demoOrders";
 import { demoTubs } from "./demoTubs";
 import { cellarSchema } from "@/records/cellar";
 import { roomSchema } from "@/records/room";
@@ -64,6 +65,7 @@ export function demoRecords(lastDay: LocalDate, seed = "cellar"): ArchiveRecords
     timetables: store.timetables,
     lots: lots.lots,
     tubs: nursery.tubs,
+    orders: demoOrders(lastDay, row),
     settings: [
       settingsSchema.parse({
         ...row("demo-settings"),

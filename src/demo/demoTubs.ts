@@ -71,6 +71,11 @@ export function demoTubs(
       const isWorse = row === WORSE.row && nth === WORSE.nth;
       setOn.forEach((day, cycle) => {
         write(id, day, {
+          kind: "bedded",
+          // Two rows go on with leaf mould.
+          parts: [{ materialId: row > 1 && cycle > 0 ? "leaf-mould" : "manure-aged-bedding", amount: { volumeL: 14, measuredBy: "volume" } }],
+        }); // prettier-ignore
+        write(id, day, {
           kind: "tubSet",
           grown: {
             massKg: Number((WORMS * 0.00045 * (1 + 0.03 * bellShaped(chance))).toFixed(4)),
@@ -79,6 +84,16 @@ export function demoTubs(
           cycleDays: CYCLE_DAYS,
           ...(cycle > 0 ? { fromIds: [id] } : {}),
         });
+        const looked = addDays(day, 9);
+        if (looked <= lastDay)
+          write(id, looked, {
+            kind: "looked",
+            lid: "lifted",
+            readings: [
+              { of: "squeeze", squeeze: isWorse ? "noDrop" : chance() < 0.8 ? "manyDrops" : "fewDrops" },
+              { of: "temperature", temperatureC: Number((21.5 + 0.5 * bellShaped(chance)).toFixed(1)) },
+            ],
+          });
         if (cycle === 2) return;
         const cleared = addDays(day, CYCLE_DAYS);
         write(id, cleared, {

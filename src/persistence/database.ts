@@ -78,6 +78,7 @@ const BESIDE: readonly Record<string, string>[] = [
   { standings: "subjectId", forecasts: "subjectId" },
   {},
   {},
+  {},
 ];
 /** Each index costs time at every save; one more is one more version, when a question asks for it. */
 const STORES: readonly Record<string, string>[] = BESIDE.map((beside, at) => ({

@@ -48,12 +48,13 @@ export async function previewImport(
       if (problem) return refused(problem);
     }
   }
-  const [bins, rooms, batches, lots, tubs] = await Promise.all([
+  const [bins, rooms, batches, lots, tubs, orders] = await Promise.all([
     readEvery(db, "bins"),
     readEvery(db, "rooms"),
     readEvery(db, "batches"),
     readEvery(db, "lots"),
     readEvery(db, "tubs"),
+    readEvery(db, "orders"),
   ]);
   return done(
     merging.plan({
@@ -62,6 +63,7 @@ export async function previewImport(
       batches: batches.rows,
       lots: lots.rows,
       tubs: tubs.rows,
+      orders: orders.rows,
     }),
   );
 }

@@ -5,6 +5,7 @@ import { cellarFormat } from "./cellar";
 import { entryFormat } from "./entry";
 import { lotFormat } from "./lot";
 import { ownMaterialFormat } from "./material";
+import { orderFormat } from "./order";
 import { planFormat } from "./plan";
 import { roomFormat } from "./room";
 import type { RecordFormat } from "./row/migrate";
@@ -50,6 +51,7 @@ export const RECORDS = {
   timetables: registered({ format: timetableFormat, since: 2, called: "timetable", held: "many" }),
   lots: registered({ format: lotFormat, since: 4, called: "lot of castings", held: "many" }),
   tubs: registered({ format: tubFormat, since: 5, called: "breeding tub", held: "many" }),
+  orders: registered({ format: orderFormat, since: 6, called: "order for worms", held: "many" }),
 };
 
 export type RecordKind = keyof typeof RECORDS;

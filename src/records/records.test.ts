@@ -83,6 +83,7 @@ const FOLDER: Record<RecordKind, string> = {
   timetables: "timetable",
   lots: "lot",
   tubs: "tub",
+  orders: "order",
 };
 /** Rows as an app of that version wrote them. What was released is never edited: the sum of each file stands here. */
 const RELEASED: Record<string, string> = {
@@ -101,6 +102,7 @@ const RELEASED: Record<string, string> = {
   "entry/v9.fixture.json": "455f4765cf7b3fe59b3ff537eb8fc8ea017ddd43b3bb2c034ae77d4fe8fa7682",
   "lot/v1.fixture.json": "7331a5055b2a9515ebe3252647caa8f886d6949e9585e95deda6938cbccfe85b",
   "material/v1.fixture.json": "866d765cf4665704e662dd6af6cf685eb4a665f40bc3dddce9681caa0bd1a04b",
+  "order/v1.fixture.json": "025e30e56a3adb40c8341d1e2be8c0a881bec93368e0c6d008bca069455f2122",
   "plan/v1.fixture.json": "5cc677dff0ff7d7c21e352da41764167d61edced8eccab16bebeb5f37d06a068",
   "room/v1.fixture.json": "e107c0a4a35977113324b3548d4da250143d7b97b64715145d39b16fd5e34d39",
   "room/v2.fixture.json": "1d573f9e9e0476d917517dbc902682f90a91c366a744934f2066f491dcb4e339",

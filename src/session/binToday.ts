@@ -14,7 +14,7 @@ import type { TubToday } from "@/core/nursery/due";
 import { tubDue } from "@/core/nursery/due";
 import { broodDays } from "@/core/nursery/growth";
 import type { TubLog } from "@/core/nursery/state";
-import { tubState } from "@/core/nursery/state";
+import { tubState, withParentsCounts } from "@/core/nursery/state";
 import { speciesOf } from "@/core/catalogue/species";
 import type { Tub } from "@/records/tub";
 import type { LotLog } from "@/core/lot/state";
@@ -102,11 +102,13 @@ export const tubsToday = (
   logOf: (tubId: string) => TubLog,
   climateOf: (tub: Tub) => Climate | undefined,
   today: LocalDate,
-): readonly TubToday[] =>
-  tubs.map((tub) => {
-    const state = tubState(tub, logOf(tub.id));
+): readonly TubToday[] => {
+  const states = new Map(tubs.map((tub) => [tub.id as string, tubState(tub, logOf(tub.id))]));
+  return tubs.map((tub) => {
+    const state = withParentsCounts(tub.id, states.get(tub.id)!, states);
     const climate = climateOf(tub) ?? TEMPERATE;
     const due = tubDue(tub, state, climate, today);
     const brood = state.brood && broodDays(state.brood, speciesOf(tub.speciesId), climate);
     return { tub, state, climate, ...(due ? { due } : {}), ...(brood ? { brood } : {}) };
   });
+};

@@ -1,6 +1,9 @@
 "use client";
 import type { DeedKind } from "@/core/deed/deed";
 import type { ManyDeed } from "@/core/many/many";
+import type { Entry } from "@/records/entry";
+import type { BinSetup } from "@/records/setup";
+import type { LocalDate } from "@/vocabulary/fields";
 import type { ReactNode } from "react";
 import { createContext, useContext, useMemo, useState } from "react";
 
@@ -28,6 +31,16 @@ export type Errand =
       /** Chosen beforehand; more can be added in the dialog. */
       readonly binIds: readonly string[];
       readonly deed?: ManyDeed;
+    }
+  | {
+      readonly of: "correct";
+      readonly entry: Entry;
+      /** Whose log it stands in, and since when there is one. */
+      readonly subject: { readonly name: string; readonly firstDay: LocalDate };
+      /** What the bin is, to name its parts and places. */
+      readonly setup?: BinSetup | undefined;
+      /** Entries that were written at one time with it: they move to another day together. */
+      readonly together: readonly Entry[];
     }
   /** Connect a scale, or see the one that is. */
   | { readonly of: "scale" }

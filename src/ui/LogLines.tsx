@@ -8,18 +8,20 @@ import styles from "./LogLines.module.css";
 
 type Entry = Parameters<typeof sayEntry>[0];
 
-/** A log in lines, the newest first, each to be struck out. */
+/** A log in lines, the newest first, each to be corrected or struck out. */
 export function LogLines({
   entries,
   today,
   units,
   isBusy,
+  onCorrect,
   onStrike,
 }: {
   readonly entries: readonly Entry[];
   readonly today: LocalDate;
   readonly units: UnitSystem;
   readonly isBusy: boolean;
+  readonly onCorrect: (entry: Entry) => void;
   readonly onStrike: (entry: Entry) => void;
 }) {
   return (
@@ -33,6 +35,13 @@ export function LogLines({
               <b>{words.verb}</b> {words.rest}
               {entry.note && <span className={styles.note}> “{entry.note}”</span>}
             </span>
+            <Button
+              size="small"
+              aria-label={`Correct: ${words.verb}, ${ago(entry.day, today)}`}
+              onClick={() => onCorrect(entry)}
+            >
+              correct
+            </Button>
             <Button
               size="small"
               disabled={isBusy}

@@ -14,3 +14,9 @@ export type Counted = (typeof COUNTED)[number];
 /** Where the worms of a tub or tray went in the end. */
 export const TUB_ENDS = ["bin", "tub", "sold", "given", "lost"] as const;
 export type TubEnd = (typeof TUB_ENDS)[number];
+
+/** What worms are promised for, and how a promise ends. */
+export const ORDER_FOR = ["bed", "gift", "sale"] as const;
+export type OrderFor = (typeof ORDER_FOR)[number];
+export const ORDER_ENDS = ["filled", "calledOff"] as const;
+export type OrderEnd = (typeof ORDER_ENDS)[number];

@@ -1,6 +1,7 @@
 import { binRows, inCellar, leaveCellar, press, roomRow, typeDay } from "../../../tests/inCellar";
 import { entry, look, meal, newTub, START } from "../../../tests/log";
 import { addDays } from "@/core/calendar/day";
+import { Corrections } from "@/features/correct/Corrections";
 import { Keys } from "@/features/shell/Keys";
 import { Slips } from "@/features/slip/Slips";
 import type { Entry } from "@/records/entry";
@@ -20,6 +21,7 @@ async function atBin(log: readonly Entry[] = LOG()) {
       <BinPage />
       <Keys />
       <Slips />
+      <Corrections />
     </>,
     { rows: [roomRow, ...binRows("bin-1", "Quince", log)], today: TODAY, address: "/bin?id=bin-1" },
   );

@@ -47,7 +47,7 @@ export function sayDeed(of: DeedKind, setup: Pick<BinSetup, "system"> | undefine
         : { title: "Change the trays about", keep: "Keep the new order", done: "trays changed about", how: "Which one stands where from now on, the lowest first." }; // prettier-ignore
     case "takeOut":
       return {
-        title: "Take some out",
+        title: "Skim, pull or take out",
         keep: "Keep: taken out",
         done: "some taken out",
         how: "Skimmed from the top, pulled from below, or a part of it: to another bin, the store, a tub or the heap.",

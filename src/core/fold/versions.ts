@@ -9,5 +9,5 @@ export const FOLD_VERSIONS: Readonly<Record<FollowedKind, string>> = {
   bins: BIN_FOLD,
   batches: "batch-1",
   lots: "lot-1",
-  tubs: "tub-1",
+  tubs: "tub-2",
 };

@@ -3,6 +3,7 @@ import type { Tub } from "@/records/tub";
 import type { LocalDate } from "@/vocabulary/fields";
 import { addDays, daysBetween } from "../calendar/day";
 import { speciesOf } from "../catalogue/species";
+import { areaOfTub, broodCourse, crowdedOn } from "./cohorts";
 import type { BroodDays } from "./growth";
 import { broodDays } from "./growth";
 import type { TubState } from "./state";
@@ -22,7 +23,7 @@ export interface TubDue {
 export const DRIES_DAYS = 7;
 /** Hatchlings draw to a bait once the most of them are out. */
 const BAIT_AFTER_MEAN_DAYS = 7;
-/** A brood is thinned out when its young need room: so long after most of them have hatched. Source: practice, four to seven weeks. */
+/** A brood nobody counted is thinned out so long after most of it has hatched. Source: practice, four to seven weeks. */
 const THIN_AFTER_MEAN_DAYS = 35;
 
 /** A tub with what it comes to today. */
@@ -38,8 +39,7 @@ export interface TubToday {
 /** What it asks for next; undefined where it asks for nothing. Never throws. */
 export function tubDue(tub: Tub, state: TubState, climate: Climate, today: LocalDate): TubDue | undefined {
   if (state.stage === "ended") return undefined;
-  if (state.stage === "brood" && state.brood)
-    return broodDue(state, broodDays(state.brood, speciesOf(tub.speciesId), climate));
+  if (state.stage === "brood" && state.brood) return broodDue(tub, state, climate);
   const cycle = cycleUnderWay(state);
   if (cycle) {
     // The very first hatch earlier; worth heeding is when half of the first day's have.
@@ -62,18 +62,32 @@ export function tubDue(tub: Tub, state: TubState, climate: Climate, today: Local
   return { task: "set", on: state.plannedOn ?? cleared ?? tub.madeOn };
 }
 
-function broodDue(state: TubState, days: BroodDays): TubDue | undefined {
+function broodDue(tub: Tub, state: TubState, climate: Climate): TubDue | undefined {
   const { brood, counts } = state;
   if (!brood) return undefined;
+  const days = broodDays(brood, speciesOf(tub.speciesId), climate);
   const seen = counts.filter(({ on }) => on >= brood.filledOn);
   const hatched = seen.some(({ of }) => of === "hatchlings" || of === "growing" || of === "grown");
   if (days.firstOn && !hatched && state.tendedOn < days.firstOn) return { task: "look", on: days.firstOn };
   const baitOn = days.meanOn && addDays(days.meanOn, BAIT_AFTER_MEAN_DAYS);
   if (baitOn && !brood.thinnedOn && state.tendedOn < baitOn) return { task: "bait", on: baitOn };
-  const thinOn = days.meanOn && addDays(days.meanOn, THIN_AFTER_MEAN_DAYS);
-  if (thinOn && !brood.thinnedOn && (!days.grownOn || thinOn < days.grownOn))
-    return { task: "thin", on: thinOn };
+  const thinOn = thinsOn(tub, state, days, climate);
+  if (thinOn && (!days.grownOn || thinOn < days.grownOn)) return { task: "thin", on: thinOn };
   return days.grownOn ? { task: "moveOn", on: days.grownOn } : undefined;
+}
+
+/** By the weight its young have reached on their ground, as often as they reach it; where nobody counted, once and by days. */
+function thinsOn(
+  tub: Tub,
+  { brood, counts }: TubState,
+  { meanOn, grownOn }: BroodDays,
+  climate: Climate,
+): LocalDate | undefined {
+  if (!brood || !meanOn) return undefined;
+  const course = broodCourse(brood, counts, speciesOf(tub.speciesId), climate);
+  if (!course) return brood.thinnedOn ? undefined : addDays(meanOn, THIN_AFTER_MEAN_DAYS);
+  const from = brood.thinnedOn ? addDays(brood.thinnedOn, 1) : brood.filledOn;
+  return grownOn && crowdedOn(course, areaOfTub(tub), from, grownOn);
 }
 
 /** One job of a day: so many that ask for the same, done once for all. */

@@ -29,14 +29,17 @@ export function cocoonsExpected(species: Species, grown: number, cycleDays: numb
 export const bedOfRoomC = (climate: Climate, day: LocalDate): number =>
   airTemperatureC(climate, day) + ABOVE_AIR_K;
 
+/** Days at 25 °C that one day in a room is worth to cocoons and young; below where a species lays it rests. Never throws. */
+export function developmentOn(day: LocalDate, species: Species, climate: Climate): number {
+  const at = bedOfRoomC(climate, day);
+  return at > species.warmthC[0] ? species.q10 ** ((Math.min(at, species.bestC) - 25) / 10) : 0;
+}
+
 /** Days a stage takes at 25 °C, lived day by day at a room's warmth; undefined where it never ends. */
 function daysFor(daysAt25: number, species: Species, climate: Climate, from: LocalDate): number | undefined {
   let done = 0;
   for (let day = 0; day < MOST_DAYS; day += 1) {
-    const at = bedOfRoomC(climate, addDays(from, day));
-    const [begins] = species.warmthC;
-    // Below where it lays it rests; it does not go back.
-    if (at > begins) done += species.q10 ** ((Math.min(at, species.bestC) - 25) / 10);
+    done += developmentOn(addDays(from, day), species, climate);
     if (done >= daysAt25) return day + 1;
   }
   return undefined;

@@ -1,4 +1,5 @@
 import type { LocalDate } from "@/vocabulary/fields";
+import type { SpeciesId } from "@/vocabulary/setup";
 import { daysBetween } from "../calendar/day";
 import { speciesOf } from "../catalogue/species";
 import type { Estimate } from "./estimate";
@@ -10,6 +11,9 @@ export interface YieldPoint {
   readonly tubId: string;
   readonly name: string;
   readonly row: string;
+  readonly speciesId: SpeciesId;
+  readonly beddingId?: string;
+  readonly setOn: LocalDate;
   readonly clearedOn: LocalDate;
   readonly cocoons: Estimate;
   /** Worm-weeks it was laid in. */
@@ -19,6 +23,8 @@ export interface YieldPoint {
   readonly expected: { readonly low: number; readonly middle: number; readonly high: number };
   /** Away from the others of its species by so many standard deviations, its counting error among them. */
   readonly z: number;
+  /** Of the count alone, one standard deviation, relative. */
+  readonly error: number;
 }
 export interface TubVerdict {
   readonly tubId: string;
@@ -80,12 +86,13 @@ export function howWell(all: readonly TubToday[]): HowWell {
           name: tub.name,
           row: tub.row ?? "",
           speciesId: tub.speciesId,
+          ...(cycle.beddingId === undefined ? {} : { beddingId: cycle.beddingId }),
+          setOn: cycle.setOn,
           clearedOn: cycle.clearedOn,
           cocoons: cycle.cocoons,
           wormWeeks,
           rate: per(cycle.cocoons.count),
           expected: { low: per(expected.low), middle: per(expected.middle), high: per(expected.high) },
-          // Of the count alone, relative.
           error:
             (cycle.cocoons.highCount - cycle.cocoons.lowCount) /
             (2 * TEN_PERCENT) /
@@ -105,11 +112,9 @@ export function howWell(all: readonly TubToday[]): HowWell {
   const seen = 1.4826 * median(bare.map((one) => Math.abs(off(one))));
   const counting = median(bare.map(({ error }) => error));
   const spread = Math.max(LEAST_SPREAD, Math.sqrt(Math.max(0, seen ** 2 - counting ** 2)));
-  const points = bare.map(({ error, speciesId, ...one }): YieldPoint => ({
+  const points = bare.map((one): YieldPoint => ({
     ...one,
-    z:
-      off({ rate: one.rate, speciesId }) /
-      Math.hypot(spread, error * (1 + off({ rate: one.rate, speciesId }))),
+    z: off(one) / Math.hypot(spread, one.error * (1 + off(one))),
   }));
   const tubs = [...new Set(bare.map(({ tubId }) => tubId))].map((tubId): TubVerdict => {
     const own = bare.filter((one) => one.tubId === tubId);

@@ -1,17 +1,14 @@
 import fc from "fast-check";
-import { CLIMATE, setupOf, START, tubEntry, tubOf } from "../../../tests/log";
-import type { Entry } from "@/records/entry";
-import type { FactAbout } from "@/records/entry/about";
-import type { Tub } from "@/records/tub";
+import { CLIMATE, setupOf, START } from "../../../tests/log";
+import { House, WARM } from "../../../tests/nursery";
 import type { LocalDate } from "@/vocabulary/fields";
 import { addDays, daysBetween } from "../calendar/day";
 import { speciesOf } from "../catalogue/species";
 import { bellShaped, seeded } from "../chance/seeded";
 import { breedingPlan } from "../calculators/breedingPlan";
 import { clearing, thinning } from "./acts";
-import type { NurseryAct } from "./acts";
 import type { TubToday } from "./due";
-import { boardRows, DRIES_DAYS, jobsOf, tubDue, weekOf } from "./due";
+import { boardRows, DRIES_DAYS, jobsOf, weekOf } from "./due";
 import { enoughBy } from "./enough";
 import { estimated, shareOf, together } from "./estimate";
 import { broodDays, cocoonsExpected } from "./growth";
@@ -19,43 +16,10 @@ import { howWell } from "./howWell";
 import { CYCLE_DAYS, countOf, settingOf, staggered, wormsFor } from "./setting";
 import { parcelOf, postDay } from "./parcel";
 import { splitOf } from "./splitting";
-import { cycleUnderWay, tubState } from "./state";
+import { cycleUnderWay } from "./state";
 import { sayOverdue } from "./words";
 
-const WARM = { ...CLIMATE, meanC: 22, swingK: 1 };
 const FETIDA = speciesOf("fetida");
-
-/** A nursery kept by its acts alone, as the app writes them. */
-class House {
-  readonly tubs: Tub[] = [];
-  readonly log = new Map<string, Entry[]>();
-  private made = 0;
-  constructor(count: number) {
-    for (let nth = 1; nth <= count; nth += 1)
-      this.tubs.push(
-        tubOf({ id: `tub-${nth}` as Tub["id"], name: `Tub ${nth}`, row: `Row ${"AB"[nth % 2]}` }),
-      );
-  }
-  newId = (): string => `made-${(this.made += 1)}`;
-  write(act: NurseryAct, day: LocalDate): void {
-    for (const tray of act.trays) this.tubs.push(tubOf(tray as never));
-    for (const { tubId, fact } of act.lines) this.say(tubId, fact, day);
-  }
-  say(tubId: string, fact: FactAbout<"tub">, day: LocalDate): void {
-    this.log.set(tubId, [...(this.log.get(tubId) ?? []), tubEntry(fact, day, tubId)]);
-  }
-  today(day: LocalDate, climate = WARM): TubToday[] {
-    return this.tubs.map((tub) => {
-      const state = tubState(tub, this.log.get(tub.id) ?? []);
-      const due = tubDue(tub, state, climate, day);
-      const brood = state.brood && broodDays(state.brood, speciesOf(tub.speciesId), climate);
-      return { tub, state, climate, ...(due ? { due } : {}), ...(brood ? { brood } : {}) };
-    });
-  }
-  set(tubId: string, count: number, day: LocalDate, cycleDays = 21): void {
-    this.say(tubId, { kind: "tubSet", grown: { count, measuredBy: "guessed" }, cycleDays }, day);
-  }
-}
 
 test("worms, cocoons and descent add up over any order of settings, clearings, counts and thinnings", () => {
   const step = fc.record({

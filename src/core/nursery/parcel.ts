@@ -24,6 +24,8 @@ export type NoParcel = { readonly code: "parcel/set-free" } | { readonly code: "
 
 /** Some are young, some do not outlast the way: so much more goes in. Source: usual practice of breeders. */
 const EXTRA = 0.1;
+/** So many are counted out for so many promised. Never throws. */
+export const withExtra = (count: number): number => Math.ceil(Number((count * (1 + EXTRA)).toFixed(6)));
 /** Moist peat-free bedding, litres for a kilogram of worms, and how much of it is water by volume. Judgement. */
 const BEDDING_L_PER_KG = 4;
 const LEAST_BEDDING_L = 0.5;
@@ -37,7 +39,7 @@ export function parcelOf(
 ): Outcome<Parcel, NoParcel> {
   if (!(count > 0)) return refused({ code: "parcel/none" });
   if (wantedFor === "setFree") return refused({ code: "parcel/set-free" });
-  const packedCount = Math.ceil(count * (1 + EXTRA));
+  const packedCount = withExtra(count);
   const wormsKg = (packedCount * speciesOf(speciesId).adultG) / 1000;
   const beddingL = Math.max(LEAST_BEDDING_L, BEDDING_L_PER_KG * wormsKg);
   return done({

@@ -4,6 +4,7 @@ import type { Outcome } from "@/vocabulary/outcome";
 import { done, refused } from "@/vocabulary/outcome";
 import { addDays, daysBetween } from "../calendar/day";
 import { speciesOf } from "../catalogue/species";
+import { areaOfTub } from "./cohorts";
 import type { TubToday } from "./due";
 import { cycleUnderWay } from "./state";
 
@@ -13,8 +14,6 @@ const BREEDING_KG_PER_M2 = 0.95;
 const MOST_TIMES = 5;
 /** Longer than this nothing is laid that is not hatched before it is sieved; shorter gives hardly any. */
 export const CYCLE_DAYS = { least: 7, usual: 24, most: 120 } as const;
-
-export const areaOfTub = ({ widthM, lengthM }: Pick<Tub, "widthM" | "lengthM">): number => widthM * lengthM;
 
 /** Worms a tub is set with by its ground. Never throws. */
 export function wormsFor(

@@ -5,6 +5,7 @@ import type { ClearedBy, Counted, TubEnd } from "@/vocabulary/nursery";
 import { addDays } from "../calendar/day";
 import { speciesOf } from "../catalogue/species";
 import { effectiveEntries } from "../log/effective";
+import { squeezeMoisture } from "../moisture/squeeze";
 import type { Estimate } from "./estimate";
 import { estimated, shareOf, together } from "./estimate";
 
@@ -24,6 +25,13 @@ export interface Cycle {
   readonly grownOut?: number;
   readonly trayId?: string;
   readonly cocoons?: Estimate;
+  /** What it was bedded with, where that was written. */
+  readonly beddingId?: string;
+  /** As it was set or felt in the middle, and read by a thermometer in the mean. */
+  readonly moisture?: number;
+  readonly bedC?: number;
+  /** Cycles its worms have laid in before, as far as it is told. */
+  readonly wormsCycles: number;
 }
 /** A brood: what was laid where, and how much of it is here. */
 export interface Brood {
@@ -35,6 +43,8 @@ export interface Brood {
   /** Of what came in, so much is still here: less after thinning. */
   readonly held: number;
   readonly thinnedOn?: LocalDate;
+  /** Heads taken out of it since. */
+  readonly takenCount?: number;
 }
 /** A count of what hatched or grew. */
 export interface Count {
@@ -97,6 +107,35 @@ function withBrood(before: Brood | undefined, entry: EntryOf<"trayFilled">): Bro
   };
 }
 
+/**
+ * What was counted where it was laid holds for the tray that got it, also where it was counted or put right later; a tray one of whose
+ * tubs was not counted stays as it was told. `states`: of every tub and tray, by id. Never throws.
+ */
+export function withParentsCounts(
+  id: string,
+  state: TubState,
+  states: ReadonlyMap<string, TubState>,
+): TubState {
+  const { brood } = state;
+  if (!brood) return state;
+  const laid = brood.fromIds.map(
+    (from) => states.get(from)?.cycles.find(({ trayId }) => trayId === id)?.cocoons,
+  );
+  if (laid.length === 0 || laid.some((one) => one === undefined)) return state;
+  return { ...state, brood: { ...brood, cocoons: shareOf(together(laid as Estimate[]), brood.held) } };
+}
+
+const mean = (values: readonly number[]): number =>
+  values.reduce((sum, value) => sum + value, 0) / values.length;
+
+/** Counted from the kept slip, days after the tub was set again, it is still the cleared cycle's; near its end, the one under way's. */
+const NEAR_END_DAYS = 3;
+function countedCycle(cycles: readonly Cycle[], day: LocalDate): number {
+  const last = cycles.length - 1;
+  const { clearedOn, dueOn } = cycles[last]!;
+  return clearedOn === undefined && last > 0 && day < addDays(dueOn, -NEAR_END_DAYS) ? last - 1 : last;
+}
+
 /** A tub's log folded. What does not fit adds a problem, and the fold goes on. Never throws for what a log says. */
 export function tubState(tub: Tub, log: TubLog): TubState {
   let stage: TubState["stage"] = "empty";
@@ -105,6 +144,9 @@ export function tubState(tub: Tub, log: TubLog): TubState {
   const problems: TubProblem[] = [];
   let brood: Brood | undefined;
   let plannedOn: LocalDate | undefined;
+  let beddingId: string | undefined;
+  const felt: number[] = [];
+  const read: number[] = [];
   let ended: TubState["ended"];
   let tendedOn = tub.madeOn;
   for (const entry of log) {
@@ -122,7 +164,14 @@ export function tubState(tub: Tub, log: TubLog): TubState {
           dueOn: addDays(entry.day, entry.cycleDays),
           grownIn: headsOf(entry.grown, tub),
           fromIds: entry.fromIds ?? [],
+          // Its own worms go on laying; worms from elsewhere are taken to be young.
+          wormsCycles: entry.fromIds?.includes(tub.id) && last ? last.wormsCycles + 1 : 0,
+          ...(beddingId === undefined ? {} : { beddingId }),
+          ...(entry.moisture === undefined ? {} : { moisture: entry.moisture }),
         });
+        felt.length = 0;
+        read.length = 0;
+        if (entry.moisture !== undefined) felt.push(entry.moisture);
         stage = "breeding";
         plannedOn = undefined;
         ended = undefined;
@@ -150,9 +199,10 @@ export function tubState(tub: Tub, log: TubLog): TubState {
       }
       case "tubCounted": {
         const estimate = estimated(entry.count, entry.fraction);
-        if (entry.of === "cocoons" && last && !brood)
-          cycles[cycles.length - 1] = { ...cycles.at(-1)!, cocoons: estimate };
-        else if (entry.of === "cocoons" && brood) brood = { ...brood, cocoons: estimate };
+        if (entry.of === "cocoons" && last && !brood) {
+          const at = countedCycle(cycles, entry.day);
+          cycles[at] = { ...cycles[at]!, cocoons: estimate };
+        } else if (entry.of === "cocoons" && brood) brood = { ...brood, cocoons: estimate };
         else counts.push({ of: entry.of, on: entry.day, estimate });
         break;
       }
@@ -176,6 +226,32 @@ export function tubState(tub: Tub, log: TubLog): TubState {
           thinnedOn: entry.day,
           ...(brood.cocoons ? { cocoons: shareOf(brood.cocoons, 1 - gone) } : {}),
         };
+        break;
+      }
+      case "bedded":
+        // New bedding is for the next setting, unless it is set already and newly so.
+        beddingId = entry.parts[0]?.materialId;
+        if (isUnderWay && last.beddingId === undefined && beddingId !== undefined)
+          cycles[cycles.length - 1] = { ...last, beddingId };
+        break;
+      case "looked": {
+        if (!isUnderWay) break;
+        for (const reading of entry.readings) {
+          if (reading.of === "squeeze") felt.push(squeezeMoisture(reading.squeeze));
+          if (reading.of === "moisture") felt.push(reading.moisture);
+          if (reading.of === "temperature") read.push(reading.temperatureC);
+        }
+        cycles[cycles.length - 1] = {
+          ...last,
+          ...(felt.length > 0 ? { moisture: mean(felt) } : {}),
+          ...(read.length > 0 ? { bedC: mean(read) } : {}),
+        };
+        break;
+      }
+      case "wormsTaken": {
+        const heads = headsOf(entry.amount, tub);
+        if (isUnderWay) cycles[cycles.length - 1] = { ...last, grownIn: Math.max(0, last.grownIn - heads) };
+        else if (brood) brood = { ...brood, takenCount: (brood.takenCount ?? 0) + heads };
         break;
       }
       case "tubEnded":

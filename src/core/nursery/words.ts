@@ -1,8 +1,21 @@
 import type { LocalDate } from "@/vocabulary/fields";
-import { shortDay, shortSpan, spokenDay } from "../calendar/day";
+import type { Order } from "@/records/order";
+import { dayAndMonth, shortDay, shortSpan, spokenDay } from "../calendar/day";
 import type { UnitSystem } from "../quantity/format";
-import { formatArea, formatCount, formatMass, formatTemperature, formatVolume } from "../quantity/format";
+import {
+  formatArea,
+  formatCount,
+  formatMass,
+  formatPercent,
+  formatStocking,
+  formatTemperature,
+  formatVolume,
+} from "../quantity/format";
+import { materialOf, shortName } from "../catalogue/material";
 import { speciesOf } from "../catalogue/species";
+import type { BroodStand } from "./cohorts";
+import type { Otherness } from "./explain";
+import type { OrderStands } from "./orders";
 import type { Job, TubTask, TubToday } from "./due";
 import { hatchlingsOf } from "./growth";
 import type { NoStocking, StockingPlan } from "./enough";
@@ -49,6 +62,45 @@ export const sayEstimate = ({ count, lowCount, highCount }: Estimate): string =>
   lowCount === highCount
     ? formatCount(count)
     : `about ${formatCount(count)} (${formatCount(lowCount)} to ${formatCount(highCount)})`;
+
+const STANDS: Readonly<Record<OrderStands["is"], string>> = {
+  there: "grown and there",
+  inTime: "in time, in nine futures of ten",
+  maybe: "in time only if all goes as usual",
+  late: "too late",
+  unseen: "not from what is set by now",
+};
+/** How an order stands, with the day it can be filled. */
+export const sayOrder = ({ is, readyOn, order }: OrderStands, today: LocalDate): string =>
+  `${STANDS[is]}${is === "there" || readyOn === undefined ? "" : `: about ${dayAndMonth(readyOn, today)}`}${is === "late" || is === "unseen" ? `; ${order.purpose === "bed" ? "fill a part of it, or set more tubs" : "take them from a bin, or name a later day"}` : ""}`;
+
+/** What an order asks for, as it was given. */
+export const sayOrdered = ({ amount }: Pick<Order, "amount">, units: UnitSystem): string =>
+  "count" in amount
+    ? `${formatCount(amount.count)} worms`
+    : "massKg" in amount
+      ? `${formatMass(amount.massKg, units)} of worms`
+      : "";
+
+/** A brood on a day, by stages; parts under one in a hundred are left out. */
+export function sayStand({ cocoons, hatchlings, growing, grown }: BroodStand): string {
+  const parts = [
+    [cocoons, "cocoons"],
+    [hatchlings, "hatchlings"],
+    [growing, "growing"],
+    [grown, "grown"],
+  ] as const;
+  const all = cocoons + hatchlings + growing + grown;
+  const said = parts.flatMap(([count, of]) =>
+    count >= 0.5 && count > 0.01 * all ? [`${formatCount(roundly(count))} ${of}`] : [],
+  );
+  return said.length > 0 ? said.join(", ") : "nothing yet";
+}
+/** To two digits: no one knows them better. */
+const roundly = (count: number): number => {
+  const step = 10 ** Math.max(0, Math.floor(Math.log10(Math.max(1, count))) - 1);
+  return step * Math.round(count / step);
+};
 
 /** Where a tub or tray stands. */
 export function sayTub({ tub, state, due, brood }: TubToday, today: LocalDate): string {
@@ -106,10 +158,53 @@ export function sayNotCounted(problem: NotCounted): string {
       return "Nothing was ever set in it.";
   }
 }
+/** What a tub had otherwise than the others, as one clause. */
+export function sayOtherness(one: Otherness, units: UnitSystem): string {
+  switch (one.of) {
+    case "drier":
+    case "wetter":
+      return `${one.of} than the others (${formatPercent(one.own)} moist against ${formatPercent(one.others)})`;
+    case "cooler":
+    case "warmer":
+      return `${one.of} than the others (${formatTemperature(one.ownC, units)} against ${formatTemperature(one.othersC, units)}${one.isRead ? "" : ", by its room"})`;
+    case "denser":
+    case "sparser":
+      return `${one.of === "denser" ? "set more densely" : "set more thinly"} than the others (${formatStocking(one.ownKgPerM2, units)} against ${formatStocking(one.othersKgPerM2, units)})`;
+    case "older":
+      return `with worms that have laid through ${formatCount(one.ownCycles)} cycles before, the others ${formatCount(one.othersCycles)}`;
+    case "bedding":
+      return `bedded with ${nameOf(one.beddingId)}, the others with ${nameOf(one.othersId)}`;
+  }
+}
+const nameOf = (id: string): string => shortName(materialOf("bedding", id));
+
+/** What may be behind it, and what to do with the tub. */
+export function sayWhy(is: TubVerdict["is"], others: readonly Otherness[], units: UnitSystem): string {
+  if (is !== "less" && is !== "more") return "";
+  const said = others.map((one) => sayOtherness(one, units));
+  const found = said.length > 0 ? `It was ${said.slice(0, 3).join("; ")}: that may be why.` : "";
+  if (is === "more")
+    return `${found || "Nothing that was written tells it apart."} Set the others as this one.`;
+  const first = others[0]?.of;
+  const cure =
+    first === "drier" || first === "wetter"
+      ? "Bring it to the others’ wetness for one cycle and count again"
+      : first === "cooler" || first === "warmer"
+        ? "Give it a place as warm as theirs for one cycle and count again"
+        : first === "denser" || first === "sparser"
+          ? "Set it as densely as the others and count again"
+          : first === "bedding"
+            ? "Bed it as the others and count again"
+            : first === "older"
+              ? "Renew its worms"
+              : "Nothing that was written tells it apart: squeeze it, read its warmth, and renew its worms";
+  return `${found} ${cure}${first === undefined || first === "older" ? "" : "; if it stays behind, renew its worms"}.`.trim();
+}
+
 const VERDICTS: Readonly<Record<TubVerdict["is"], string>> = {
   chance: "within chance",
-  less: "really less than the rest: look at its warmth, its wetness and its worms; renew it",
-  more: "really more than the rest: do the others as this one",
+  less: "really less than the rest",
+  more: "really more than the rest",
   tooFew: "too few counts beside it to tell",
 };
 export const sayVerdict = ({ rate, ofOthers, cycles, is }: TubVerdict): string =>

@@ -104,13 +104,13 @@ export const formatArea = (areaM2: number, units: UnitSystem): string => {
   return `${grouped(Number(shown.toPrecision(2)))} ${units === "us" ? "sq ft" : "m²"}`;
 };
 
-/** Moisture, as a keeper says it: whole percent of wet mass. */
 /** Time at work, from minutes: "25 min", "1 h 40 min". Never throws. */
 export function formatMinutes(minutes: number): string {
   const all = Math.round(minutes);
   const [hours, rest] = [Math.floor(all / 60), all % 60];
   return hours === 0 ? `${rest} min` : rest === 0 ? `${hours} h` : `${hours} h ${rest} min`;
 }
+/** Moisture, as a keeper says it: whole percent of wet mass. */
 export const formatPercent = (fraction: number): string => `${Math.round(fraction * 100)} %`;
 export const formatPercentRange = (low: number, high: number): string =>
   Math.round(low * 100) === Math.round(high * 100)
@@ -151,3 +151,10 @@ function quarters(value: number): string {
   const part = ["", "¼", "½", "¾"][total % 4]!;
   return whole === 0 ? part : `${whole}${part}`;
 }
+
+const LB_PER_FT2 = 0.204816;
+/** Worms on their ground: `0.95 kg/m²`, `0.19 lb/sq ft`. */
+export const formatStocking = (kgPerM2: number, units: UnitSystem): string => {
+  const value = units === "us" ? kgPerM2 * LB_PER_FT2 : kgPerM2;
+  return `${value >= 10 ? value.toFixed(0) : value >= 1 ? value.toFixed(1) : value.toFixed(2)} ${units === "us" ? "lb/sq ft" : "kg/m²"}`;
+};

@@ -364,7 +364,7 @@ export const FOLLOW_UP_WORDS: Readonly<Record<FollowUp, string>> = {
   same: "the same",
   worse: "worse",
 };
-const STAGED_WORDS: Readonly<Record<LotStage, string>> = {
+export const STAGED_WORDS: Readonly<Record<LotStage, string>> = {
   drying: "spread to dry",
   curing: "put to mature",
   stored: "put in store",

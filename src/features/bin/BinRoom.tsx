@@ -48,9 +48,6 @@ const BinCourse = dynamic(() => import("./BinCourse").then((module) => module.Bi
   ssr: false,
   loading: () => <div className={styles.chart} aria-busy="true" />,
 });
-const CorrectDialog = dynamic(() => import("./CorrectDialog").then((module) => module.CorrectDialog), {
-  ssr: false,
-});
 const AlterDialog = dynamic(() => import("./AlterDialog").then((module) => module.AlterDialog), {
   ssr: false,
 });
@@ -91,7 +88,6 @@ function BinPage({ one }: { readonly one: BinToday }) {
   const { bin, state, expectation } = one;
   const [shown, setShown] = useState<string>(today);
   const [asked, setAsked] = useState<Question>();
-  const [opened, setOpened] = useState<string>();
   const [part, setPart] = useState<PressedPart>();
   const inHand = useCourse(bin.id, addDays(today, -SHOWN_DAYS), asked?.change);
   const { course } = inHand;
@@ -108,7 +104,17 @@ function BinPage({ one }: { readonly one: BinToday }) {
   const labels = Object.fromEntries(
     parts.map((one) => [one.compartment.id, `${one.compartment.name ?? bin.name}: ${sayPart(one, units)}`]),
   );
-  const opening = log?.entries.find((entry) => entry.id === opened);
+  const openEntry = (id: string) => {
+    const entry = log?.entries.find((other) => other.id === id);
+    if (!log || !entry) return;
+    ask({
+      of: "correct",
+      entry,
+      subject: bin,
+      setup,
+      together: log.entries.filter((other) => entry.visitId && other.visitId === entry.visitId),
+    });
+  };
   useEffect(() => choose(bin.id), [bin.id, choose]);
   const { setup } = state;
   const mix = speciesIn(state.worms);
@@ -239,7 +245,7 @@ function BinPage({ one }: { readonly one: BinToday }) {
           )}
           {log && <EarlierYears entries={log.entries} />}
           {log && <YearBack entries={log.entries} />}
-          <BinInsight one={one} entries={log?.entries ?? []} onOpen={setOpened} />
+          <BinInsight one={one} entries={log?.entries ?? []} onOpen={openEntry} />
           <ul className={styles.bands}>
             {parts.map((part) => (
               <li key={part.compartment.id}>
@@ -253,17 +259,6 @@ function BinPage({ one }: { readonly one: BinToday }) {
       {setup && <HeardTable one={one} />}
       {log && <DaysToGone entries={log.entries} setup={setup} />}
       {log && <EntryList one={one} entries={log.entries} broken={log.broken.length} />}
-      {opening && (
-        <CorrectDialog
-          bin={bin}
-          setup={one.state.setup}
-          entry={opening}
-          ofVisit={(log?.entries ?? []).filter(
-            (entry) => opening.visitId && entry.visitId === opening.visitId,
-          )}
-          onClose={() => setOpened(undefined)}
-        />
-      )}
       <PartMenu one={one} part={part} onClose={() => setPart(undefined)} />
       {isAltering && <AlterDialog one={one} onClose={() => setAltering(false)} />}
     </main>

@@ -5,6 +5,7 @@ import { sayEntry } from "@/core/words/entry";
 import type { BinToday } from "@/core/round/round";
 import { readAct } from "@/persistence/read";
 import type { Entry } from "@/records/entry";
+import { useErrands } from "@/session/errand";
 import { useSession } from "@/session/session";
 import Button from "@mui/material/Button";
 import IconButton from "@mui/material/IconButton";
@@ -12,14 +13,10 @@ import Menu from "@mui/material/Menu";
 import MenuItem from "@mui/material/MenuItem";
 import MoreHoriz from "@mui/icons-material/MoreHoriz";
 import Link from "next/link";
-import dynamic from "next/dynamic";
 import { useMemo, useState } from "react";
 import styles from "./Bin.module.css";
 
 const DAYS_AT_ONCE = 12;
-const CorrectDialog = dynamic(() => import("./CorrectDialog").then((module) => module.CorrectDialog), {
-  ssr: false,
-});
 const PROBLEM_WORDS = {
   "log/harvest-above-contents": "more was harvested than the log put in",
   "log/worms-taken-above-stock": "more worms were taken than ever lived here",
@@ -38,7 +35,7 @@ export function EntryList({
 }) {
   const { today } = useSession();
   const [shown, setShown] = useState(DAYS_AT_ONCE);
-  const [correcting, setCorrecting] = useState<Entry>();
+  const { ask } = useErrands();
   const days = useMemo(() => {
     const byDay = new Map<Entry["day"], Entry[]>();
     for (const entry of entries) byDay.set(entry.day, [...(byDay.get(entry.day) ?? []), entry]);
@@ -72,7 +69,15 @@ export function EntryList({
                   entry={entry}
                   one={one}
                   problem={problems.get(entry.id)}
-                  onCorrect={() => setCorrecting(entry)}
+                  onCorrect={() =>
+                    ask({
+                      of: "correct",
+                      entry,
+                      subject: one.bin,
+                      setup: one.state.setup,
+                      together: entries.filter((other) => entry.visitId && other.visitId === entry.visitId),
+                    })
+                  }
                 />
               ))}
             </ul>
@@ -83,15 +88,6 @@ export function EntryList({
         <Button onClick={() => setShown((before) => before + 4 * DAYS_AT_ONCE)}>
           older days ({days.length - shown} more)
         </Button>
-      )}
-      {correcting && (
-        <CorrectDialog
-          bin={one.bin}
-          setup={one.state.setup}
-          entry={correcting}
-          ofVisit={entries.filter((entry) => correcting.visitId && entry.visitId === correcting.visitId)}
-          onClose={() => setCorrecting(undefined)}
-        />
       )}
     </section>
   );

@@ -8,6 +8,7 @@ import { sayEntry } from "@/core/words/entry";
 import { readAct, readLog } from "@/persistence/read";
 import type { Entry } from "@/records/entry";
 import type { LotToday } from "@/session/batches";
+import { useErrands } from "@/session/errand";
 import { useSession } from "@/session/session";
 import { useBinLog } from "@/session/useBinLog";
 import { useStored } from "@/session/useStored";
@@ -18,9 +19,10 @@ import styles from "./Lots.module.css";
 
 const MOST_EATEN = 6;
 
-/** A lot's way: what its bins had eaten, what was done to it, and where it went. Each line can be struck out. */
+/** A lot's way: what its bins had eaten, what was done to it, and where it went. Each line can be corrected or struck out. */
 export function LotHistory({ one }: { readonly one: LotToday }) {
   const { db, bins, lotsToday, units, today, author, keep } = useSession();
+  const { ask } = useErrands();
   const { guarded, isBusy } = useGuarded();
   const { lot } = one;
   const log = useBinLog(lot.id)?.entries;
@@ -74,6 +76,14 @@ export function LotHistory({ one }: { readonly one: LotToday }) {
           today={today}
           units={units}
           isBusy={isBusy}
+          onCorrect={(entry) =>
+            ask({
+              of: "correct",
+              entry,
+              subject: { name: lot.name, firstDay: lot.madeOn },
+              together: [],
+            })
+          }
           onStrike={(entry) => void guarded(() => strike(entry))}
         />
       )}

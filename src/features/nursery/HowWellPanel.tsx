@@ -1,20 +1,32 @@
 "use client";
 import type { TubToday } from "@/core/nursery/due";
+import { GROUPED_BY, othernessOf, yieldGroups } from "@/core/nursery/explain";
 import { howWell } from "@/core/nursery/howWell";
-import { sayVerdict } from "@/core/nursery/words";
+import { sayVerdict, sayWhy } from "@/core/nursery/words";
+import { useSession } from "@/session/session";
 import { Chart } from "@/ui/chart/Chart";
 import { funnelChart } from "@/ui/chart/funnelChart";
 import { useColours } from "@/ui/theme/useColours";
 import { useMemo } from "react";
+import { GroupRows } from "./GroupRows";
 import styles from "./Nursery.module.css";
 
 /** Which tubs breed well, and whether it is chance: every counted cycle within the funnel that chance alone would make. */
 export function HowWellPanel({ tubs }: { readonly tubs: readonly TubToday[] }) {
+  const { units } = useSession();
   const colours = useColours();
   const found = useMemo(() => howWell(tubs), [tubs]);
   const option = useMemo(() => funnelChart(found, colours), [found, colours]);
   const other = found.tubs.filter(({ is }) => is === "less" || is === "more");
-  const rows = [...new Set(found.points.map(({ row }) => row))].toSorted();
+  const isSouth = tubs.some(({ climate: { hottestDay } }) => hottestDay < 100 || hottestDay > 300);
+  const groups = useMemo(
+    () =>
+      GROUPED_BY.flatMap((by) => {
+        const of = yieldGroups(found, by, isSouth);
+        return of ? [{ by, of }] : [];
+      }),
+    [found, isSouth],
+  );
   const expected = found.points.reduce((sum, { expected: { middle } }) => sum + middle, 0) / Math.max(1, found.points.length); // prettier-ignore
   return (
     <section aria-labelledby="well">
@@ -42,7 +54,7 @@ export function HowWellPanel({ tubs }: { readonly tubs: readonly TubToday[] }) {
             <ul className={styles.verdicts}>
               {other.map((one) => (
                 <li key={one.tubId} data-is={one.is}>
-                  <b>{one.name}</b>: {sayVerdict(one)}
+                  <b>{one.name}</b>: {sayVerdict(one)} {sayWhy(one.is, othernessOf(one.tubId, tubs), units)}
                 </li>
               ))}
             </ul>
@@ -54,15 +66,15 @@ export function HowWellPanel({ tubs }: { readonly tubs: readonly TubToday[] }) {
           />
           <p className={styles.quiet}>
             Each mark is one counted cycle; a tub is judged by all of its cycles together. Between the inner
-            lines lie 19 of 20 sound tubs, between the outer nearly all.{" "}
-            {rows.length > 1 &&
-              `By row: ${rows
-                .map((row) => {
-                  const of = found.points.filter((point) => point.row === row);
-                  return `${row === "" ? "no row" : row} ${(of.reduce((sum, { rate }) => sum + rate, 0) / of.length).toFixed(2)}`;
-                })
-                .join(", ")}.`}
+            lines lie 19 of 20 sound tubs, between the outer nearly all.
           </p>
+          {groups.length > 0 && (
+            <div className={styles.groups}>
+              {groups.map(({ by, of }) => (
+                <GroupRows key={by} by={by} groups={of} />
+              ))}
+            </div>
+          )}
         </>
       )}
     </section>

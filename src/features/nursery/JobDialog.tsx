@@ -18,7 +18,7 @@ import { PlainField } from "./PlainField";
 import { readWhole } from "./nurseryTyped";
 import { PhotoCount } from "./PhotoCount";
 import type { JobTyped, NurseryJob } from "./readJob";
-import { AGAIN, emptyJob, readJob, shareTyped, suited, TEND, TRAYS } from "./readJob";
+import { AGAIN, emptyJob, readJob, shareTyped, suited, TEND, TRAYS, usualTrays } from "./readJob";
 import { useNurseryAct } from "./useNurseryAct";
 
 const TITLES: Readonly<Record<NurseryJob, string>> = {
@@ -130,7 +130,12 @@ export function JobDialog({
             {text("All of it weighs", "whole", "of one tub, like 1.6 kg")}
           </>
         )}
-        {job === "thin" && text("Further trays for each", "into", "the brood is shared evenly")}
+        {job === "thin" &&
+          text(
+            "Further trays for each",
+            "into",
+            `empty: ${usualTrays(chosen)}, enough until they are grown; shared evenly`,
+          )}
         {job === "day" && (
           <DayField
             label="Due on"

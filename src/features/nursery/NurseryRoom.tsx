@@ -15,6 +15,7 @@ import { EnoughPanel } from "./EnoughPanel";
 import { HowWellPanel } from "./HowWellPanel";
 import { JobDialog } from "./JobDialog";
 import { NewTubs } from "./NewTubs";
+import { OrdersPanel } from "./OrdersPanel";
 import { ParcelPanel } from "./ParcelPanel";
 import { SplitPanel } from "./SplitPanel";
 import { TubHistory } from "./TubHistory";
@@ -43,7 +44,8 @@ const JOBS: readonly (readonly [NurseryJob, string])[] = [
 
 /** The nursery: what is due today as single jobs, the board by weeks, how well it breeds, and enough by a day. */
 export function NurseryRoom() {
-  const { tubsToday, today, say } = useSession();
+  const { tubsToday, orders, today, say } = useSession();
+  const [packing, setPacking] = useState<string>();
   const write = useNurseryAct();
   const [chosen, setChosen] = useState<readonly string[]>([]);
   const [asked, setAsked] = useState<{ readonly job: NurseryJob; readonly ids: readonly string[] }>();
@@ -167,7 +169,18 @@ export function NurseryRoom() {
       )}
       <EnoughPanel tubs={standing} />
       <SplitPanel />
-      <ParcelPanel tubs={standing} />
+      <OrdersPanel
+        tubs={tubsToday}
+        onPack={(order) => {
+          setPacking(order.id);
+          document.getElementById("parcel")?.scrollIntoView({ block: "center" });
+        }}
+      />
+      <ParcelPanel
+        tubs={standing}
+        order={orders?.find(({ id, closed }) => id === packing && !closed)}
+        onPacked={() => setPacking(undefined)}
+      />
       {inHand && asked && <JobDialog job={asked.job} tubs={inHand} onClose={() => setAsked(undefined)} />}
       {isNew && (
         <NewTubs

@@ -1,12 +1,14 @@
 "use client";
-import { spokenDay } from "@/core/calendar/day";
+import { dayAndMonth, spokenDay } from "@/core/calendar/day";
 import { speciesOf } from "@/core/catalogue/species";
 import type { TubToday } from "@/core/nursery/due";
 import type { ParcelFor } from "@/core/nursery/parcel";
 import { PARCEL_FOR, parcelOf, postDay } from "@/core/nursery/parcel";
+import { sayOrdered } from "@/core/nursery/words";
 import { headsOf } from "@/core/nursery/state";
 import { formatCount, formatMass, formatTemperatureRange, formatVolume } from "@/core/quantity/format";
 import type { HerdAmount } from "@/records/entry";
+import type { Order } from "@/records/order";
 import { ofBin } from "@/session/author";
 import { useDraft } from "@/session/draft";
 import { useSession } from "@/session/session";
@@ -33,15 +35,37 @@ const NOTHING = {
   how: "given" as keyof typeof HOW,
 };
 
+/** As it was given, to be read again; a tenth more goes into a parcel anyway. */
+const sayAmount = ({ amount }: Order): string =>
+  "count" in amount ? String(amount.count) : "massKg" in amount ? `${amount.massKg} kg` : "";
+
 /** Worms for somebody else: counted with a fair extra, packed moist, posted when the weather allows, and a page for the first week. */
-export function ParcelPanel({ tubs }: { readonly tubs: readonly TubToday[] }) {
+export function ParcelPanel({
+  tubs,
+  order,
+  onPacked,
+}: {
+  readonly tubs: readonly TubToday[];
+  /** The order that is being packed: it says how many, for whom and how. */
+  readonly order: Order | undefined;
+  readonly onPacked: () => void;
+}) {
   const { db, bins, units, today, author, keep } = useSession();
   const write = useNurseryAct();
   const { guarded, isBusy } = useGuarded();
   const weather = useWeather();
   const draft = useDraft(db, "nursery/parcel", NOTHING);
-  const { typed } = draft;
+  const typed = order
+    ? {
+        ...draft.typed,
+        amount: sayAmount(order),
+        to: order.name,
+        wantedFor: "bin" as const,
+        how: order.purpose === "sale" ? ("sold" as const) : ("given" as const),
+      }
+    : draft.typed;
   const set = (change: Partial<typeof NOTHING>) => draft.set((before) => ({ ...before, ...change }));
+  const isBed = order?.purpose === "bed";
   const trays = tubs.filter(({ tub, state }) => tub.role === "tray" && state.stage === "brood");
   const herds = (bins ?? []).filter(
     ({ state }) => state.setup && !state.setup.retired && state.worms.massKg > 0,
@@ -58,30 +82,40 @@ export function ParcelPanel({ tubs }: { readonly tubs: readonly TubToday[] }) {
   const gone = (amount: HerdAmount) =>
     guarded(async () => {
       const to = typed.to.trim();
-      const label = `${formatCount(heads)} worms ${HOW[typed.how]}${to ? ` to ${to}` : ""}`;
+      const how = isBed ? "moved" : HOW[typed.how];
+      const label = `${formatCount(heads)} worms ${how}${to ? ` to ${to}` : ""}`;
+      const fact = { kind: "wormsTaken" as const, amount, note: `${how}${to ? ` to ${to}` : ""}` };
+      const filled = order
+        ? [
+            author.revised("orders", await author.standing("orders", order), {
+              closed: { on: today, as: "filled" },
+            }),
+          ]
+        : [];
       const kept = tray
-        ? await write(label, {
-            lines: [{ tubId: tray.tub.id, fact: { kind: "tubEnded", to: typed.how, amount, ...(to ? { note: to } : {}) } }], // prettier-ignore
-            trays: [],
-          })
-        : (
-            await keep(
-              label,
-              await author.entries(ofBin(herd!.bin.id), today, [
-                { kind: "wormsTaken", amount, note: `${HOW[typed.how]}${to ? ` to ${to}` : ""}` },
-              ]),
-            )
-          ).ok;
-      if (kept) draft.set(() => NOTHING);
+        ? await write(label, { lines: [{ tubId: tray.tub.id, fact }], trays: [] }, undefined, filled)
+        : (await keep(label, [...(await author.entries(ofBin(herd!.bin.id), today, [fact])), ...filled])).ok;
+      if (!kept) return;
+      draft.set(() => NOTHING);
+      onPacked();
     });
   return (
     <section aria-labelledby="parcel">
       <h2 id="parcel" className={styles.title}>
         Worms for somebody else
       </h2>
+      {order && (
+        <p data-print="hide">
+          <b>{order.name}</b>: {sayOrdered(order, units)}, promised for {dayAndMonth(order.dueOn, today)}.{" "}
+          <Button size="small" onClick={onPacked}>
+            not now
+          </Button>
+        </p>
+      )}
       <div className={styles.fields} data-print="hide">
         <TextField
           label="How many, or how heavy"
+          disabled={order !== undefined}
           value={typed.amount}
           error={read?.ok === false}
           helperText={read?.ok === false ? read.problem.sentence : "250, or 120 g"}
@@ -98,25 +132,29 @@ export function ParcelPanel({ tubs }: { readonly tubs: readonly TubToday[] }) {
           ]}
           onChoose={(from) => set({ from })}
         />
-        <SelectField
-          label="For"
-          value={typed.wantedFor}
-          options={optionsOf(PARCEL_FOR, FOR_WORDS)}
-          onChoose={(wantedFor) => set({ wantedFor })}
-        />
-        <SelectField
-          label="They are"
-          value={typed.how}
-          options={optionsOf(["given", "sold"] as const, HOW)}
-          onChoose={(how) => set({ how })}
-        />
-        <TextField
-          label="To whom"
-          value={typed.to}
-          helperText=" "
-          onChange={({ target }) => set({ to: target.value })}
-          slotProps={{ htmlInput: { autoComplete: "off", maxLength: 80 } }}
-        />
+        {!order && (
+          <>
+            <SelectField
+              label="For"
+              value={typed.wantedFor}
+              options={optionsOf(PARCEL_FOR, FOR_WORDS)}
+              onChoose={(wantedFor) => set({ wantedFor })}
+            />
+            <SelectField
+              label="They are"
+              value={typed.how}
+              options={optionsOf(["given", "sold"] as const, HOW)}
+              onChoose={(how) => set({ how })}
+            />
+            <TextField
+              label="To whom"
+              value={typed.to}
+              helperText=" "
+              onChange={({ target }) => set({ to: target.value })}
+              slotProps={{ htmlInput: { autoComplete: "off", maxLength: 80 } }}
+            />
+          </>
+        )}
       </div>
       {answer && !answer.ok && (
         <p role="alert" className={styles.late}>

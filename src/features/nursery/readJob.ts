@@ -1,5 +1,6 @@
 import type { NurseryAct } from "@/core/nursery/acts";
 import { clearing, thinning } from "@/core/nursery/acts";
+import { areaOfTub, courseOf, traysMore } from "@/core/nursery/cohorts";
 import type { TubToday } from "@/core/nursery/due";
 import { countOf, CYCLE_DAYS, settingOf, wormsFor } from "@/core/nursery/setting";
 import { cycleUnderWay, headsOf } from "@/core/nursery/state";
@@ -61,7 +62,7 @@ export const emptyJob = (): JobTyped => ({
   of: "cocoons",
   scoop: "",
   whole: "",
-  into: "2",
+  into: "",
   day: "",
   to: "bin",
   binId: "",
@@ -204,7 +205,7 @@ const JOBS: Readonly<Record<NurseryJob, ReadOne>> = {
     return { said: "counted", act: linesOnly(lines) };
   },
   thin: (typed, chosen, { today, newId }, faults) => {
-    const into = readWhole(typed.into) ?? 0;
+    const into = readWhole(typed.into.trim() === "" ? String(usualTrays(chosen)) : typed.into) ?? 0;
     if (into < 1 || into > MOST_TRAYS) faults.into = `Into 1 to ${MOST_TRAYS} further trays.`;
     return {
       said: "thinned out",
@@ -244,6 +245,16 @@ const JOBS: Readonly<Record<NurseryJob, ReadOne>> = {
     };
   },
 };
+
+/** Further trays for each, as the fullest of them wants; two where nobody counted. */
+export const usualTrays = (chosen: readonly TubToday[]): number =>
+  Math.min(
+    MOST_TRAYS,
+    Math.max(
+      1,
+      ...chosen.map((one) => traysMore(courseOf(one), areaOfTub(one.tub), one.brood?.grownOn) ?? 2),
+    ),
+  );
 
 /** More than so many times what went in can hardly have come out. */
 const MOST_OUT = 3;

@@ -1,5 +1,6 @@
 import type { NurseryAct } from "@/core/nursery/acts";
 import type { HerdAmount } from "@/records/entry";
+import type { NewRow } from "@/persistence/write";
 import type { SpeciesId } from "@/vocabulary/setup";
 import { newId, ofBin } from "@/session/author";
 import { useSession } from "@/session/session";
@@ -12,9 +13,14 @@ export interface IntoBin {
 }
 
 /** Writes a job: trays that begin, facts of every tub, worms into a bin; one act and one change, so that undo takes all of it back. */
-export function useNurseryAct(): (label: string, act: NurseryAct, into?: IntoBin) => Promise<boolean> {
+export function useNurseryAct(): (
+  label: string,
+  act: NurseryAct,
+  into?: IntoBin,
+  besides?: readonly NewRow[],
+) => Promise<boolean> {
   const { author, keep, today } = useSession();
-  return async (label, { lines, trays }, into) => {
+  return async (label, { lines, trays }, into, besides = []) => {
     const actId = newId();
     const ids = [...new Set(lines.map(({ tubId }) => tubId))];
     const facts = await Promise.all(
@@ -41,6 +47,7 @@ export function useNurseryAct(): (label: string, act: NurseryAct, into?: IntoBin
       ...trays.map(({ id, ...tray }) => author.first("tubs", tray, id)),
       ...facts.flat(),
       ...stocked,
+      ...besides,
     ]);
     return kept.ok;
   };

@@ -60,6 +60,7 @@ export const ABOUT = {
     "trayFilled",
     "thinned",
     "tubEnded",
+    "wormsTaken",
     "bedded",
     "fed",
     "watered",

@@ -42,7 +42,7 @@ export function corrected(
   const day = localDate.safeParse(typed.day);
   if (!day.success) faults.day = "This is not a day of the calendar.";
   else if (daysBetween(today, day.data) > 0) faults.day = "That day has not come yet.";
-  else if (daysBetween(firstDay, day.data) < 0) faults.day = "The bin did not exist on that day.";
+  else if (daysBetween(firstDay, day.data) < 0) faults.day = "There was none yet on that day.";
   else draft.day = day.data;
   for (const line of lines) {
     const text = typed.lines[line.key] ?? line.text;

@@ -119,10 +119,11 @@ export function lineMakers(units: UnitSystem) {
     label: string,
     value: number | undefined,
     put: (draft: Draft, share: number) => void,
+    digits = 1,
   ): CorrectionLine => ({
     key,
     label: `${label} (%)`,
-    text: value === undefined ? "" : String(Math.round(value * 1000) / 10),
+    text: value === undefined ? "" : String(Number((100 * value).toFixed(digits))),
     write: (draft: Draft, text: string) => {
       const read = Number(text.trim().replace(/\s*%$/, "").replace(",", "."));
       if (text.trim() === "" || !Number.isFinite(read) || read < 0 || read > 100)
@@ -131,10 +132,16 @@ export function lineMakers(units: UnitSystem) {
       return undefined;
     },
   });
-  const share = (key: string, label: string, value: number) =>
-    percent(key, label, value, (draft, read) => {
-      draft[key] = read;
-    });
+  const share = (key: string, label: string, value: number, digits?: number) =>
+    percent(
+      key,
+      label,
+      value,
+      (draft, read) => {
+        draft[key] = read;
+      },
+      digits,
+    );
   const ownMoisture = (key: string, label: string, value: number | undefined, of: (draft: Draft) => Draft) =>
     optional(
       percent(key, label, value, (draft, read) => {

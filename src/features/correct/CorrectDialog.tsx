@@ -1,9 +1,7 @@
 "use client";
 import { sayEntry } from "@/core/words/entry";
-import type { Bin } from "@/records/bin";
-import type { Entry } from "@/records/entry";
-import type { BinSetup } from "@/records/setup";
 import { useDraft } from "@/session/draft";
+import type { Errand } from "@/session/errand";
 import { useSession } from "@/session/session";
 import { DayField } from "@/ui/field/DayField";
 import { FormDialog } from "@/ui/FormDialog";
@@ -11,40 +9,32 @@ import Autocomplete from "@mui/material/Autocomplete";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import { useMemo, useState } from "react";
-import styles from "./Bin.module.css";
+import styles from "./Correct.module.css";
 import { corrected, isFixedDay, typedOf } from "./correction";
 import type { CorrectionLine, CorrectionOption } from "./correctionLine";
 import { correctionLines } from "./correctionLines";
 
 /** Puts right what an entry states, its day and its note; the old version stays in the log beneath it. */
 export function CorrectDialog({
-  bin,
+  subject,
   setup,
   entry,
-  ofVisit,
+  together,
   onClose,
-}: {
-  readonly bin: Bin;
-  /** What the bin is, to name its parts and places. */
-  readonly setup: BinSetup | undefined;
-  readonly entry: Entry;
-  /** The entries written at the same lifting of the lid: they move to another day together. */
-  readonly ofVisit: readonly Entry[];
-  readonly onClose: () => void;
-}) {
+}: Omit<Extract<Errand, { of: "correct" }>, "of"> & { readonly onClose: () => void }) {
   const { db, today, units, author, keep } = useSession();
   const lines = useMemo(() => correctionLines(entry, units, setup), [entry, units, setup]);
   const draft = useDraft(db, `correct/${entry.rowId}`, typedOf(entry, lines));
   const [faults, setFaults] = useState<Readonly<Record<string, string>>>({});
   const words = sayEntry(entry, units);
-  const others = ofVisit.filter((other) => other.id !== entry.id);
+  const others = together.filter((other) => other.id !== entry.id);
 
   const save = async () => {
-    const outcome = corrected(entry, lines, draft.typed, { firstDay: bin.firstDay, today });
+    const outcome = corrected(entry, lines, draft.typed, { firstDay: subject.firstDay, today });
     if (!outcome.ok) return setFaults(outcome.problem.fields);
     setFaults({});
     const { day } = outcome.value;
-    const kept = await keep(`${bin.name}: ${words.verb}, corrected`, [
+    const kept = await keep(`${subject.name}: ${words.verb}, corrected`, [
       author.revised("entries", outcome.value, {}),
       ...(day === entry.day ? [] : others.map((other) => author.revised("entries", other, { day }))),
     ]);
@@ -55,7 +45,7 @@ export function CorrectDialog({
   return (
     <FormDialog
       title={`Correct: ${words.verb}`}
-      of={bin.name}
+      of={subject.name}
       keep="Keep the correction"
       onSave={save}
       onClose={onClose}
@@ -80,10 +70,10 @@ export function CorrectDialog({
             isFixedDay(entry)
               ? "The bin began on this day."
               : others.length > 0
-                ? "The whole visit moves with it."
+                ? "What was written with it moves with it."
                 : " "
           }
-          from={bin.firstDay}
+          from={subject.firstDay}
           to={today}
           isFixed={isFixedDay(entry)}
         />

@@ -1,12 +1,24 @@
 import { SCHOOL_TABLE } from "@/core/catalogue/school";
 import { speciesOf } from "@/core/catalogue/species";
 import type { UnitSystem } from "@/core/quantity/format";
-import { METHOD_WORDS, PREPARATION_WORDS, PUT_IN_WORDS } from "@/core/words/entry";
+import { formatCount } from "@/core/quantity/format";
+import {
+  CLEARED_WORDS,
+  COUNTED_WORDS,
+  METHOD_WORDS,
+  PARTED_WORDS,
+  PREPARATION_WORDS,
+  PUT_IN_WORDS,
+  STAGED_WORDS,
+  TUB_END_WORDS,
+} from "@/core/words/entry";
 import { COVER_WORDS, DRAINAGE_WORDS, WALL_WORDS } from "@/core/words/setup";
 import type { Amount, BeddingPart, Entry, EntryOf, FeedPart } from "@/records/entry";
 import type { BinSetup } from "@/records/setup";
 import { localDate } from "@/vocabulary/fields";
 import { PUT_IN } from "@/vocabulary/deeds";
+import { LOT_STAGES, PARTED_BY } from "@/vocabulary/lots";
+import { CLEARED_BY, COUNTED, TUB_ENDS } from "@/vocabulary/nursery";
 import { COVERS, DRAINAGES, HARVEST_METHODS, PREPARATIONS, WALLS } from "@/vocabulary/setup";
 import type { CorrectionLine, Draft, Words } from "./correctionLine";
 import { lineMakers } from "./correctionLine";
@@ -209,25 +221,94 @@ function statedLines(entry: Entry, units: UnitSystem): CorrectionLine[] {
         ...missedLines(entry),
         ...nextDayLines(entry),
       ];
+    case "tubSet":
+      return [
+        amount("grown", "Grown worms", entry.grown, (draft, value) => {
+          draft.grown = value;
+        }),
+        whole("cycleDays", "Days of the cycle", entry.cycleDays, 1, 400),
+        ownMoisture("moisture", "Moisture of the bedding, if known", entry.moisture, (draft) => draft),
+      ];
+    case "tubDue":
+      return [dayLine("dueOn", "Due on", entry.dueOn)];
+    case "tubCleared":
+      return [
+        choice("how", "How", entry.how, CLEARED_BY, CLEARED_WORDS),
+        ...(entry.grown
+          ? [
+              amount("grown", "Grown worms out", entry.grown, (draft, value) => {
+                draft.grown = value;
+              }),
+            ]
+          : []),
+      ];
+    case "tubCounted":
+      return [
+        choice("of", "What was counted", entry.of, COUNTED, COUNTED_WORDS),
+        whole("count", "Counted", entry.count, 0, 10_000_000),
+        share("fraction", "Share that was looked through", entry.fraction, 2),
+      ];
+    case "trayFilled":
+      return [
+        dayLine("laidFrom", "Laid from", entry.laidFrom),
+        dayLine("laidTo", "Laid until", entry.laidTo),
+      ];
+    case "tubEnded":
+      return [
+        choice("to", "Where they went", entry.to, TUB_ENDS, TUB_END_WORDS),
+        ...(entry.amount ? [wholeAmount("Worms", entry.amount)] : []),
+      ];
+    case "staged":
+      return [
+        choice("stage", "It", entry.stage, LOT_STAGES, STAGED_WORDS),
+        ...(entry.depthM === undefined
+          ? []
+          : [field("depthM", "How deep it lies", entry.depthM, "length", unit.length)]),
+      ];
+    case "sieved":
+      return [
+        ...(entry.overs
+          ? [
+              amount("overs", "What stayed on the sieve", entry.overs, (draft, value) => {
+                draft.overs = value;
+              }),
+            ]
+          : []),
+      ];
+    case "bagged":
+      return [
+        whole("count", "Bags", entry.count, 1, 10_000),
+        amount("each", "In each", entry.each, (draft, value) => {
+          draft.each = value;
+        }),
+      ];
+    case "parted":
+      return [
+        wholeAmount("How much", entry.amount),
+        choice("how", "It was", entry.how, PARTED_BY, PARTED_WORDS),
+      ];
+    case "booked":
+      return [
+        {
+          key: "what",
+          label: "What for",
+          text: entry.what,
+          write: (draft, text) => {
+            if (text.trim() === "") return "What for?";
+            draft.what = text.trim();
+            return undefined;
+          },
+        },
+        ...(entry.tookMin === undefined ? [] : [whole("tookMin", "Minutes", entry.tookMin, 1, 100_000)]),
+      ];
     case "turned":
     case "rotated":
     case "emptied":
     case "diagnosed":
     case "followedUp":
-    case "staged":
-    case "sieved":
-    case "bagged":
-    case "parted":
-    case "booked":
     case "guarded":
     case "rescue":
-    case "tubSet":
-    case "tubDue":
-    case "tubCleared":
-    case "tubCounted":
-    case "trayFilled":
     case "thinned":
-    case "tubEnded":
       return [];
   }
 
@@ -244,22 +325,38 @@ function statedLines(entry: Entry, units: UnitSystem): CorrectionLine[] {
     ];
   }
 
-  function nextDayLines({ nextDay }: EntryOf<"looked">): CorrectionLine[] {
-    if (nextDay === undefined) return [];
-    const line: CorrectionLine = {
-      key: "nextDay",
-      label: "Come back on",
-      text: nextDay,
+  function whole(key: string, label: string, value: number, least: number, most: number): CorrectionLine {
+    return {
+      key,
+      label,
+      text: String(value),
+      write: (draft, text) => {
+        const read = Number(text.trim());
+        if (text.trim() === "" || !Number.isInteger(read) || read < least || read > most)
+          return `A whole number from ${least} to ${formatCount(most)}.`;
+        draft[key] = read;
+        return undefined;
+      },
+    };
+  }
+  function dayLine(key: string, label: string, value: string): CorrectionLine {
+    return {
+      key,
+      label,
+      text: value,
       isDay: true,
       write: (draft, text) => {
         const day = localDate.safeParse(text);
         if (!day.success) return "This is not a day of the calendar.";
-        draft.nextDay = day.data;
+        draft[key] = day.data;
         return undefined;
       },
     };
+  }
+  function nextDayLines({ nextDay }: EntryOf<"looked">): CorrectionLine[] {
+    if (nextDay === undefined) return [];
     return [
-      optional(line, (draft) => {
+      optional(dayLine("nextDay", "Come back on", nextDay), (draft) => {
         delete draft.nextDay;
       }),
     ];

@@ -1,4 +1,4 @@
-import { LOG } from "../../../tests/everyKind";
+import { LOG as OF_BIN, LOT_LOG, TUB_LOG } from "../../../tests/everyKind";
 import { entry, setupOf, START } from "../../../tests/log";
 import { addDays } from "@/core/calendar/day";
 import type { Entry } from "@/records/entry";
@@ -6,7 +6,9 @@ import { entrySchema } from "@/records/entry";
 import { corrected, isFixedDay, typedOf } from "./correction";
 import { correctionLines } from "./correctionLines";
 
-const bin = { firstDay: START, today: addDays(START, 60) };
+/** Of bins, lots and tubs alike. */
+const LOG = [...OF_BIN, ...LOT_LOG, ...TUB_LOG];
+const bin = { firstDay: START, today: addDays(START, 400) };
 const line = (of: Entry, label: RegExp) =>
   correctionLines(of, "metric").find((one) => label.test(one.label))!.key;
 const correct = (of: Entry, texts: Record<string, string>, more: { day?: string; note?: string } = {}) => {
@@ -17,7 +19,7 @@ const correct = (of: Entry, texts: Record<string, string>, more: { day?: string;
 const look = LOG.find((one) => one.kind === "looked" && one.readings.length > 8)!;
 
 test("every kind of entry opens with what it states, and kept untouched states the same", () => {
-  expect(new Set(LOG.map(({ kind }) => kind)).size).toBe(28);
+  expect(new Set(LOG.map(({ kind }) => kind)).size).toBe(39);
   for (const units of ["metric", "us"] as const)
     for (const one of LOG) {
       const lines = correctionLines(one, units);
@@ -121,13 +123,13 @@ test("what cannot be is said at its line, all at once, and nothing is written", 
   };
   const weighed = LOG.find((one) => one.kind === "weighed")!;
   expect(fault(weighed, { grossKg: "some", tareKg: "2 L" }, { day: addDays(START, -1) })).toEqual({
-    day: "The bin did not exist on that day.",
+    day: "There was none yet on that day.",
     grossKg: expect.stringContaining("some") as string,
     tareKg: expect.stringContaining("volume") as string,
   });
   expect(fault(weighed, { tareKg: "20 kg" }).tareKg).toMatch(/swapped/);
   expect(fault(look, { [line(look, /Moisture/)]: "140" })).not.toEqual({});
-  expect(fault(look, {}, { day: addDays(START, 61) }).day).toMatch(/not come/);
+  expect(fault(look, {}, { day: addDays(START, 401) }).day).toMatch(/not come/);
 });
 
 test("the first set-up keeps its day: all that follows rests on it", () => {
