@@ -21,14 +21,14 @@ export function demoOrders(lastDay: LocalDate, head: Head): readonly Order[] {
     order("demo-order-2", {
       name: "Allotment stall",
       purpose: "sale",
-      amount: { massKg: 1.2, measuredBy: "guessed" },
+      amount: { massKg: 3, measuredBy: "guessed" },
       orderedOn: after(-9),
-      dueOn: after(84),
+      dueOn: after(58),
     }),
     order("demo-order-3", {
       name: "Leaf-mould bed",
       purpose: "bed",
-      amount: { massKg: 2.5, measuredBy: "guessed" },
+      amount: { massKg: 14, measuredBy: "guessed" },
       orderedOn: after(-9),
       dueOn: after(130),
     }),

@@ -1,6 +1,6 @@
 import { addDays } from "@/core/calendar/day";
 import { bellShaped, seeded } from "@/core/chance/seeded";
-import { estimated, together } from "@/core/nursery/estimate";
+import { estimated } from "@/core/nursery/estimate";
 import type { Entry } from "@/records/entry";
 import { entryFormat, entrySchema } from "@/records/entry";
 import type { Tub } from "@/records/tub";
@@ -118,14 +118,16 @@ export function demoTubs(
       const id = `demo-tray-${letter.toLowerCase()}${cycle + 1}`;
       const day = addDays(setOn[cycle]!, CYCLE_DAYS);
       vessel(id, `Tray ${letter}, ${cycle === 0 ? "first" : "second"} brood`, "tray", rowName, day);
-      write(id, day, {
-        kind: "trayFilled",
-        fromId: `demo-tub-${letter.toLowerCase()}1`,
-        fraction: 1,
-        laidFrom: setOn[cycle],
-        laidTo: day,
-        cocoons: together(all),
-      });
+      all.forEach((cocoons, nth) =>
+        write(id, day, {
+          kind: "trayFilled",
+          fromId: `demo-tub-${letter.toLowerCase()}${nth + 1}`,
+          fraction: 1,
+          laidFrom: setOn[cycle],
+          laidTo: day,
+          cocoons,
+        }),
+      );
     });
   }
   return { tubs, entries };

@@ -21,7 +21,7 @@ export interface BroodStand {
 }
 
 /** What was laid over some days in so many slices: finer changes no day by more than one. */
-const LAID_SLICES = 6;
+const LAID_SLICES = 8;
 /** Incubation runs through eight like stages, so one day's cocoons hatch with this spread of their mean. Source: process model 7.8. */
 const HATCH_SPREAD = 1 / Math.sqrt(8);
 /** Below a tenth of its grown weight a worm is called a hatchling. */
@@ -30,7 +30,9 @@ const GROWING_FROM = 0.1;
 const MOST_DAYS = 540;
 
 /** Ends and inside of a normal spread cut into like slices: where the middle of each lies, in standard deviations. */
-const SLICES: readonly number[] = [-1.53, -0.89, -0.49, -0.16, 0.16, 0.49, 0.89, 1.53];
+const SLICES: readonly number[] = [
+  -1.73, -1.15, -0.81, -0.55, -0.32, -0.1, 0.1, 0.32, 0.55, 0.81, 1.15, 1.73,
+];
 
 /** Live grams of a worm by the share of its way to maturity: as a share of its grown weight it grows like a worm well fed, slowly at first. */
 function weighsG(way: number, { hatchlingG, adultG }: Species): number {

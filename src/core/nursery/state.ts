@@ -118,10 +118,17 @@ export function withParentsCounts(
 ): TubState {
   const { brood } = state;
   if (!brood) return state;
-  const laid = brood.fromIds.map(
-    (from) => states.get(from)?.cycles.find(({ trayId }) => trayId === id)?.cocoons,
-  );
+  const laid: (Estimate | undefined)[] = [];
+  const told = new Set<string>();
+  for (const [from, { cycles }] of states)
+    for (const cycle of cycles)
+      if (cycle.trayId === id) {
+        laid.push(cycle.cocoons);
+        told.add(from);
+      }
   if (laid.length === 0 || laid.some((one) => one === undefined)) return state;
+  // A tub that filled it and does not say so itself was told otherwise.
+  if (brood.fromIds.some((from) => !told.has(from))) return state;
   return { ...state, brood: { ...brood, cocoons: shareOf(together(laid as Estimate[]), brood.held) } };
 }
 

@@ -11,7 +11,7 @@ import {
   formatTemperature,
   formatVolume,
 } from "../quantity/format";
-import { materialOf, shortName } from "../catalogue/material";
+import { materialOf } from "../catalogue/material";
 import { speciesOf } from "../catalogue/species";
 import type { BroodStand } from "./cohorts";
 import type { Otherness } from "./explain";
@@ -173,10 +173,14 @@ export function sayOtherness(one: Otherness, units: UnitSystem): string {
     case "older":
       return `with worms that have laid through ${formatCount(one.ownCycles)} cycles before, the others ${formatCount(one.othersCycles)}`;
     case "bedding":
-      return `bedded with ${nameOf(one.beddingId)}, the others with ${nameOf(one.othersId)}`;
+      return `bedded with ${sayBedding(one.beddingId)}, the others with ${sayBedding(one.othersId)}`;
   }
 }
-const nameOf = (id: string): string => shortName(materialOf("bedding", id));
+/** A bedding in a sentence, whole: "aged, strawy manure" is no "aged". */
+export const sayBedding = (id: string): string => {
+  const { name } = materialOf("bedding", id);
+  return name.charAt(0).toLowerCase() + name.slice(1);
+};
 
 /** What may be behind it, and what to do with the tub. */
 export function sayWhy(is: TubVerdict["is"], others: readonly Otherness[], units: UnitSystem): string {

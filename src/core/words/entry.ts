@@ -1,3 +1,4 @@
+import { dayAndMonth } from "../calendar/day";
 import { FOOD_LEFT_WORDS, RIPENESS_WORDS, SMELL_WORDS, SQUEEZE_WORDS } from "./readings";
 import type { Amount, Entry, EntryOf, Reading } from "@/records/entry";
 import type {
@@ -287,7 +288,7 @@ export function sayEntry(entry: Entry, units: UnitSystem): EntryWords {
         rest: `${sayAmount(entry.grown, units)} grown worms, for ${entry.cycleDays} days`,
       };
     case "tubDue":
-      return { verb: "moved", rest: `due on ${entry.dueOn}` };
+      return { verb: "moved", rest: `due on ${dayAndMonth(entry.dueOn)}` };
     case "tubCleared":
       return {
         verb: CLEARED_WORDS[entry.how],
@@ -304,7 +305,7 @@ export function sayEntry(entry: Entry, units: UnitSystem): EntryWords {
     case "trayFilled":
       return {
         verb: "filled",
-        rest: `${entry.fraction === 1 ? "all" : formatPercent(entry.fraction)} of what was laid until ${entry.laidTo}`,
+        rest: `${entry.fraction === 1 ? "all" : formatPercent(entry.fraction)} of what was laid until ${dayAndMonth(entry.laidTo)}`,
       };
     case "thinned":
       return {

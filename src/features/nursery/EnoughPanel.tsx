@@ -6,7 +6,8 @@ import { enoughBy } from "@/core/nursery/enough";
 import { areaOfTub } from "@/core/nursery/cohorts";
 import { CYCLE_DAYS, wormsFor } from "@/core/nursery/setting";
 import { sayNoStocking, sayStocking } from "@/core/nursery/words";
-import { DEFAULT_UNIT, formatMass } from "@/core/quantity/format";
+import type { UnitSystem } from "@/core/quantity/format";
+import { DEFAULT_UNIT, formatMass, formatStocking } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
 import { TEMPERATE } from "@/core/expectation/climate";
 import { useDraft } from "@/session/draft";
@@ -14,30 +15,69 @@ import { useSession } from "@/session/session";
 import { DayField } from "@/ui/field/DayField";
 import { QuantityField } from "@/ui/field/QuantityField";
 import { localDate } from "@/vocabulary/fields";
+import Button from "@mui/material/Button";
+import { useGuarded } from "@/ui/useGuarded";
+import { PlainField } from "./PlainField";
+import { readWhole } from "./nurseryTyped";
 import styles from "./Nursery.module.css";
+
+const NOTHING = { kg: "", by: "", beds: "", area: "", density: "" };
+const LB_PER_KG = 2.20462;
+/** Kilograms a bed takes by its ground and how densely it is to be stocked; undefined while one of the two is no number. */
+function bedKg(area: string, density: string, units: UnitSystem): number | undefined {
+  const read = (typed: string) => (typed.trim() === "" ? NaN : Number(typed.trim().replace(",", ".")));
+  const kg = read(area) * read(density);
+  if (!(kg > 0) || !Number.isFinite(kg)) return undefined;
+  return units === "us" ? kg / LB_PER_KG : kg;
+}
 
 /** Enough grown worms by a day: how many tubs from when, what that takes, and when it is too late for breeding. */
 export function EnoughPanel({ tubs }: { readonly tubs: readonly TubToday[] }) {
-  const { db, rooms, units, today } = useSession();
-  const draft = useDraft(db, "nursery/enough", { kg: "", by: "" });
-  const { kg, by } = draft.typed;
+  const { db, rooms, units, today, author, keep } = useSession();
+  const { guarded, isBusy } = useGuarded();
+  const draft = useDraft(db, "nursery/enough", NOTHING);
+  const { kg, by, beds, area, density } = { ...NOTHING, ...draft.typed };
+  const set = (change: Partial<typeof NOTHING>) => draft.set((before) => ({ ...before, ...change }));
   const unit = units === "us" ? DEFAULT_UNIT.us.mass : "kg";
-  const wanted = kg.trim() === "" ? undefined : parseQuantity(kg, "mass", unit);
+  const eachKg = bedKg(area, density, units);
+  const bedCount = readWhole(beds) ?? 0;
+  const ofBeds = bedCount > 0 && eachKg !== undefined ? bedCount * eachKg : undefined;
+  const typedKg = kg.trim() === "" ? undefined : parseQuantity(kg, "mass", unit);
+  const wantedKg = ofBeds ?? (typedKg?.ok ? typedKg.value : undefined);
   const day = localDate.safeParse(by);
   const like = tubs.find(({ tub }) => tub.role === "tub");
   const size = like?.tub ?? { widthM: 0.3, lengthM: 0.4, speciesId: "fetida" as const };
   const species = speciesOf(size.speciesId);
   const climate = like?.climate ?? rooms[0]?.climate ?? TEMPERATE;
   const answer =
-    wanted?.ok && day.success
+    wantedKg !== undefined && day.success
       ? enoughBy(
-          { wormsKg: wanted.value, by: day.data },
+          { wormsKg: wantedKg, by: day.data },
           { grown: wormsFor(size).count, cycleDays: CYCLE_DAYS.usual, areaM2: areaOfTub(size) },
           species,
           climate,
           today,
         )
       : undefined;
+  const promise = () =>
+    guarded(async () => {
+      if (!day.success || wantedKg === undefined) return;
+      const many = Math.max(1, bedCount);
+      const kept = await keep(
+        many > 1 ? `${many} beds promised` : "A bed promised",
+        Array.from({ length: many }, (_, nth) =>
+          author.first("orders", {
+            name: many > 1 ? `Bed ${nth + 1} of ${many}` : "A bed",
+            purpose: "bed",
+            speciesId: size.speciesId,
+            amount: { massKg: Number((wantedKg / many).toFixed(3)), measuredBy: "guessed" },
+            orderedOn: today,
+            dueOn: day.data,
+          }),
+        ),
+      );
+      if (kept.ok) draft.set(() => NOTHING);
+    });
   const have = tubs.filter(({ tub, state }) => tub.role === "tub" && state.stage !== "ended").length;
   return (
     <section aria-labelledby="enough">
@@ -50,15 +90,31 @@ export function EnoughPanel({ tubs }: { readonly tubs: readonly TubToday[] }) {
           dimension="mass"
           unit={unit}
           typed={kg}
-          onTyped={(next) => draft.set((before) => ({ ...before, kg: next }))}
-          helper="two beds of 15 m² at 3 kg/m² are 90 kg"
+          onTyped={(next) => set({ kg: next })}
+          helper={
+            ofBeds === undefined
+              ? "or as beds, beside"
+              : `the beds take ${formatMass(ofBeds, units, "bucket")}`
+          }
         />
-        <DayField
-          label="By"
-          day={by}
-          onDay={(next) => draft.set((before) => ({ ...before, by: next }))}
-          from={addDays(today, 1)}
+        <PlainField
+          label="Beds to fill"
+          typed={beds}
+          onTyped={(next) => set({ beds: next })}
+          helper="like 2; may stay empty"
         />
+        <PlainField
+          label={`Ground of each (${units === "us" ? "sq ft" : "m²"})`}
+          typed={area}
+          onTyped={(next) => set({ area: next })}
+        />
+        <PlainField
+          label={`Worms on it (${units === "us" ? "lb/sq ft" : "kg/m²"})`}
+          typed={density}
+          onTyped={(next) => set({ density: next })}
+          helper={`${formatStocking(2.5, units)} to begin with, ${formatStocking(5, units)} full`}
+        />
+        <DayField label="By" day={by} onDay={(next) => set({ by: next })} from={addDays(today, 1)} />
       </div>
       {answer &&
         (answer.ok ? (
@@ -70,10 +126,13 @@ export function EnoughPanel({ tubs }: { readonly tubs: readonly TubToday[] }) {
             </ul>
             <p className={styles.quiet}>
               {have > 0 && `${have} ${have === 1 ? "tub stands" : "tubs stand"} here. `}
-              Beside buying: {wanted?.ok && formatMass(wanted.value, units, "bucket")} bought is there at once
-              and asks for no tubs; bred, it knows your bedding. Fill the bed nearest to the trays first, and
-              each as one bed in parts.
+              Beside buying: {formatMass(wantedKg!, units, "bucket")} bought is there at once and asks for no
+              tubs; bred, it knows your bedding. Promised, it is reserved bed by bed, and its pace is drawn
+              below; a large bed in parts is one bed.
             </p>
+            <Button variant="outlined" disabled={isBusy} onClick={() => void promise()}>
+              {bedCount > 1 ? `promise the ${bedCount} beds` : "promise it to a bed"}
+            </Button>
           </>
         ) : (
           <p role="status">{sayNoStocking(answer.problem, units)}</p>

@@ -1,5 +1,5 @@
 import type { GroupedBy, YieldGroup } from "@/core/nursery/explain";
-import { materialOf, shortName } from "@/core/catalogue/material";
+import { sayBedding } from "@/core/nursery/words";
 import { speciesOf } from "@/core/catalogue/species";
 import type { SpeciesId } from "@/vocabulary/setup";
 import styles from "./Nursery.module.css";
@@ -14,7 +14,7 @@ const nameOf = (by: GroupedBy, key: string): string =>
   by === "bedding"
     ? key === ""
       ? "not written"
-      : shortName(materialOf("bedding", key))
+      : sayBedding(key)
     : by === "species"
       ? speciesOf(key as SpeciesId).name.toLowerCase()
       : key === ""

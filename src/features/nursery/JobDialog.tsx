@@ -1,4 +1,6 @@
 "use client";
+import { materialsFor } from "@/core/catalogue/material";
+import { keyOfBatch } from "@/core/mixing/fromStore";
 import type { TubToday } from "@/core/nursery/due";
 import { estimated } from "@/core/nursery/estimate";
 import { CYCLE_DAYS, tubWeighsKg, wormsFor } from "@/core/nursery/setting";
@@ -30,6 +32,10 @@ const TITLES: Readonly<Record<NurseryJob, string>> = {
   day: "Another day",
   end: "Move on, or end",
 };
+const BEDDINGS = materialsFor("bedding")
+  .filter(({ stance }) => stance === "favoured" || stance === "fine")
+  .map(({ id, name }) => ({ value: id, label: name }));
+
 /** One job over many tubs: done alike for all that stay ticked, each with its own figure where it has one. */
 export function JobDialog({
   job,
@@ -40,7 +46,10 @@ export function JobDialog({
   readonly tubs: readonly TubToday[];
   readonly onClose: () => void;
 }) {
-  const { units, today, bins } = useSession();
+  const { units, today, bins, batchesToday, author } = useSession();
+  const stored = (batchesToday ?? [])
+    .filter(({ state }) => state.stage.is === "fit" && state.leftKg > 0.01)
+    .map(({ batch, state }) => ({ batch, leftKg: state.leftKg }));
   const write = useNurseryAct();
   const [left, setLeft] = useState<readonly string[]>([]);
   const [own, setOwn] = useState<Readonly<Record<string, string>>>({});
@@ -53,9 +62,25 @@ export function JobDialog({
   const hasOwn = job === "set" || job === "clear" || job === "count";
 
   const save = async () => {
-    const { label, act, into, faults } = readJob(job, typed, chosen, { own, units, today, newId });
+    const { label, act, into, fromStore, faults } = readJob(job, typed, chosen, {
+      own,
+      units,
+      today,
+      newId,
+      stored,
+    });
     setFault(faults);
-    if (Object.keys(faults).length === 0 && (await write(label, act, into))) onClose();
+    if (Object.keys(faults).length > 0) return;
+    const taken = fromStore
+      ? await author.entries({ kind: "batch", id: fromStore.batchId }, today, [
+          {
+            kind: "removed",
+            what: "contents",
+            amount: { massKg: fromStore.massKg, measuredBy: "proposed" },
+          },
+        ])
+      : [];
+    if (await write(label, act, into, taken)) onClose();
   };
   const text = (label: string, name: keyof JobTyped, helper?: string) => (
     <PlainField
@@ -168,9 +193,21 @@ export function JobDialog({
             )}
           </>
         )}
-        {(job === "set" || job === "tend") && (
+        {(job === "set" || job === "tend" || (job === "clear" && typed.again === "yes")) && (
           <>
-            {text("Bedding in each", "bedding", "aged manure or compost; like 12 L")}
+            {text("Bedding in each", "bedding", "like 12 L")}
+            <SelectField
+              label="Which bedding"
+              value={typed.beddingId}
+              options={[
+                ...stored.map(({ batch }) => ({
+                  value: keyOfBatch(batch.id),
+                  label: `${batch.name}, from the store`,
+                })),
+                ...BEDDINGS,
+              ]}
+              onChoose={(beddingId) => set({ beddingId })}
+            />
             {text("Water in each", "water", "like 1.5 L")}
             {text("Ground limestone in each", "lime", "like 20 g; never burnt or slaked lime")}
             {text("Fine feed in each", "feed", "a film: 5 g to 10 L of bed")}

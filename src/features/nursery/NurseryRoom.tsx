@@ -168,7 +168,6 @@ export function NurseryRoom() {
         </>
       )}
       <EnoughPanel tubs={standing} />
-      <SplitPanel />
       <OrdersPanel
         tubs={tubsToday}
         onPack={(order) => {
@@ -176,6 +175,7 @@ export function NurseryRoom() {
           document.getElementById("parcel")?.scrollIntoView({ block: "center" });
         }}
       />
+      <SplitPanel />
       <ParcelPanel
         tubs={standing}
         order={orders?.find(({ id, closed }) => id === packing && !closed)}

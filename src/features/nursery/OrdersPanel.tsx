@@ -79,7 +79,7 @@ export function OrdersPanel({
           dueOn: day.data,
         }),
       ]);
-      if (kept.ok) await draft.clear();
+      if (kept.ok) draft.set(() => NOTHING);
     });
   const callOff = (order: Order) =>
     guarded(async () =>

@@ -78,6 +78,7 @@ export function TubHistory({ one, all }: { readonly one: TubToday; readonly all:
               })),
               unit: "heads",
               colours,
+              isNamedAtPeak: true,
             })}
             height={220}
             label="Cocoons, hatchlings, growing and grown worms of this tray, from its filling on"

@@ -3,6 +3,8 @@ import { CLIMATE, START, tubEntry, tubOf } from "../../../tests/log";
 import { addDays } from "@/core/calendar/day";
 import type { TubToday } from "@/core/nursery/due";
 import { tubState } from "@/core/nursery/state";
+import { keyOfBatch } from "@/core/mixing/fromStore";
+import { batchSchema } from "@/records/batch";
 import { entrySchema } from "@/records/entry";
 import { tubSchema } from "@/records/tub";
 import { CLEARED_BY, COUNTED, TUB_ENDS } from "@/vocabulary/nursery";
@@ -74,6 +76,35 @@ test("whatever is typed, a job without a fault writes entries and trays the stor
     { numRuns: 600 },
   ); // prettier-ignore
 });
+
+test("bedded from the store, a job takes what was mixed, at its moisture, and never more of it than is left", () => {
+  const batch = batchSchema.parse({
+    schemaVersion: 1, rowId: "batch-row", id: "batch-1", revision: 1, recordedAt: "2026-01-01T00:00:00.000Z", deviceId: "laptop",
+    name: "Leaf mix", mixedOn: START, massKg: 20, volumeL: 40, waterL: 6, moisture: 0.7, heats: false, placeC: 18, turnDays: [], ripeFrom: START, ripeBy: START,
+    parts: [
+      { use: "bedding", materialId: "leaf-mould", massKg: 12, moisture: 0.6 },
+      { use: "bedding", materialId: "cardboard-corrugated", massKg: 2, moisture: 0.1 },
+    ],
+  }); // prettier-ignore
+  const empty = ["a", "b", "c"].map((id) => one(id));
+  const ask = (job: NurseryJob, bedding: string, tubs: readonly TubToday[], leftKg = 20) => {
+    let made = 0;
+    return readJob(job, { ...emptyJob(), bedding, beddingId: keyOfBatch(batch.id) }, tubs, { own: {}, units: "metric", today: TODAY, newId: () => `new-${(made += 1)}`, stored: [{ batch, leftKg }] }); // prettier-ignore
+  };
+  const { act, fromStore, faults } = ask("set", "8 L", empty);
+  expect(faults).toEqual({});
+  // Half a kilogram a litre, eight litres in each of three.
+  expect(fromStore).toEqual({ batchId: "batch-1", massKg: 12 });
+  const bedded = act.lines.flatMap(({ fact }) => (fact.kind === "bedded" ? fact.parts : []));
+  expect(bedded.every(({ batchId, moisture }) => batchId === "batch-1" && moisture === 0.7)).toBe(true);
+  expect(bedded.reduce((sum, { amount }) => sum + ("massKg" in amount ? amount.massKg : 0), 0)).toBeCloseTo(12, 3);
+  expect(ask("set", "8 L", empty, 10).faults.bedding).toMatch(/^Of Leaf mix only 10 kg are left; this takes 12 kg\.$/);
+  expect(ask("set", "", empty)).not.toHaveProperty("fromStore");
+  // Sieved and set again at once, it is bedded anew between the two.
+  const again = ask("clear", "4 L", [one("breeding", set("breeding"))]);
+  expect(again.act.lines.filter(({ tubId }) => tubId === "breeding").map(({ fact }) => fact.kind)).toEqual(["tubCleared", "bedded", "tubSet"]);
+  expect(again.fromStore?.massKg).toBeCloseTo(2, 3);
+}); // prettier-ignore
 
 test("a scoop and the whole make a share; neither, all of it; one of the two, or the larger first, is asked about", () => {
   expect(shareTyped("", "", "metric")).toBe(1);

@@ -6,10 +6,12 @@ import { countOf, CYCLE_DAYS, settingOf, wormsFor } from "@/core/nursery/setting
 import { cycleUnderWay, headsOf } from "@/core/nursery/state";
 import { sayNotCounted, sayNotSet } from "@/core/nursery/words";
 import type { UnitSystem } from "@/core/quantity/format";
-import { formatCount } from "@/core/quantity/format";
+import { asBedding, keyOfBatch } from "@/core/mixing/fromStore";
+import { formatCount, formatMass } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
 import { CLEARED_WORDS } from "@/core/words/entry";
-import type { HerdAmount } from "@/records/entry";
+import type { Batch } from "@/records/batch";
+import type { BeddingPart, HerdAmount } from "@/records/entry";
 import type { FactAbout } from "@/records/entry/about";
 import type { LocalDate } from "@/vocabulary/fields";
 import { localDate } from "@/vocabulary/fields";
@@ -34,6 +36,8 @@ export interface JobTyped {
   readonly each: string;
   readonly cycle: string;
   readonly bedding: string;
+  /** A material, or a batch of the store by its key. */
+  readonly beddingId: string;
   readonly water: string;
   readonly lime: string;
   readonly feed: string;
@@ -49,10 +53,13 @@ export interface JobTyped {
   readonly binId: string;
   readonly tend: keyof typeof TEND | "";
 }
+/** What breeders bed with, where nothing else is chosen. */
+export const AGED_MANURE = "manure-aged-bedding";
 export const emptyJob = (): JobTyped => ({
   each: "",
   cycle: String(CYCLE_DAYS.usual),
   bedding: "",
+  beddingId: AGED_MANURE,
   water: "",
   lime: "",
   feed: "",
@@ -74,6 +81,8 @@ export interface JobRead {
   readonly label: string;
   readonly act: NurseryAct;
   readonly into?: IntoBin;
+  /** What it takes out of the store. */
+  readonly fromStore?: { readonly batchId: string; readonly massKg: number };
   readonly faults: Readonly<Record<string, string>>;
 }
 
@@ -83,6 +92,8 @@ interface Asked {
   readonly units: UnitSystem;
   readonly today: LocalDate;
   readonly newId: () => string;
+  /** Batches of the store that are fit, with what is left of each. */
+  readonly stored?: readonly { readonly batch: Batch; readonly leftKg: number }[];
 }
 type Line = NurseryAct["lines"][number];
 
@@ -123,7 +134,35 @@ export function readJob(
   const names = `${chosen.length} ${chosen.length === 1 ? "tub" : "tubs"}`;
   if (chosen.length === 0) faults.form = "None is ticked.";
   const read = JOBS[job](typed, chosen, asked, faults);
-  return { label: `${names} ${read.said}`, act: read.act, ...(read.into ? { into: read.into } : {}), faults };
+  return {
+    label: `${names} ${read.said}`,
+    act: read.act,
+    ...(read.into ? { into: read.into } : {}),
+    ...takenFor(read.act, typed, asked, faults),
+    faults,
+  };
+}
+
+/** Kilograms of the chosen batch that the act beds with; more than is left of it is a fault. */
+function takenFor(
+  { lines }: NurseryAct,
+  typed: JobTyped,
+  { stored = [], units }: Asked,
+  faults: Record<string, string>,
+): Pick<JobRead, "fromStore"> {
+  const from = stored.find(({ batch }) => keyOfBatch(batch.id) === typed.beddingId);
+  if (!from) return {};
+  const massKg = lines.reduce(
+    (sum, { fact }) =>
+      fact.kind === "bedded"
+        ? fact.parts.reduce((all, { amount }) => all + ("massKg" in amount ? amount.massKg : 0), sum)
+        : sum,
+    0,
+  );
+  if (massKg <= 0) return {};
+  if (massKg > 1.02 * from.leftKg)
+    faults.bedding = `Of ${from.batch.name} only ${formatMass(from.leftKg, units, "bucket")} are left; this takes ${formatMass(massKg, units, "bucket")}.`;
+  return { fromStore: { batchId: from.batch.id, massKg: Number(massKg.toFixed(4)) } };
 }
 
 type ReadOne = (
@@ -138,9 +177,10 @@ const forEach = (chosen: readonly TubToday[], facts: readonly FactAbout<"tub">[]
   chosen.flatMap(({ tub }) => facts.map((fact) => ({ tubId: tub.id, fact })));
 
 const JOBS: Readonly<Record<NurseryJob, ReadOne>> = {
-  set: (typed, chosen, { own, units }, faults) => {
+  set: (typed, chosen, { own, ...asked }, faults) => {
+    const { units } = asked;
     const cycleDays = readWhole(typed.cycle) ?? 0;
-    const besides = tended(typed, units, faults);
+    const besides = tended(typed, asked, faults);
     const lines = chosen.flatMap((one): Line[] => {
       const { tub } = one;
       const text = own[tub.id] ?? (typed.each === "" ? `${wormsFor(tub).count}` : typed.each);
@@ -155,7 +195,8 @@ const JOBS: Readonly<Record<NurseryJob, ReadOne>> = {
     });
     return { said: "set", act: linesOnly(lines) };
   },
-  clear: (typed, chosen, { own, units, today, newId }, faults) => {
+  clear: (typed, chosen, { own, newId, ...asked }, faults) => {
+    const { units, today } = asked;
     const cycleDays = readWhole(typed.cycle) ?? 0;
     const isAgain = typed.again === "yes";
     if (isAgain && (cycleDays < CYCLE_DAYS.least || cycleDays > CYCLE_DAYS.most))
@@ -180,7 +221,12 @@ const JOBS: Readonly<Record<NurseryJob, ReadOne>> = {
       },
       newId,
     );
-    return { said: CLEARED_WORDS[typed.how], act };
+    // Set again at once, it is bedded anew before the worms go in.
+    const besides = isAgain ? tended(typed, asked, faults) : [];
+    const lines = act.lines.flatMap((line) =>
+      line.fact.kind === "tubSet" ? [...besides.map((fact) => ({ tubId: line.tubId, fact })), line] : [line],
+    );
+    return { said: CLEARED_WORDS[typed.how], act: { ...act, lines } };
   },
   count: (typed, chosen, { own, units }, faults) => {
     const share = shareTyped(typed.scoop, typed.whole, units);
@@ -212,9 +258,9 @@ const JOBS: Readonly<Record<NurseryJob, ReadOne>> = {
       act: into < 1 ? linesOnly([]) : thinning(chosen, Math.min(MOST_TRAYS, into), today, newId),
     };
   },
-  tend: (typed, chosen, { units }, faults) => {
+  tend: (typed, chosen, asked, faults) => {
     const note: FactAbout<"tub">[] = typed.tend === "" ? [] : [{ kind: "noted", text: TEND[typed.tend] }];
-    const facts = [...tended(typed, units, faults), ...note];
+    const facts = [...tended(typed, asked, faults), ...note];
     if (facts.length === 0 && Object.keys(faults).length === 0) faults.form = "What was done?";
     return { said: "tended", act: linesOnly(forEach(chosen, facts)) };
   },
@@ -266,8 +312,20 @@ function herd(name: string, text: string, faults: Record<string, string>): HerdA
   return read.ok ? read.value : undefined;
 }
 
+/** Litres of a material, or of a batch as what it was made of. */
+function beddingOf(id: string, volumeL: number, stored: NonNullable<Asked["stored"]>): BeddingPart[] {
+  const batch = stored.find((one) => keyOfBatch(one.batch.id) === id)?.batch;
+  if (!batch) return [{ materialId: id, amount: { volumeL, measuredBy: "volume" as const } }];
+  const kgPerL = batch.volumeL > 0 ? batch.massKg / batch.volumeL : 0.5;
+  return asBedding(batch, kgPerL * volumeL) as BeddingPart[];
+}
+
 /** What goes into each of them besides worms: bedding, lime that is not caustic, water, a film of feed. */
-function tended(typed: JobTyped, units: UnitSystem, faults: Record<string, string>): FactAbout<"tub">[] {
+function tended(
+  typed: JobTyped,
+  { units, stored = [] }: Pick<Asked, "units" | "stored">,
+  faults: Record<string, string>,
+): FactAbout<"tub">[] {
   const litres = (name: "bedding" | "water"): number | undefined => {
     if (typed[name].trim() === "") return undefined;
     const read = parseQuantity(typed[name], "volume", units === "us" ? "qt" : "L");
@@ -288,9 +346,7 @@ function tended(typed: JobTyped, units: UnitSystem, faults: Record<string, strin
   });
   const [bedL, waterL, limeKg, feedKg] = [litres("bedding"), litres("water"), grams("lime"), grams("feed")];
   return [
-    ...(bedL
-      ? [{ kind: "bedded" as const, parts: [{ materialId: "manure-aged-bedding", amount: volume(bedL) }] }]
-      : []),
+    ...(bedL ? [{ kind: "bedded" as const, parts: beddingOf(typed.beddingId, bedL, stored) }] : []),
     ...(limeKg ? [dosed("lime-calcitic-ground", limeKg)] : []),
     ...(waterL ? [{ kind: "watered" as const, amount: volume(waterL) }] : []),
     ...(feedKg ? [dosed("grain-meal", feedKg)] : []),

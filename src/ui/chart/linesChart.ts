@@ -9,6 +9,8 @@ export interface LinesChartInput {
     /** Single readings, not a course. */
     readonly isDots?: boolean;
   }[];
+  /** Where courses end together: each bears its name at its highest. */
+  readonly isNamedAtPeak?: boolean;
   readonly unit: string;
   readonly colours: Colours;
 }
@@ -16,7 +18,7 @@ export interface LinesChartInput {
 const DASHES = ["solid", "dashed", "dotted", "solid"] as const;
 
 /** Courses over days on one scale; told apart by their dashes and by their names at the end as well as by colour. */
-export function linesChart({ series, unit, colours }: LinesChartInput) {
+export function linesChart({ series, unit, colours, isNamedAtPeak = false }: LinesChartInput) {
   const { text, base } = chartFrame(colours, unit, 2);
   const shifts = apart(series.map(({ points }) => points.at(-1)?.[1] ?? 0));
   const strokes = [colours.moss, colours.straw, colours.clay, colours.ink];
@@ -42,22 +44,31 @@ export function linesChart({ series, unit, colours }: LinesChartInput) {
         : {
             type: "line",
             name,
-            showSymbol: false,
+            showSymbol: isNamedAtPeak,
+            symbolSize: 0,
             lineStyle: { color, width: 2.5, type: DASHES[nth % DASHES.length] },
             itemStyle: { color },
             endLabel: {
-              show: true,
+              show: !isNamedAtPeak,
               formatter: name,
               color,
               fontSize: 13,
               fontFamily: text.fontFamily,
               offset: [0, shifts[nth]!],
             },
-            data: [...points],
+            data: isNamedAtPeak ? named(points, name, color) : [...points],
           };
     }),
   };
 }
+
+const named = (points: LinesChartInput["series"][number]["points"], name: string, color: string) => {
+  const highest = points.reduce((best, [, value], at) => (value > points[best]![1] ? at : best), 0);
+  return points.map((value, at) => ({
+    value,
+    label: { show: at === highest, formatter: name, color, fontSize: 13, position: "top" as const },
+  }));
+};
 
 /** Of a chart's height, what one line of text takes. */
 const LINE = 0.075;
