@@ -70,8 +70,10 @@ function broodDue(tub: Tub, state: TubState, climate: Climate): TubDue | undefin
   const hatched = seen.some(({ of }) => of === "hatchlings" || of === "growing" || of === "grown");
   if (days.firstOn && !hatched && state.tendedOn < days.firstOn) return { task: "look", on: days.firstOn };
   const baitOn = days.meanOn && addDays(days.meanOn, BAIT_AFTER_MEAN_DAYS);
-  if (baitOn && !brood.thinnedOn && state.tendedOn < baitOn) return { task: "bait", on: baitOn };
   const thinOn = thinsOn(tub, state, days, climate);
+  // Crowded before it is baited, it is thinned first.
+  if (baitOn && !brood.thinnedOn && state.tendedOn < baitOn && !(thinOn && thinOn <= baitOn))
+    return { task: "bait", on: baitOn };
   if (thinOn && (!days.grownOn || thinOn < days.grownOn)) return { task: "thin", on: thinOn };
   return days.grownOn ? { task: "moveOn", on: days.grownOn } : undefined;
 }

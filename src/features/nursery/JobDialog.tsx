@@ -110,7 +110,7 @@ export function JobDialog({
               "Grown worms in each",
               "each",
               usual
-                ? `as proposed: ${formatCount(usual.count)}, ${formatMass(usual.massKg, units)} on ${formatArea(usual.areaM2, units)}`
+                ? `as proposed: ${formatCount(usual.count)}, ${formatMass(usual.massKg, units)} on ${formatArea(usual.areaM2, units)}; or by a sample: 120 g, 50 weigh 21 g`
                 : " ",
             )}
             {text(

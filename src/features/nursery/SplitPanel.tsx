@@ -3,7 +3,7 @@ import { shortDay } from "@/core/calendar/day";
 import { speciesOf } from "@/core/catalogue/species";
 import { HERD_KG_PER_M2 } from "@/core/matter/figures";
 import { splitOf } from "@/core/nursery/splitting";
-import { formatMass } from "@/core/quantity/format";
+import { formatStocking } from "@/core/quantity/format";
 import { useSession } from "@/session/session";
 import Link from "next/link";
 import styles from "./Nursery.module.css";
@@ -36,8 +36,8 @@ export function SplitPanel() {
           <li key={bin.id}>
             <Link href={`/bin?id=${bin.id}`}>{bin.name}</Link>:{" "}
             {split.isNow
-              ? `can be split now, ${formatMass(split.kgPerM2, units, "bucket")} to the square metre live there.`
-              : `about ${shortDay(on)} ${on.slice(0, 4)}, when ${formatMass(HERD_KG_PER_M2.running, units, "bucket")} to the square metre live there.`}{" "}
+              ? `can be split now, ${formatStocking(split.kgPerM2, units)} live there.`
+              : `about ${shortDay(on)} ${on.slice(0, 4)}, when ${formatStocking(HERD_KG_PER_M2.running, units)} live there.`}{" "}
             {split.isNow && <Link href={`/stock?bin=${bin.id}`}>share it out</Link>}
           </li>
         ))}

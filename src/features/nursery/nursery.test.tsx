@@ -174,6 +174,12 @@ test("worms are read as heads or as a weight, and nothing else", () => {
   expect(readHerd("250")).toMatchObject({ ok: true, value: { count: 250 } });
   expect(readHerd("1 200")).toMatchObject({ ok: true, value: { count: 1200 } });
   expect(readHerd("110 g")).toMatchObject({ ok: true, value: { massKg: 0.11 } });
+  expect(readHerd("120 g, 50 weigh 20 g")).toMatchObject({
+    ok: true,
+    value: { count: 300, measuredBy: "weighed", typed: "120 g, 50 weigh 20 g" },
+  });
+  for (const text of ["10 g, 50 weigh 20 g", "120 g, 50 weigh", "120 g, 0 weigh 20 g", "12, 50 in 3 L"])
+    expect([text, readHerd(text).ok]).toEqual([text, false]);
   for (const text of ["", "many", "2.5", "-3", "3 L"]) expect(readHerd(text).ok).toBe(false);
   expect(readWhole("24")).toBe(24);
   for (const text of ["", "2.5", "x", "-1"]) expect(readWhole(text)).toBeUndefined();
