@@ -4,7 +4,7 @@ import type { LocalDate } from "@/vocabulary/fields";
 import { addDays, daysBetween } from "../calendar/day";
 import type { Species } from "../catalogue/species";
 import { speciesOf } from "../catalogue/species";
-import { SURVIVES, developmentOn } from "./growth";
+import { livedFrom, SURVIVES } from "./growth";
 import type { Brood, Count } from "./state";
 
 /** Its ground, m². */
@@ -63,14 +63,8 @@ export function broodCourse(
   climate: Climate,
 ): BroodCourse | undefined {
   if (!brood.cocoons) return undefined;
-  // Days at 25 °C lived through since the first was laid, as far as anybody asked.
-  const lived = [0];
-  const livedAt = (day: number): number => {
-    const wanted = Math.min(MOST_DAYS, Math.max(0, Math.round(day)));
-    while (lived.length <= wanted)
-      lived.push(lived.at(-1)! + developmentOn(addDays(brood.laidFrom, lived.length - 1), species, climate));
-    return lived[wanted]!;
-  };
+  const lived = livedFrom(brood.laidFrom, species, climate);
+  const livedAt = (day: number): number => lived.of(Math.min(MOST_DAYS, Math.max(0, Math.round(day))));
   const laidOver = daysBetween(brood.laidFrom, brood.laidTo);
   const hatchesAt = Array.from({ length: LAID_SLICES }, (_, nth) =>
     SLICES.map(
@@ -109,8 +103,9 @@ export function broodCourse(
     believed,
     grownOn: (day) => {
       const now = livedAt(daysBetween(brood.laidFrom, day)) - species.maturityDays;
-      const grown =
-        hatchesAt.filter((hatches) => now >= hatches).length * believed * wormsEach * SURVIVES.middle;
+      let cohorts = 0;
+      for (const hatches of hatchesAt) if (now >= hatches) cohorts += 1;
+      const grown = cohorts * believed * wormsEach * SURVIVES.middle;
       return grown - Math.min(grown, takenCount);
     },
     on: (day) => {
@@ -138,7 +133,6 @@ const MOST_OFF = 20;
 
 /** On a square metre of tray young feed side by side up to this weight; more, and they stay small. Source: process model 12.2, starting bed. */
 export const THIN_KG_PER_M2 = 2.5;
-const EVERY_DAYS = 2;
 
 /** The first day in a span on which a brood weighs more than its ground carries well; undefined where it never does. Never throws. */
 export function crowdedOn(
@@ -147,8 +141,14 @@ export function crowdedOn(
   from: LocalDate,
   until: LocalDate,
 ): LocalDate | undefined {
-  for (let day = from; day <= until; day = addDays(day, EVERY_DAYS))
-    if (course.on(day).liveG / 1000 > THIN_KG_PER_M2 * areaM2) return day;
+  const isCrowded = (day: LocalDate) => course.on(day).liveG / 1000 > THIN_KG_PER_M2 * areaM2;
+  // Week by week, then day by day within the week: young grow heavier from day to day.
+  for (let week = from; week <= until; week = addDays(week, 7))
+    if (isCrowded(week)) {
+      for (let day = addDays(week, -6); day < week; day = addDays(day, 1))
+        if (day >= from && isCrowded(day)) return day;
+      return week;
+    }
   return undefined;
 }
 

@@ -1,6 +1,6 @@
 import type { Climate } from "@/records/room";
 import type { LocalDate } from "@/vocabulary/fields";
-import { addDays } from "../calendar/day";
+import { addDays, dayOfYear } from "../calendar/day";
 import { breedingOf } from "../catalogue/breeding";
 import type { Species } from "../catalogue/species";
 import { airTemperatureC } from "../expectation/climate";
@@ -29,19 +29,45 @@ export function cocoonsExpected(species: Species, grown: number, cycleDays: numb
 export const bedOfRoomC = (climate: Climate, day: LocalDate): number =>
   airTemperatureC(climate, day) + ABOVE_AIR_K;
 
-/** Days at 25 °C that one day in a room is worth to cocoons and young; below where a species lays it rests. Never throws. */
-export function developmentOn(day: LocalDate, species: Species, climate: Climate): number {
-  const at = bedOfRoomC(climate, day);
-  return at > species.warmthC[0] ? species.q10 ** ((Math.min(at, species.bestC) - 25) / 10) : 0;
+const YEAR = 365;
+const tables = new WeakMap<Climate, Map<string, Float64Array>>();
+/** What each day of a room's year is worth to cocoons and young, in days at 25 °C; worked out once for a room and a species. */
+function developmentByDay(species: Species, climate: Climate): Float64Array {
+  const known = tables.get(climate) ?? new Map<string, Float64Array>();
+  tables.set(climate, known);
+  const table =
+    known.get(species.id) ??
+    Float64Array.from({ length: YEAR }, (_, day) => {
+      const at = bedOfRoomC(climate, addDays(FIRST_OF_YEAR, day));
+      // Below where it lays it rests; it does not go back.
+      return at > species.warmthC[0] ? species.q10 ** ((Math.min(at, species.bestC) - 25) / 10) : 0;
+    });
+  known.set(species.id, table);
+  return table;
+}
+const FIRST_OF_YEAR = "2026-01-01" as LocalDate;
+
+/** Days at 25 °C lived through from the start of a day on, day by day; `of` asks for so many days after it. Never throws. */
+export function livedFrom(
+  from: LocalDate,
+  species: Species,
+  climate: Climate,
+): { readonly of: (days: number) => number } {
+  const table = developmentByDay(species, climate);
+  const first = dayOfYear(from) - 1;
+  const lived = [0];
+  return {
+    of: (days) => {
+      while (lived.length <= days) lived.push(lived.at(-1)! + table[(first + lived.length - 1) % YEAR]!);
+      return lived[Math.max(0, days)]!;
+    },
+  };
 }
 
 /** Days a stage takes at 25 °C, lived day by day at a room's warmth; undefined where it never ends. */
 function daysFor(daysAt25: number, species: Species, climate: Climate, from: LocalDate): number | undefined {
-  let done = 0;
-  for (let day = 0; day < MOST_DAYS; day += 1) {
-    done += developmentOn(addDays(from, day), species, climate);
-    if (done >= daysAt25) return day + 1;
-  }
+  const lived = livedFrom(from, species, climate);
+  for (let day = 1; day <= MOST_DAYS; day += 1) if (lived.of(day) >= daysAt25) return day;
   return undefined;
 }
 
