@@ -53,7 +53,9 @@ export const TASK_WORDS: Readonly<Record<TubTask, { readonly verb: string; reado
 
 /** A job as one line: how many, and of which rows. */
 export function sayJob({ task, tubs }: Job): string {
-  const rows = [...new Set(tubs.map(({ tub }) => (tub.role === "tray" ? "trays" : (tub.row ?? tub.name))))];
+  const rows = [
+    ...new Set(tubs.map(({ tub }) => (tub.role === "tray" ? "trays" : (tub.row ?? tub.name)))),
+  ].toSorted((a, b) => a.localeCompare(b, "en", { numeric: true }));
   return `${TASK_WORDS[task].verb} ${tubs.length}: ${rows.slice(0, 4).join(", ")}${rows.length > 4 ? ` and ${rows.length - 4} more` : ""}`;
 }
 

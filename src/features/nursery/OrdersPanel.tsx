@@ -151,7 +151,7 @@ export function OrdersPanel({
           helper="300, or 1.2 kg"
         />
         <DayField
-          label="Due by"
+          label="Due on"
           day={draft.typed.due}
           onDay={(due) => set({ due })}
           fault={faults.due}

@@ -38,7 +38,7 @@ export function SplitPanel() {
             {split.isNow
               ? `can be split now, ${formatStocking(split.kgPerM2, units)} live there.`
               : `about ${shortDay(on)} ${on.slice(0, 4)}, when ${formatStocking(HERD_KG_PER_M2.running, units)} live there.`}{" "}
-            {split.isNow && <Link href={`/stock?bin=${bin.id}`}>share it out</Link>}
+            {split.isNow && <Link href={`/stock?split=${bin.id}`}>share it out</Link>}
           </li>
         ))}
       </ul>

@@ -191,7 +191,7 @@ test("promised: reserved with a fair extra, held against what grows up, packed i
   expect(within(promised).getByText("A day from today on.")).toBeVisible();
   write("For whom, or which bed", "Wren");
   write("Worms promised", "200");
-  typeDay("Due by", addDays(TODAY, 10));
+  typeDay("Due on", addDays(TODAY, 10));
   await keeper.click(within(promised).getByRole("button", { name: "promise it" }));
   const line = await within(promised).findByText("Wren");
   await waitFor(() => expect(screen.getByLabelText("For whom, or which bed")).toHaveValue(""));
@@ -203,7 +203,7 @@ test("promised: reserved with a fair extra, held against what grows up, packed i
   write("For whom, or which bed", "The long bed");
   await choose("It is", "a bed of your own");
   write("Worms promised", "40 kg");
-  typeDay("Due by", addDays(TODAY, 200));
+  typeDay("Due on", addDays(TODAY, 200));
   await keeper.click(within(promised).getByRole("button", { name: "promise it" }));
   const bed = await within(promised).findByText("The long bed");
   expect(bed.closest("li")).toHaveTextContent(
@@ -237,7 +237,7 @@ test("a crowded bin is named for splitting, one with room has its day, a herd to
   expect(lines[0]).toHaveTextContent(/^Crowded: can be split now/);
   expect(within(lines[0]!).getByRole("link", { name: "share it out" })).toHaveAttribute(
     "href",
-    "/stock?bin=bin-1",
+    "/stock?split=bin-1",
   );
   expect(lines.map(({ textContent }) => textContent).join(" ")).not.toMatch(/Empty/);
 });

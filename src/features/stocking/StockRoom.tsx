@@ -19,8 +19,11 @@ const WAYS = [
 /** Worms in and out: a delivery shared among bins, a bin split, worms given away. */
 export function StockRoom() {
   const { bins } = useSession();
-  const first = useSearchParams().get("bin") ?? undefined;
-  const [way, setWay] = useState<(typeof WAYS)[number]["value"]>("arrived");
+  const asked = useSearchParams();
+  const first = asked.get("bin") ?? undefined;
+  /** The bin that is to be shared out. */
+  const split = asked.get("split") ?? undefined;
+  const [way, setWay] = useState<(typeof WAYS)[number]["value"]>(split ? "over" : "arrived");
   const standing: readonly BinToday[] = (bins ?? []).filter(({ state }) => state.setup !== undefined);
   return (
     <main className={room.room} data-usable={bins !== undefined}>
@@ -44,7 +47,7 @@ export function StockRoom() {
             {way === "arrived" ? (
               <DeliveryForm bins={standing} first={first} />
             ) : (
-              <TransferForm key={way} bins={standing} first={first} isAway={way === "away"} />
+              <TransferForm key={way} bins={standing} first={first} split={split} isAway={way === "away"} />
             )}
           </div>
         )

@@ -14,6 +14,7 @@ import { transferFacts } from "@/core/stocking/transfer";
 import { sayStockProblem } from "@/core/stocking/words";
 import { newId } from "@/session/author";
 import { useDraft } from "@/session/draft";
+import { useBinsOn } from "@/session/useBinsOn";
 import { useSession } from "@/session/session";
 import { DayField } from "@/ui/field/DayField";
 import { Choice } from "@/ui/choice/Choice";
@@ -22,7 +23,7 @@ import { localDate } from "@/vocabulary/fields";
 import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import { useRouter } from "next/navigation";
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import styles from "./Stock.module.css";
 
 /** Everything goes over as what it is: bedding, food, castings, worms and water. */
@@ -47,27 +48,43 @@ const isDeedProblem = (problem: { readonly code: string }): problem is DeedProbl
 export function TransferForm({
   bins,
   first,
+  split,
   isAway,
 }: {
   readonly bins: readonly BinToday[];
   readonly first: string | undefined;
+  /** A bin half of which goes into another. */
+  readonly split: string | undefined;
   readonly isAway: boolean;
 }) {
   const { db, units, today, author, keep } = useSession();
   const router = useRouter();
-  const receiverFirst = first ?? bins[1]?.bin.id ?? "";
-  const draft = useDraft(db, `transfer/${isAway ? "away" : "over"}`, {
-    from: String(bins.find(({ bin }) => bin.id !== receiverFirst)?.bin.id ?? bins[0]!.bin.id),
+  // Into an empty one, if there is one.
+  const emptiest = bins
+    .filter(({ bin }) => bin.id !== split)
+    .toSorted((a, b) => a.state.worms.massKg - b.state.worms.massKg)[0];
+  const receiverFirst = split ? (emptiest?.bin.id ?? "") : (first ?? bins[1]?.bin.id ?? "");
+  const draft = useDraft(db, `transfer/${split ?? (isAway ? "away" : "over")}`, {
+    from: split ?? String(bins.find(({ bin }) => bin.id !== receiverFirst)?.bin.id ?? bins[0]!.bin.id),
     to: String(receiverFirst),
-    of: "worms",
-    amount: "",
+    of: split ? "contents" : "worms",
+    amount: split ? "50" : "",
     day: String(today),
   });
   const [faults, setFaults] = useState<Readonly<Record<string, string>>>({});
   const { typed } = draft;
   const set = (changes: Partial<typeof typed>) => draft.set((before) => ({ ...before, ...changes }));
-  const giver = bins.find(({ bin }) => bin.id === typed.from);
-  const receiver = isAway ? undefined : bins.find(({ bin }) => bin.id === typed.to);
+  const told = localDate.safeParse(typed.day);
+  const on = told.success ? told.data : today;
+  // What went over is what lay there on that day.
+  const concerned = useMemo(
+    () => bins.filter(({ bin }) => bin.id === typed.from || (!isAway && bin.id === typed.to)),
+    [bins, typed.from, typed.to, isAway],
+  );
+  const then = useBinsOn(concerned, on);
+  const asOf = (id: string) => then?.get(id) ?? bins.find(({ bin }) => bin.id === id);
+  const giver = asOf(typed.from);
+  const receiver = isAway ? undefined : asOf(typed.to);
 
   const { guarded, isBusy } = useGuarded();
   const save = async () => {
@@ -178,7 +195,7 @@ export function TransferForm({
         slotProps={{ htmlInput: { maxLength: 40, autoComplete: "off" } }}
       />
       <p className={styles.row}>
-        <Button type="submit" variant="contained" disabled={isBusy}>
+        <Button type="submit" variant="contained" disabled={isBusy || then === undefined}>
           {isAway ? "Keep: given away" : "Carry it over"}
         </Button>
       </p>
