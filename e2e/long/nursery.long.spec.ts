@@ -129,6 +129,7 @@ testLong(
         }
         await keep(page);
         await expect(dialog).toBeHidden();
+        await open(page, plus(START, day));
       }
     }
     await expect(promised.getByText(/^grown and there/)).toBeVisible();

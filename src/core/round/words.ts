@@ -50,7 +50,7 @@ export const carryLines = (
   units: UnitSystem,
 ): readonly { readonly what: string; readonly amount: string }[] =>
   [
-    { what: "Scraps", amount: carry.scrapsKg > 0 ? formatMass(carry.scrapsKg, units, "bucket") : "" },
+    { what: "Scraps", amount: carry.scrapsKg > 0 ? formatMass(carry.scrapsKg, units) : "" },
     {
       what: "Dry shredded card",
       amount: carry.dryBeddingKg > 0 ? formatMass(carry.dryBeddingKg, units) : "",

@@ -5,17 +5,20 @@ import type { BenchLine } from "@/core/mixing/bench";
 import { readBench, reportMix } from "@/core/mixing/bench";
 import type { Blend } from "@/core/mixing/solve";
 import { withStore } from "@/core/mixing/fromStore";
-import { DEFAULT_UNIT, formatToEdit } from "@/core/quantity/format";
+import { DEFAULT_UNIT, formatToEdit, formatVolume } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
 import { newId } from "@/session/author";
 import { useDraft } from "@/session/draft";
 import { useSession } from "@/session/session";
 import { solveBlend } from "@/workers/mixing.client";
-import { useMemo, useState } from "react";
+import { useSearchParams } from "next/navigation";
+import { useEffect, useMemo, useState } from "react";
 
 export interface BenchTyped {
   readonly lines: readonly BenchLine[];
   readonly wanted: string;
+  /** What a sheet last asked for: what is typed after it stands. */
+  readonly askedL?: number;
   readonly moisture: string;
   readonly cn: string;
   /** Whether the amounts on the lines are all there is when the bench solves. */
@@ -43,6 +46,16 @@ export function useBench() {
   const usual = units === "us" ? "10 gal" : "40 L";
   const draft = useDraft<BenchTyped>(db, "mix", { ...FIRST, wanted: usual });
   const { typed } = draft;
+  // Asked for by a sheet or a timetable: so many litres of it, told once.
+  const asked = useSearchParams().get("litres");
+  const askedL = asked !== null && /^\d{1,5}$/.test(asked) ? Number(asked) : 0;
+  const { isLoaded, set: setTyped } = draft;
+  useEffect(() => {
+    if (isLoaded && askedL > 0)
+      setTyped((before) =>
+        before.askedL === askedL ? before : { ...before, askedL, wanted: formatVolume(askedL, units) },
+      );
+  }, [isLoaded, askedL, units, setTyped]);
   const [solving, setSolving] = useState<"at rest" | "working">("at rest");
   const [blend, setBlend] = useState<Blend>();
   const { batchesToday: stored } = useSession();

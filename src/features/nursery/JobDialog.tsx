@@ -152,7 +152,7 @@ export function JobDialog({
               onChoose={(of) => set({ of })}
             />
             {text("One scoop weighs", "scoop", "empty: all of it is counted")}
-            {text("All of it weighs", "whole", "of one tub, like 1.6 kg")}
+            {text("All of it weighs", "whole", `of one tub, like ${units === "us" ? "3.5 lb" : "1.6 kg"}`)}
           </>
         )}
         {job === "thin" &&
@@ -195,7 +195,7 @@ export function JobDialog({
         )}
         {(job === "set" || job === "tend" || (job === "clear" && typed.again === "yes")) && (
           <>
-            {text("Bedding in each", "bedding", "like 12 L")}
+            {text("Bedding in each", "bedding", `like ${units === "us" ? "3 gal" : "12 L"}`)}
             <SelectField
               label="Which bedding"
               value={typed.beddingId}
@@ -208,9 +208,17 @@ export function JobDialog({
               ]}
               onChoose={(beddingId) => set({ beddingId })}
             />
-            {text("Water in each", "water", "like 1.5 L")}
-            {text("Ground limestone in each", "lime", "like 20 g; never burnt or slaked lime")}
-            {text("Fine feed in each", "feed", "a film: 5 g to 10 L of bed")}
+            {text("Water in each", "water", `like ${units === "us" ? "1.5 qt" : "1.5 L"}`)}
+            {text(
+              "Ground limestone in each",
+              "lime",
+              `like ${units === "us" ? "3/4 oz" : "20 g"}; never burnt or slaked lime`,
+            )}
+            {text(
+              "Fine feed in each",
+              "feed",
+              units === "us" ? "a film: 1/4 oz to 3 gal of bed" : "a film: 5 g to 10 L of bed",
+            )}
           </>
         )}
         {job === "tend" && (

@@ -87,7 +87,8 @@ export function NewTubs({
       ["long", lengthM],
       ["deep", depthM],
     ] as const)
-      if (value === undefined) faults[name] = "A length between 5 cm and 4 m.";
+      if (value === undefined)
+        faults[name] = `A length between ${units === "us" ? "2 in and 13 ft" : "5 cm and 4 m"}.`;
     if (!start.success || start.data < today) faults.start = "A day that is not in the past.";
     if (typed.roomId === "") faults.roomId = "Which room? Rooms come with the first bin.";
     setFault(faults);

@@ -148,7 +148,7 @@ export function OrdersPanel({
           typed={draft.typed.amount}
           onTyped={(amount) => set({ amount })}
           fault={faults.amount}
-          helper="300, or 1.2 kg"
+          helper={units === "us" ? "300, or 2.5 lb" : "300, or 1.2 kg"}
         />
         <DayField
           label="Due on"

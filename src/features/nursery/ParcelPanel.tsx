@@ -118,7 +118,9 @@ export function ParcelPanel({
           disabled={order !== undefined}
           value={typed.amount}
           error={read?.ok === false}
-          helperText={read?.ok === false ? read.problem.sentence : "250, or 120 g"}
+          helperText={
+            read?.ok === false ? read.problem.sentence : units === "us" ? "250, or 4 oz" : "250, or 120 g"
+          }
           onChange={({ target }) => set({ amount: target.value })}
           slotProps={{ htmlInput: { autoComplete: "off", maxLength: 40 } }}
         />
@@ -204,7 +206,10 @@ export function ParcelPanel({
                 No food for three days, then a handful of soft scraps under the bedding. More when it is gone.
               </li>
               <li>Damp as a wrung cloth: one or two drops out of a squeezed handful.</li>
-              <li>15 to 25 °C, out of the sun. A few wander in the first nights; leave a light on.</li>
+              <li>
+                {formatTemperatureRange(15, 25, units)}, out of the sun. A few wander in the first nights;
+                leave a light on.
+              </li>
               <li>Never into a garden, wood or water. If you give up, bring them back.</li>
             </ol>
           </div>

@@ -118,7 +118,7 @@ export function BuildSheetView({ planning }: { readonly planning: PlanInHand }) 
           Put it on the rack, with dates
         </Button>
         <Button onClick={() => window.print()}>print the sheet</Button>
-        <Link href="/mix">mix the bedding</Link>
+        <Link href={`/mix?litres=${Math.ceil(one.beddingL)}`}>mix the bedding</Link>
       </p>
       {isStarting && <StartDialog planning={planning} one={one} onClose={() => setStarting(false)} />}
     </article>

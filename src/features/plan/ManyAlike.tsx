@@ -5,7 +5,7 @@ import { materialsFor } from "@/core/catalogue/material";
 import { speciesOf } from "@/core/catalogue/species";
 import { HERD_KG_PER_M2 } from "@/core/matter/figures";
 import { calculatorNamed } from "@/core/calculators/registry";
-import { DEFAULT_UNIT, formatCount, formatLength, formatMass } from "@/core/quantity/format";
+import { DEFAULT_UNIT, formatCount, formatLength, formatStocking, formatMass } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
 import { sayUnreadable } from "@/core/quantity/words";
 import { freshProfile } from "@/core/picture/freshProfile";
@@ -102,7 +102,9 @@ export function ManyAlike() {
     ] as const) {
       const read = parseQuantity(typed[field], "length", unit.length);
       if (value === undefined) found[field] = read.ok ? "" : sayUnreadable(read.problem);
-      else if (value < 0.1 || value > 3) found[field] = "A tub is between 10 cm and 3 m: is the unit right?";
+      else if (value < 0.1 || value > 3)
+        found[field] =
+          `A tub is between ${units === "us" ? "4 in and 10 ft" : "10 cm and 3 m"}: is the unit right?`;
     }
     if (heightM !== undefined && heightM > 0.6 && heightM <= 3)
       found.height = `Worms work the top ${formatLength(0.3, units)}; the deepest that works is ${formatLength(0.6, units)}.`;
@@ -110,7 +112,7 @@ export function ManyAlike() {
       for (const issue of sum.problem.issues)
         found[issue.path === "meanWormG" ? "meanG" : issue.path] = issue.message;
     if (each && each.massKg > MOST_KG_PER_M2 * each.areaM2)
-      found.wormsPerM2 = `That is ${formatMass(each.massKg / each.areaM2, units, "bucket")} to the square metre; the most that lives is about ${Math.floor((MOST_KG_PER_M2 * 1000) / Number(typed.meanG.replace(",", ".")))} worms of this size.`;
+      found.wormsPerM2 = `That is ${formatStocking(each.massKg / each.areaM2, units)}; the most that lives is about ${Math.floor((MOST_KG_PER_M2 * 1000) / Number(typed.meanG.replace(",", ".")))} worms of this size.`;
     const taken = new Set((bins ?? []).map(({ bin }) => bin.name.toLowerCase()));
     const names = Array.from(
       { length: count || 0 },
@@ -119,7 +121,7 @@ export function ManyAlike() {
     const twice = names.find((one) => taken.has(one.toLowerCase()));
     if (twice) found.name = `There is a ${twice} already.`;
     const deepM = typed.deep.trim() === "" ? 0 : metres(typed.deep);
-    if (deepM === undefined) found.deep = "How deep, such as 12 cm.";
+    if (deepM === undefined) found.deep = `How deep, such as ${units === "us" ? "5 in" : "12 cm"}.`;
     else if (heightM !== undefined && deepM > heightM)
       found.deep = `It holds ${formatLength(heightM, units)} at most.`;
     const group = nameField.safeParse(typed.group.trim() === "" ? typed.name : typed.group);

@@ -226,8 +226,10 @@ export function TimeAnswers({ planning }: Props) {
         }
       />
       <p className={styles.say}>
-        A 20-litre bucket of wet castings weighs 14 to 18 kg. At arm’s length a third of it is the limit; a
-        full tub is never lifted whole.
+        {units === "us"
+          ? "A five-gallon bucket of wet castings weighs 30 to 40 lb."
+          : "A 20-litre bucket of wet castings weighs 14 to 18 kg."}{" "}
+        At arm’s length a third of it is the limit; a full tub is never lifted whole.
       </p>
     </>
   );
@@ -241,6 +243,7 @@ const WISHES = [
 ] as const;
 
 export function WishAnswers({ planning }: Props) {
+  const { units } = useSession();
   const { plan, change } = planning;
   return (
     <>
@@ -256,8 +259,16 @@ export function WishAnswers({ planning }: Props) {
       </p>
       <div className={styles.three}>
         <Price planning={planning} field="container" label="A container or tray" />
-        <Price planning={planning} field="wormsPerKg" label="A kilogram of worms" />
-        <Price planning={planning} field="beddingPer100L" label="100 L of bedding" />
+        <Price
+          planning={planning}
+          field="wormsPerKg"
+          label={units === "us" ? "A kilogram (2.2 lb) of worms" : "A kilogram of worms"}
+        />
+        <Price
+          planning={planning}
+          field="beddingPer100L"
+          label={units === "us" ? "26 gal (100 L) of bedding" : "100 L of bedding"}
+        />
       </div>
     </>
   );
