@@ -26,6 +26,8 @@ export function openReckonDesk(database: string): ReckonDesk {
     compare: (...rest) => orDies(asked.compare(database, ...rest) as Promise<Compared>),
     gone: (...rest) => orDies(asked.gone(database, ...rest)),
     accounts: (...rest) => orDies(asked.accounts(database, ...rest)),
+    seasons: (...rest) => orDies(asked.seasons(database, ...rest)),
+    lookBack: (...rest) => orDies(asked.lookBack(database, ...rest)),
     course: (...rest) => orDies(asked.course(database, ...rest)),
     end: () => worker.terminate(),
   };

@@ -12,6 +12,11 @@ import type { Reckoning } from "@/core/reckon/reckon";
 import { reckon } from "@/core/reckon/reckon";
 import type { GoneSpans } from "@/core/round/daysToGone";
 import { goneSpans } from "@/core/round/daysToGone";
+import type { UnitSystem } from "@/core/quantity/format";
+import type { LookedBack, Sought } from "@/core/round/lookBack";
+import { lookBack } from "@/core/round/lookBack";
+import type { SeasonBack } from "@/core/round/yearBack";
+import { yearBack } from "@/core/round/yearBack";
 import { replay } from "@/core/bin/replay";
 import { effectiveEntries } from "@/core/log/effective";
 import { CellarDatabase } from "@/persistence/database";
@@ -44,6 +49,9 @@ async function read(database: string, subjectId: string): Promise<Known> {
 const NO_BOOKS: Books = { flows: [], standingAt: () => 0 };
 const booksFor = async (database: string, ids: readonly string[]): Promise<readonly Books[]> =>
   (await Promise.all(ids.map((id) => read(database, id)))).map(({ books }) => books);
+
+const entriesOf = async (database: string, ids: readonly string[]): Promise<Entry[]> =>
+  (await Promise.all(ids.map((id) => read(database, id)))).flatMap(({ rows }) => effectiveEntries(rows));
 
 export interface ComparedGroup {
   readonly binIds: readonly string[];
@@ -96,6 +104,20 @@ const api = {
       }
     return [...all.values()].toSorted((a, b) => b.spans.length - a.spans.length);
   },
+  /** The last year by season, all of these bins together. */
+  seasons: async (
+    database: string,
+    binIds: readonly string[],
+    today: LocalDate,
+    isSouth: boolean,
+  ): Promise<readonly SeasonBack[]> => yearBack(await entriesOf(database, binIds), today, isSouth),
+  /** What was written about these bins, found again. */
+  lookBack: async (
+    database: string,
+    binIds: readonly string[],
+    sought: Sought,
+    units: UnitSystem,
+  ): Promise<LookedBack> => lookBack(await entriesOf(database, binIds), sought, units),
   course: async (database: string, binId: string, today: LocalDate): Promise<Course | undefined> => {
     const { rows, books } = await read(database, binId);
     return courseOf(rows, books, today);

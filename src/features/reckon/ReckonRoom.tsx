@@ -28,6 +28,7 @@ import { BalanceBars } from "./BalanceBars";
 import styles from "./Reckon.module.css";
 import { askReckon, useAnswer, useDesk } from "./useReckoning";
 import { AccountsPanel } from "./AccountsPanel";
+import { LookBackPanel } from "./LookBackPanel";
 import { Comparison } from "./Comparison";
 import { CoursePanel } from "./CoursePanel";
 import { Targets } from "./Targets";
@@ -274,6 +275,7 @@ function Desk({ bins, today }: { readonly bins: readonly BinToday[]; readonly to
             bins={bins.map(({ bin }) => ({ id: bin.id, name: bin.name }))}
             colours={colours}
           />
+          <LookBackPanel desk={desk} bins={bins} />
           <AccountsPanel
             desk={desk}
             binIds={asked[0]!}

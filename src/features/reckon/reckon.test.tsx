@@ -168,3 +168,18 @@ test("a bin from its first day: how much of it was weighed, and its curve", asyn
   );
   expect(section("Weighed from day one")).toHaveTextContent("Quince: dry weight in, out and standing");
 });
+
+test("looking back: the year by season, and what was written found again by a word and a season, with the way to its bin", async () => {
+  await atDesk();
+  const back = await screen.findByRole("region", { name: "Looking back" });
+  expect(await within(back).findByText(/fed 5 kg/)).toBeVisible();
+  expect(within(back).getByText("No note was written yet. A word beside an entry is found here again.")).toBeVisible(); // prettier-ignore
+  fireEvent.change(within(back).getByLabelText("A word: a food, a sign, a note"), {
+    target: { value: "14 LEAF mould" },
+  });
+  expect(await within(back).findByText("1 entry:")).toBeVisible();
+  expect(within(back).getByRole("link", { name: "Quince" })).toHaveAttribute("href", "/bin?id=bin-1");
+  fireEvent.mouseDown(within(back).getByRole("combobox", { name: "Season, of any year" }));
+  fireEvent.click(await screen.findByRole("option", { name: "winter" }));
+  expect(await within(back).findByText("Nothing like that was written.")).toBeVisible();
+});

@@ -62,6 +62,8 @@ const ROOMS = [
   { at: "/stock", label: "Worms delivered or shared out", words: "buy transfer split stock" },
   { at: "/sheet", label: "The round on paper", words: "print type in sheet list tick" },
   { at: "/reckon", label: "Reckoning: what came of it all", words: "balance yield year month target castings per kg" },
+  { at: "/reckon#back", label: "Looking back: the year by season, notes found again", words: "last year history search diary notes season" },
+  { at: "/nursery#orders", label: "Worms promised: orders and gifts", words: "order reserve sell give stock customer bed" },
   { at: "/lamp", label: "Lamp rounds", words: "harvest castings light scrape timer" },
   { at: "/labels", label: "Labels", words: "print qr code sticker" },
   { at: "/guide", label: "The Guide", words: "help book materials worms signs" },
