@@ -1,11 +1,15 @@
 import { binRows, inCellar, leaveCellar, roomRow, settingsRow } from "../../tests/inCellar";
-import { BIN_ROW, entry, look, newTub, setupOf, START, tubEntry, tubOf } from "../../tests/log";
+import { BIN_ROW, entry, look, newTub, orderOf, setupOf, START, tubEntry, tubOf } from "../../tests/log";
 import { addDays } from "@/core/calendar/day";
+import { Corrections } from "@/features/correct/Corrections";
+import { NurseryRoom } from "@/features/nursery/NurseryRoom";
 import { LabelsRoom } from "@/features/paper/LabelsRoom";
 import { DatedLines } from "@/features/round/DatedLines";
 import { Slate } from "@/features/round/Slate";
 import type { NewRow } from "@/persistence/write";
-import { screen, waitFor } from "@testing-library/react";
+import { fireEvent, screen, waitFor, within } from "@testing-library/react";
+
+jest.mock("@/ui/chart/Chart", () => ({ Chart: () => null }));
 
 /* What lies beside the bins on the slate: each thing once, with a way to where it is done. */
 
@@ -56,6 +60,69 @@ test("seven tubs that are due are one line; a busy time that comes is one, while
   });
   await screen.findByText(/sieve 1: Row A/);
   expect(screen.queryByText(/visit the bins seldom/)).toBeNull();
+});
+
+test("an order is on the slate a week before its day, later than that with its days, and no more once it is closed", async () => {
+  const order = (id: string, name: string, inDays: number, closed?: object): NewRow => ({
+    kind: "orders",
+    row: orderOf({ id: id as never, name, dueOn: addDays(TODAY, inDays), ...(closed ? { closed: closed as never } : {}) }),
+  }); // prettier-ignore
+  await inCellar(<DatedLines />, {
+    rows: [
+      roomRow,
+      ...binRows("bin-1", "Quince", newTub()),
+      order("order-1", "Wren", 7),
+      order("order-2", "Far off", 8),
+      order("order-3", "Finch", -2),
+      order("order-4", "Served", 1, { on: TODAY, as: "filled" }),
+    ],
+    today: TODAY,
+  });
+  await screen.findByText(/pack 250 worms for Wren/);
+  const said = links().filter(([, href]) => href === "/nursery");
+  expect(said).toHaveLength(2);
+  expect(said.find(([text]) => text?.includes("Finch"))?.[0]).toMatch(/Promised for .*2 days late\./);
+});
+
+test("a correction to a tub's count is written beside the first, and everything after it is counted anew", async () => {
+  const { keeper, db } = await inCellar(
+    <>
+      <NurseryRoom />
+      <Corrections />
+    </>,
+    {
+      rows: [
+        roomRow,
+        settingsRow("metric"),
+        { kind: "tubs", row: tubOf({ name: "Tub 1" }) },
+        ...([
+          tubEntry({ kind: "tubSet", grown: { count: 250, measuredBy: "guessed" }, cycleDays: 24 }, 20, "tub-1"),
+          tubEntry({ kind: "tubCleared", how: "sieved" }, 44, "tub-1"),
+          tubEntry({ kind: "tubCounted", of: "cocoons", count: 5, fraction: 1 / 16 }, 44, "tub-1"),
+        ].map((row) => ({ kind: "entries", row })) as NewRow[]),
+      ],
+      today: TODAY,
+      address: "/nursery",
+    },
+  ); // prettier-ignore
+  await keeper.click(await screen.findByRole("button", { name: /^Tub 1/ }));
+  expect(await screen.findByText(/about 80 \(/)).toBeVisible();
+  await keeper.click(await screen.findByRole("button", { name: /^Correct: counted/ }));
+  const dialog = within(await screen.findByRole("dialog"));
+  fireEvent.change(dialog.getByLabelText("Counted"), { target: { value: "half" } });
+  await keeper.click(dialog.getByRole("button", { name: "Keep the correction" }));
+  expect(dialog.getByText(/^A whole number from 0/)).toBeVisible();
+  fireEvent.change(dialog.getByLabelText("Counted"), { target: { value: "50" } });
+  await keeper.click(dialog.getByRole("button", { name: "Keep the correction" }));
+  await waitFor(() => expect(screen.queryByRole("dialog")).toBeNull());
+  expect(await screen.findByText(/about 800 \(/)).toBeVisible();
+  const counted = (await db.entries.toArray()).filter(({ kind }) => kind === "tubCounted");
+  expect(
+    counted.map((row) => (row.kind === "tubCounted" ? [row.revision, row.count] : [])).toSorted(),
+  ).toEqual([
+    [1, 5],
+    [2, 50],
+  ]);
 });
 
 test("a busy time that is over asks for the usual rhythm, once for all bins", async () => {

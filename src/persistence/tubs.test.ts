@@ -1,7 +1,7 @@
 import "fake-indexeddb/auto";
 import fc from "fast-check";
 import { TUB_LOG } from "../../tests/everyKind";
-import { BIN_ROW, newTub, START, tubEntry, tubOf } from "../../tests/log";
+import { BIN_ROW, newTub, orderOf, START, tubEntry, tubOf } from "../../tests/log";
 import { decodeArchive } from "@/archive/decode";
 import { encodeArchive } from "@/archive/document";
 import { sayNamedChanges } from "@/archive/words";
@@ -132,4 +132,30 @@ test("a tub's log never throws, whatever order or sense its entries have, and it
     }),
     { numRuns: 300 },
   );
+});
+
+test("an order goes with the archive, is closed on one device and so on the other, and comes open again by undo; a file from before has none", async () => {
+  const [laptop, phone] = [device(), device()];
+  await keep(laptop, "promised", [bin, tub, { kind: "orders", row: orderOf({ name: "Wren" }) }]);
+  const bring = async (from: CellarDatabase, to: CellarDatabase) => {
+    const plan = await previewImport(to, await archiveOf(from));
+    if (!plan.ok) throw new Error(plan.problem.code);
+    expect((await importPlan(to, plan.value, [], { label: "brought in", at: AT })).ok).toBe(true);
+    return plan.value.summary;
+  };
+  const first = await bring(laptop, phone);
+  expect(first.freshCount).toMatchObject({ orders: 1 });
+  expect(sayNamedChanges(first.named)).toContain("new: order for worms Wren");
+  const filled = orderOf({ name: "Wren", revision: 2, recordedAt: "2026-11-30T08:00:00.000Z" as never, closed: { on: START, as: "filled" } }); // prettier-ignore
+  await keep(phone, "gone", [{ kind: "orders", row: filled }]);
+  await bring(phone, laptop);
+  expect((await readFrame(laptop)).orders).toMatchObject([{ closed: { as: "filled" } }]);
+  const [, change] = await phone.changes.toArray();
+  expect((await undo(phone, stamp, change!.no)).ok).toBe(true);
+  expect((await readFrame(phone)).orders).toHaveLength(1);
+  expect((await readFrame(phone)).orders[0]).not.toHaveProperty("closed");
+  const { records } = await readEverything(laptop);
+  const { orders: _orders, ...before } = records;
+  const old = decodeArchive(encodeArchive({ exportedAt: AT, deviceId: "old" }, before as typeof records, []));
+  expect(old.ok && old.value.records.orders).toEqual([]);
 });

@@ -1,6 +1,6 @@
 import type { LocalDate } from "@/vocabulary/fields";
 import type { Order } from "@/records/order";
-import { dayAndMonth, shortDay, shortSpan, spokenDay } from "../calendar/day";
+import { addDays, dayAndMonth, daysBetween, shortDay, shortSpan, spokenDay } from "../calendar/day";
 import type { UnitSystem } from "../quantity/format";
 import {
   formatArea,
@@ -239,6 +239,28 @@ export const nurseryTasks = (
   jobs: readonly Job[],
 ): readonly { readonly key: string; readonly verb: string; readonly why: string }[] =>
   jobs.map((job) => ({ key: `nursery/${job.task}`, verb: sayJob(job), why: TASK_WORDS[job.task].how }));
+
+/** So many days before its day an order is on the slate: to count out, pack, and watch the post's weather. */
+const ORDER_AHEAD_DAYS = 7;
+/** Open orders whose day is near or over, each once. */
+export const orderTasks = (
+  orders: readonly Order[],
+  today: LocalDate,
+  units: UnitSystem,
+): readonly {
+  readonly key: string;
+  readonly verb: string;
+  readonly why: string;
+  readonly overdueDays: number;
+}[] =>
+  orders
+    .filter(({ closed, dueOn }) => !closed && dueOn <= addDays(today, ORDER_AHEAD_DAYS))
+    .map((order) => ({
+      key: `order/${order.id}`,
+      verb: `${order.purpose === "bed" ? "fill" : "pack"} ${sayOrdered(order, units)} for ${order.name}`,
+      why: `Promised for ${dayAndMonth(order.dueOn, today)}.`,
+      overdueDays: Math.max(0, daysBetween(order.dueOn, today)),
+    }));
 
 const PROBLEMS: Readonly<Record<TubProblem["code"], string>> = {
   "tub/cleared-unset": "was cleared though nothing was set in it",

@@ -1,5 +1,5 @@
 "use client";
-import { shortDay } from "@/core/calendar/day";
+import { addDays, shortDay } from "@/core/calendar/day";
 import { speciesOf } from "@/core/catalogue/species";
 import { HERD_KG_PER_M2 } from "@/core/matter/figures";
 import { splitOf } from "@/core/nursery/splitting";
@@ -7,6 +7,9 @@ import { formatStocking } from "@/core/quantity/format";
 import { useSession } from "@/session/session";
 import Link from "next/link";
 import styles from "./Nursery.module.css";
+
+/** A bin that fills its ground within so many days may as well be split today. */
+const SOON_DAYS = 14;
 
 /** The small keeper's way: when each bin's herd has filled its ground, half of it begins another. */
 export function SplitPanel() {
@@ -38,7 +41,7 @@ export function SplitPanel() {
             {split.isNow
               ? `can be split now, ${formatStocking(split.kgPerM2, units)} live there.`
               : `about ${shortDay(on)} ${on.slice(0, 4)}, when ${formatStocking(HERD_KG_PER_M2.running, units)} live there.`}{" "}
-            {split.isNow && <Link href={`/stock?split=${bin.id}`}>share it out</Link>}
+            {on <= addDays(today, SOON_DAYS) && <Link href={`/stock?split=${bin.id}`}>share it out</Link>}
           </li>
         ))}
       </ul>

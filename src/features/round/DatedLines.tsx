@@ -3,7 +3,7 @@ import { busyTasks } from "@/core/away/words";
 import { spokenDay } from "@/core/calendar/day";
 import { datedTasks, nextStart, startsToday } from "@/core/round/dated";
 import { jobsOf } from "@/core/nursery/due";
-import { nurseryTasks } from "@/core/nursery/words";
+import { nurseryTasks, orderTasks } from "@/core/nursery/words";
 import { weatherTasks } from "@/core/weather/words";
 import { useSession } from "@/session/session";
 import { useWeather } from "@/session/weather";
@@ -22,6 +22,7 @@ export function DatedLines() {
     batchesToday: batches,
     lotsToday: lots,
     tubsToday,
+    orders,
     settings,
   } = useSession();
   const starts = startsToday(timetables, bins ?? [], batches ?? []);
@@ -32,8 +33,14 @@ export function DatedLines() {
     to: { room: "nursery" as const, id: "" },
     overdueDays: 0,
   }));
+  const promised = orderTasks(orders ?? [], today, units).map((one) => ({
+    ...one,
+    name: "Nursery:",
+    to: { room: "nursery" as const, id: "" },
+  }));
   const tasks = [
     ...nursery,
+    ...promised,
     ...busyTasks(settings?.busy ?? [], bins ?? [], today),
     ...weatherTasks(weather?.spells ?? [], weather?.ended ?? [], bins ?? [], today),
     ...datedTasks(starts, batches ?? [], today, units, lots, bins),
