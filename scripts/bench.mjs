@@ -121,7 +121,7 @@ async function visit(page) {
 
 /** Takes a share out of the bin in hand: ms until it is drawn as it will be, and until it is kept and drawn as it is. */
 async function deed(page, share) {
-  await page.getByRole("button", { name: "take some out" }).click();
+  await page.getByRole("button", { name: "skim, pull or take out" }).click();
   await page.getByRole("radio", { name: "a share" }).check();
   await page.getByRole("dialog").getByRole("figure").waitFor();
   const until = (press, isThere) =>

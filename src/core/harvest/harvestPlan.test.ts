@@ -58,3 +58,22 @@ test("a bin of today has nothing to lift, one without a set-up no plan", () => {
   const bare = replay([]);
   expect(harvestPlan(bare, simpleExpectation(bare, TEMPERATE, START), START)).toBeUndefined();
 });
+
+test("another part than the usual is planned by what lies in it; a part the bin does not have is the usual one", () => {
+  const setup = setupOf("trayStack");
+  const [lowestId, middleId] = setup.compartments.map(({ id }) => id);
+  const log = [
+    ...newTub(0.5, setup),
+    ...setup.compartments.map(({ id }) => entry({ kind: "bedded", compartment: id, parts: [{ materialId: "leaf-mould", amount: kilograms(3), moisture: 0.72 }] }, 3)),
+    entry({ kind: "seeded", compartment: middleId!, amount: kilograms(5) }, 4),
+  ]; // prettier-ignore
+  const state = replay(log);
+  const expectation = simpleExpectation(state, TEMPERATE, addDays(START, 20));
+  const plan = (named?: string) => harvestPlan(state, expectation, addDays(START, 20), named)!;
+  const [lowest, middle] = [plan(), plan(middleId)];
+  expect(plan("no such part")).toEqual(lowest);
+  expect([lowest.compartment, middle.compartment]).toEqual([lowestId, middleId]);
+  expect(middle.part.ripeness).toBeGreaterThan(lowest.part.ripeness);
+  expect(middle.kg).toBeGreaterThan(lowest.kg);
+  expect(middle.kg).toBeLessThanOrEqual(middle.part.wetKg);
+});

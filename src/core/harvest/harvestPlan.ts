@@ -23,21 +23,30 @@ export interface HarvestPlan {
   readonly takenShare: number;
 }
 
-/** Undefined while nothing is known of the bin or nothing lies where it is harvested. */
+/** Of another part than the usual one no day was foretold: so much of it finished is worth the work. Judgement. */
+const WORTH_SHARE = 0.6;
+
+/**
+ * Undefined while nothing is known of the bin or nothing lies where it is harvested: at its usual end, or in the part that is named (one
+ * it does not have counts as the usual).
+ */
 export function harvestPlan(
   state: BinState,
   expectation: Expectation,
   today: LocalDate,
+  named?: string,
 ): HarvestPlan | undefined {
   const { setup } = state;
   if (!setup) return undefined;
-  const { id } = harvestCompartment(setup);
+  const usual = harvestCompartment(setup).id;
+  const id = setup.compartments.find((one) => one.id === named)?.id ?? usual;
   const parts = partsOf(state, expectation, today);
   const part = parts.find(({ compartment }) => compartment.id === id);
   if (!part || part.dryKg <= 0) return undefined;
   const all = parts.reduce((sum, { wetKg }) => sum + wetKg, 0);
   const known = expectation.twin?.compartments.find((one) => one.id === id);
-  const harvest = expectation.twin?.harvest;
+  const share = known?.ripeness ?? expectation.ripeness;
+  const harvest = id === usual ? expectation.twin?.harvest : undefined;
   // Where it is worth the work today the forecast has said how much: the same as slate and bin say.
   const isWorth = harvest?.inDays !== undefined && harvest.inDays.middle <= 0;
   const kg = Math.min(part.wetKg, isWorth ? harvest.kg.middle : part.wetKg * part.ripeness);
@@ -45,8 +54,13 @@ export function harvestPlan(
     compartment: id,
     part,
     forecast: {
-      share: known?.ripeness ?? expectation.ripeness,
-      inDays: harvest?.inDays,
+      share,
+      inDays:
+        id === usual
+          ? harvest?.inDays
+          : share.middle >= WORTH_SHARE
+            ? { low: 0, middle: 0, high: 0 }
+            : undefined,
     },
     kg,
     depthM: part.wetKg > 0 ? (part.depthM * kg) / part.wetKg : 0,

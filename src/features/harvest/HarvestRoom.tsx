@@ -6,13 +6,14 @@ import type { Losses, Way, WayOffer } from "@/core/harvest/ways";
 import { lossesOf, WAY_FACTS } from "@/core/harvest/ways";
 import { aheadWithHarvest, wantedHarvest } from "@/core/bin/planAhead";
 import { addDays, spokenDay } from "@/core/calendar/day";
+import { partsOf } from "@/core/deed/parts";
 import { deedsFor } from "@/core/deed/deed";
 import { ofBin } from "@/session/author";
 import { SelectField } from "@/ui/field/SelectField";
 import { useGuarded } from "@/ui/useGuarded";
 import { sayGain, sayOffer, sayStep, sayVerdict, WAY_WORDS } from "@/core/harvest/words";
 import { profileOf } from "@/core/picture/profile";
-import { formatLength, formatMass, formatPercentRange } from "@/core/quantity/format";
+import { formatLength, formatMass, formatPercent, formatPercentRange } from "@/core/quantity/format";
 import { figureNotes } from "@/core/round/figureNotes";
 import type { BinToday } from "@/core/round/round";
 import { useDraft } from "@/session/draft";
@@ -60,7 +61,7 @@ const SIGNS = [
   ["holds", "Pressed, it", [["crumbles", "crumbles"], ["sticks", "sticks"], ["drips", "drips"]]],
 ] as const; // prettier-ignore
 
-function Session({ one, plan }: { readonly one: BinToday; readonly plan: HarvestPlan }) {
+function Session({ one, plan: usual }: { readonly one: BinToday; readonly plan: HarvestPlan }) {
   const { db, units, today } = useSession();
   const { choose, ask } = useErrands();
   const view = useViewport();
@@ -70,6 +71,10 @@ function Session({ one, plan }: { readonly one: BinToday; readonly plan: Harvest
   const { typed } = draft;
   useEffect(() => choose(bin.id), [bin.id, choose]);
   const set = (change: Partial<HarvestTyped>) => draft.set((before) => ({ ...before, ...change }));
+  const plan = useMemo(
+    () => (typed.part ? harvestPlan(state, expectation, today, typed.part) : undefined) ?? usual,
+    [typed.part, state, expectation, today, usual],
+  );
   const verdict = ripeVerdict(typed.check, plan.forecast);
   const ways = waysOf(plan, state.setup!.system, typed);
   const way = typed.way === "" ? ways[0]!.way : typed.way;
@@ -87,6 +92,8 @@ function Session({ one, plan }: { readonly one: BinToday; readonly plan: Harvest
   );
   const known = expectation.twin?.compartments ?? [];
   const part = known.find(({ id }) => id === plan.compartment);
+  // What lies nowhere cannot be lifted.
+  const parts = partsOf(state, expectation, today).filter(({ dryKg }) => dryKg > 0);
   const herd = expectation.twin?.herd && {
     wormsKg: expectation.wormsKg.middle,
     cocoons: expectation.twin.herd.cocoons,
@@ -125,20 +132,24 @@ function Session({ one, plan }: { readonly one: BinToday; readonly plan: Harvest
               {formatLength(plan.depthM, units)} of its depth; it is{" "}
               {formatPercentRange(plan.forecast.share.low, plan.forecast.share.high)} finished.
             </p>
-            {known.length > 1 && (
-              <ul className={styles.parts} aria-label="How far each part is">
-                {state
-                  .setup!.compartments.flatMap(({ id, name }, at) => {
-                    const ripe = known.find((other) => other.id === id)?.ripeness;
-                    return ripe ? [{ id, name: name ?? `part ${at + 1}`, ripe }] : [];
-                  })
-                  .map(({ id, name, ripe }) => (
+            {parts.length > 1 && (
+              <ul className={styles.parts} aria-label="How far each part is: press the one you lift">
+                {parts.map(({ compartment: { id, name }, ripeness }, at) => {
+                  const ripe = known.find((other) => other.id === id)?.ripeness;
+                  return (
                     <li key={id} data-here={id === plan.compartment}>
-                      <span>{name}</span>
-                      <i style={{ width: `${60 * ripe.middle}%` }} />
-                      <span>{formatPercentRange(ripe.low, ripe.high)}</span>
+                      <button
+                        type="button"
+                        aria-pressed={id === plan.compartment}
+                        onClick={() => set({ part: id, check: {} })}
+                      >
+                        {name ?? `part ${at + 1}`}
+                      </button>
+                      <i style={{ width: `${60 * ripeness}%` }} />
+                      <span>{ripe ? formatPercentRange(ripe.low, ripe.high) : formatPercent(ripeness)}</span>
                     </li>
-                  ))}
+                  );
+                })}
               </ul>
             )}
             <p className={styles.verdict} data-ripe={verdict.is} aria-live="polite">

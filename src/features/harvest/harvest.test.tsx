@@ -295,3 +295,17 @@ test("two ways one after the other show the steps of both; a way that waits puts
   );
   expect(await steps.findByText(/^On the slate: to be lifted/)).toBeVisible();
 });
+
+test("the part one lifts is chosen: what is checked and weighed is of that part, and the entry says so", async () => {
+  const { keeper, write, keep, written } = await atHarvest("trayStack");
+  const parts = within(screen.getByRole("list", { name: /How far each part is/ })).getAllByRole("button");
+  expect(parts.map((one) => one.getAttribute("aria-pressed"))).toEqual(["true", "false", "false"]);
+  await keeper.click(parts[1]!);
+  expect(parts[1]).toHaveAttribute("aria-pressed", "true");
+  write(/^Full/, "2 kg");
+  await keep();
+  await waitFor(async () => expect((await written()).some(({ kind }) => kind === "harvested")).toBe(true));
+  expect((await written()).find(({ kind }) => kind === "harvested")).toMatchObject({
+    compartment: setupOf("trayStack").compartments[1]!.id,
+  });
+});

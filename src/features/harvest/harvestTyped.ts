@@ -23,6 +23,8 @@ export interface LineTyped {
 }
 /** A harvest under way, kept as a draft from the first look to the last weighing. */
 export interface HarvestTyped {
+  /** Another part than the one usually harvested. */
+  readonly part?: string;
   readonly check: LayerCheck;
   readonly way: Way | "";
   /** A second way that follows the first, for those who mix them. */
