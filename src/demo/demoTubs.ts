@@ -19,6 +19,8 @@ const RATE = 1.05;
 const WORSE = { row: 1, nth: 2, of: 0.42 } as const;
 /** Of what falls through the sieve, a sixteenth is counted. */
 const SCOOP = 1 / 16;
+/** A row's brood wants room: four times the ground of a tub. */
+const TRAY = { widthM: 0.8, lengthM: 0.6, depthM: 0.12 } as const;
 const SIZE = { widthM: 0.4, lengthM: 0.3, depthM: 0.15 } as const;
 
 /** Twenty breeding tubs in four rows through two cycles and into a third; their broods in a tray for each row and cycle. */
@@ -40,7 +42,7 @@ export function demoTubs(
         roomId: "demo-nursery-room",
         madeOn,
         speciesId: "fetida",
-        ...SIZE,
+        ...(role === "tray" ? TRAY : SIZE),
       }),
     );
   const seqs = new Map<string, number>();
