@@ -19,4 +19,3 @@ export type TubEnd = (typeof TUB_ENDS)[number];
 export const ORDER_FOR = ["bed", "gift", "sale"] as const;
 export type OrderFor = (typeof ORDER_FOR)[number];
 export const ORDER_ENDS = ["filled", "calledOff"] as const;
-export type OrderEnd = (typeof ORDER_ENDS)[number];

@@ -54,7 +54,7 @@ export interface JobTyped {
   readonly tend: keyof typeof TEND | "";
 }
 /** What breeders bed with, where nothing else is chosen. */
-export const AGED_MANURE = "manure-aged-bedding";
+const AGED_MANURE = "manure-aged-bedding";
 export const emptyJob = (): JobTyped => ({
   each: "",
   cycle: String(CYCLE_DAYS.usual),
