@@ -22,6 +22,8 @@ import { readWhole } from "./nurseryTyped";
 import styles from "./Nursery.module.css";
 
 const NOTHING = { kg: "", by: "", beds: "", area: "", density: "" };
+/** Each is promised by itself. */
+const MOST_BEDS = 40;
 const LB_PER_KG = 2.20462;
 /** Kilograms a bed takes by its ground and how densely it is to be stocked; undefined while one of the two is no number. */
 function bedKg(area: string, density: string, units: UnitSystem): number | undefined {
@@ -41,7 +43,8 @@ export function EnoughPanel({ tubs }: { readonly tubs: readonly TubToday[] }) {
   const unit = units === "us" ? DEFAULT_UNIT.us.mass : "kg";
   const eachKg = bedKg(area, density, units);
   const bedCount = readWhole(beds) ?? 0;
-  const ofBeds = bedCount > 0 && eachKg !== undefined ? bedCount * eachKg : undefined;
+  const isTooMany = bedCount > MOST_BEDS;
+  const ofBeds = bedCount > 0 && !isTooMany && eachKg !== undefined ? bedCount * eachKg : undefined;
   const typedKg = kg.trim() === "" ? undefined : parseQuantity(kg, "mass", unit);
   const wantedKg = ofBeds ?? (typedKg?.ok ? typedKg.value : undefined);
   const day = localDate.safeParse(by);
@@ -62,7 +65,7 @@ export function EnoughPanel({ tubs }: { readonly tubs: readonly TubToday[] }) {
   const promise = () =>
     guarded(async () => {
       if (!day.success || wantedKg === undefined) return;
-      const many = Math.max(1, bedCount);
+      const many = ofBeds === undefined ? 1 : bedCount;
       const kept = await keep(
         many > 1 ? `${many} beds promised` : "A bed promised",
         Array.from({ length: many }, (_, nth) =>
@@ -102,6 +105,7 @@ export function EnoughPanel({ tubs }: { readonly tubs: readonly TubToday[] }) {
           typed={beds}
           onTyped={(next) => set({ beds: next })}
           helper="like 2; may stay empty"
+          fault={isTooMany ? `At most ${MOST_BEDS} at once.` : undefined}
         />
         <PlainField
           label={`Ground of each (${units === "us" ? "sq ft" : "m²"})`}
@@ -131,7 +135,7 @@ export function EnoughPanel({ tubs }: { readonly tubs: readonly TubToday[] }) {
               below; a large bed in parts is one bed.
             </p>
             <Button variant="outlined" disabled={isBusy} onClick={() => void promise()}>
-              {bedCount > 1 ? `promise the ${bedCount} beds` : "promise it to a bed"}
+              {ofBeds !== undefined && bedCount > 1 ? `promise the ${bedCount} beds` : "promise it to a bed"}
             </Button>
           </>
         ) : (

@@ -37,7 +37,7 @@ const NOTHING = {
 
 /** As it was given, to be read again; a tenth more goes into a parcel anyway. */
 const sayAmount = ({ amount }: Order): string =>
-  "count" in amount ? String(amount.count) : "massKg" in amount ? `${amount.massKg} kg` : "";
+  amount.typed ?? ("count" in amount ? String(amount.count) : `${amount.massKg} kg`);
 
 /** Worms for somebody else: counted with a fair extra, packed moist, posted when the weather allows, and a page for the first week. */
 export function ParcelPanel({

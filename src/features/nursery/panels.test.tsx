@@ -122,6 +122,9 @@ test("two beds by their ground and stocking: how many tubs, promised bed by bed 
   write("Worms on it (kg/m²)", "three");
   expect(within(enough).getByText("or as beds, beside")).toBeVisible();
   write("Worms on it (kg/m²)", "3");
+  write("Beds to fill", "4000");
+  expect(within(enough).getByText("At most 40 at once.")).toBeVisible();
+  write("Beds to fill", "2");
   expect(within(enough).getByText("the beds take 90 kg")).toBeVisible();
   typeDay("By", addDays(TODAY, 340));
   expect(await within(enough).findByText(/^[\d\s]+ tubs from today/)).toBeVisible();
