@@ -127,7 +127,7 @@ export const courseOf = ({
 }): BroodCourse | undefined => brood && broodCourse(brood, counts, speciesOf(tub.speciesId), climate);
 
 /** Before half of it is of what is counted, a count is a look. */
-const TOLD_FROM = 0.4;
+export const TOLD_FROM = 0.4;
 /** Nobody's count is believed to be off by more than so many times. */
 const MOST_OFF = 20;
 

@@ -7,6 +7,7 @@ import {
   formatCount,
   formatMass,
   formatPercent,
+  formatPercentRange,
   formatStocking,
   formatTemperature,
   formatVolume,
@@ -15,6 +16,7 @@ import { materialOf } from "../catalogue/material";
 import { speciesOf } from "../catalogue/species";
 import type { BroodStand } from "./cohorts";
 import type { Otherness } from "./explain";
+import type { Lived } from "./lived";
 import type { OrderStands } from "./orders";
 import type { Job, TubTask, TubToday } from "./due";
 import { hatchlingsOf } from "./growth";
@@ -64,6 +66,15 @@ export const sayEstimate = ({ count, lowCount, highCount }: Estimate): string =>
   lowCount === highCount
     ? formatCount(count)
     : `about ${formatCount(count)} (${formatCount(lowCount)} to ${formatCount(highCount)})`;
+
+const LIVED: Readonly<Record<Lived["is"], string>> = {
+  asExpected: "as nature has it",
+  fewer: "really fewer: look at its air, wet and a bait, and thin it out sooner",
+  more: "really more: was the first count too small?",
+};
+/** What hatched and lived in a tray, against what was laid. */
+export const sayLived = ({ ofExpected, count, is }: Lived): string =>
+  `${formatPercent(ofExpected.middle)} of the young that were to be expected (${formatPercentRange(ofExpected.low, ofExpected.high)}), counted ${shortDay(count.on)}: ${LIVED[is]}.`;
 
 const STANDS: Readonly<Record<OrderStands["is"], string>> = {
   there: "grown and there",

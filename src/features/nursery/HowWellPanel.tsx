@@ -2,7 +2,9 @@
 import type { TubToday } from "@/core/nursery/due";
 import { GROUPED_BY, othernessOf, yieldGroups } from "@/core/nursery/explain";
 import { howWell } from "@/core/nursery/howWell";
-import { sayVerdict, sayWhy } from "@/core/nursery/words";
+import { howLived } from "@/core/nursery/lived";
+import { formatPercent } from "@/core/quantity/format";
+import { sayLived, sayVerdict, sayWhy } from "@/core/nursery/words";
 import { useSession } from "@/session/session";
 import { Chart } from "@/ui/chart/Chart";
 import { funnelChart } from "@/ui/chart/funnelChart";
@@ -18,6 +20,7 @@ export function HowWellPanel({ tubs }: { readonly tubs: readonly TubToday[] }) {
   const found = useMemo(() => howWell(tubs), [tubs]);
   const option = useMemo(() => funnelChart(found, colours), [found, colours]);
   const other = found.tubs.filter(({ is }) => is === "less" || is === "more");
+  const lived = useMemo(() => howLived(tubs), [tubs]);
   const isSouth = tubs.some(({ climate: { hottestDay } }) => hottestDay < 100 || hottestDay > 300);
   const groups = useMemo(
     () =>
@@ -45,6 +48,8 @@ export function HowWellPanel({ tubs }: { readonly tubs: readonly TubToday[] }) {
             {found.rate.toFixed(2)} cocoons a grown worm and week in the middle, over {found.points.length}{" "}
             counted cycles; for this warmth about {expected.toFixed(2)} would be expected
             {found.uncounted > 0 && `. ${found.uncounted} more were not counted`}.
+            {lived.grownBack !== undefined &&
+              ` Of the grown worms set, ${formatPercent(lived.grownBack)} came back, over ${lived.cycles} ${lived.cycles === 1 ? "cycle" : "cycles"}.`}
           </p>
           {other.length === 0 ? (
             <p>
@@ -68,6 +73,18 @@ export function HowWellPanel({ tubs }: { readonly tubs: readonly TubToday[] }) {
             Each mark is one counted cycle; a tub is judged by all of its cycles together. Between the inner
             lines lie 19 of 20 sound tubs, between the outer nearly all.
           </p>
+          {lived.trays.length > 0 && (
+            <>
+              <h3>What hatched and lived of it</h3>
+              <ul className={styles.verdicts}>
+                {lived.trays.map((one) => (
+                  <li key={one.tubId} data-is={one.is === "fewer" ? "less" : undefined}>
+                    <b>{one.name}</b>: {sayLived(one)}
+                  </li>
+                ))}
+              </ul>
+            </>
+          )}
           {groups.length > 0 && (
             <div className={styles.groups}>
               {groups.map(({ by, of }) => (

@@ -46,7 +46,8 @@ export function JobDialog({
   readonly tubs: readonly TubToday[];
   readonly onClose: () => void;
 }) {
-  const { units, today, bins, batchesToday, author } = useSession();
+  const { units, today, bins, batchesToday, plans, author } = useSession();
+  const liftKg = plans.at(-1)?.liftKg;
   const stored = (batchesToday ?? [])
     .filter(({ state }) => state.stage.is === "fit" && state.leftKg > 0.01)
     .map(({ batch, state }) => ({ batch, leftKg: state.leftKg }));
@@ -214,6 +215,7 @@ export function JobDialog({
               "lime",
               `like ${units === "us" ? "3/4 oz" : "20 g"}; never burnt or slaked lime`,
             )}
+            {text("Crushed shell, for grit", "grit", `like ${units === "us" ? "1 oz" : "30 g"}`)}
             {text(
               "Fine feed in each",
               "feed",
@@ -249,9 +251,11 @@ export function JobDialog({
             <li>Look again next day before the worms go in.</li>
           </ol>
           <p className={styles.quiet}>
-            A full tub weighs about {formatMass(tubWeighsKg(suits[0].tub), units, "bucket")}: two hands and
-            straight knees, or half the bedding at a time. A heat mat only under a tub that is made for it, on
-            a guard against faults; it dries from below.
+            A full tub weighs about {formatMass(tubWeighsKg(suits[0].tub), units, "bucket")}
+            {liftKg !== undefined && tubWeighsKg(suits[0].tub) > liftKg
+              ? `, more than the ${formatMass(liftKg, units, "bucket")} you lift: fill it where it stands, or half the bedding at a time.`
+              : ": two hands and straight knees, or half the bedding at a time."}{" "}
+            A heat mat only under a tub that is made for it, on a guard against faults; it dries from below.
           </p>
         </details>
       )}

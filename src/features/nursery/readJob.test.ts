@@ -57,7 +57,7 @@ test("whatever is typed, a job without a fault writes entries and trays the stor
     fc.property(
       fc.constantFrom<NurseryJob>("set", "clear", "count", "thin", "tend", "day", "end"),
       fc.record({
-        each: text, cycle: text, bedding: text, water: text, lime: text, feed: text, scoop: text, whole: text, into: text, day: text,
+        each: text, cycle: text, bedding: text, water: text, lime: text, grit: text, feed: text, scoop: text, whole: text, into: text, day: text,
         how: fc.constantFrom(...CLEARED_BY), trays: fc.constantFrom("each" as const, "row" as const, "none" as const), again: fc.constantFrom("yes" as const, "no" as const),
         of: fc.constantFrom(...COUNTED), to: fc.constantFrom(...TUB_ENDS), binId: fc.constantFrom("", "bin-1"), tend: fc.constantFrom("" as const, "dry" as const, "looked" as const),
       }),

@@ -40,6 +40,7 @@ export interface JobTyped {
   readonly beddingId: string;
   readonly water: string;
   readonly lime: string;
+  readonly grit: string;
   readonly feed: string;
   readonly how: ClearedBy;
   readonly trays: keyof typeof TRAYS;
@@ -62,6 +63,7 @@ export const emptyJob = (): JobTyped => ({
   beddingId: AGED_MANURE,
   water: "",
   lime: "",
+  grit: "",
   feed: "",
   how: "sieved",
   trays: "row",
@@ -320,6 +322,8 @@ function beddingOf(id: string, volumeL: number, stored: NonNullable<Asked["store
   return asBedding(batch, kgPerL * volumeL) as BeddingPart[];
 }
 
+const GRIT = "eggshell-crushed";
+
 /** What goes into each of them besides worms: bedding, lime that is not caustic, water, a film of feed. */
 function tended(
   typed: JobTyped,
@@ -332,7 +336,7 @@ function tended(
     if (!read.ok) faults[name] = "How many litres? Write it like 8 L.";
     return read.ok ? read.value : undefined;
   };
-  const grams = (name: "lime" | "feed"): number | undefined => {
+  const grams = (name: "lime" | "grit" | "feed"): number | undefined => {
     if (typed[name].trim() === "") return undefined;
     const read = parseQuantity(typed[name], "mass", units === "us" ? "oz" : "g");
     if (!read.ok) faults[name] = "How heavy? Write it like 20 g.";
@@ -344,10 +348,12 @@ function tended(
     materialId,
     amount: { massKg, measuredBy: "weighed" },
   });
-  const [bedL, waterL, limeKg, feedKg] = [litres("bedding"), litres("water"), grams("lime"), grams("feed")];
+  const [bedL, waterL] = [litres("bedding"), litres("water")];
+  const [limeKg, gritKg, feedKg] = [grams("lime"), grams("grit"), grams("feed")];
   return [
     ...(bedL ? [{ kind: "bedded" as const, parts: beddingOf(typed.beddingId, bedL, stored) }] : []),
     ...(limeKg ? [dosed("lime-calcitic-ground", limeKg)] : []),
+    ...(gritKg ? [dosed(GRIT, gritKg)] : []),
     ...(waterL ? [{ kind: "watered" as const, amount: volume(waterL) }] : []),
     ...(feedKg ? [dosed("grain-meal", feedKg)] : []),
   ];
