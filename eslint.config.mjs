@@ -106,7 +106,7 @@ export default defineConfig([
     files: [
       "src/{vocabulary,records,core,archive,persistence,demo,cli,server}/**/*.ts",
       "{e2e,scripts,tests}/**/*.{ts,mjs}",
-      "src/**/*.test.ts",
+      "src/**/*.test.{ts,tsx}",
     ],
     rules: OF_REACT,
   },

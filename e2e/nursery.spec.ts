@@ -1,5 +1,5 @@
 import type { Page } from "@playwright/test";
-import { expect, setUpBin, test, usable } from "./fixtures";
+import { expect, setUpBin, test, testLong, usable } from "./fixtures";
 
 const at = (page: Page, day: string) => page.clock.setFixedTime(new Date(`${day}T08:30:00`));
 
@@ -66,7 +66,7 @@ test("one cycle of a row of five: begun, set, dried, sieved into a tray and set 
   await expect(page.getByRole("link", { name: /^Nursery: sieve 1: Row A/ })).toBeVisible();
 });
 
-test("a row dragged by its handle to another week goes there with all its tubs and stays; back by its button, and never into the past", async ({
+testLong("a row dragged by its handle to another week goes there with all its tubs and stays; back by its button, and never into the past", async ({
   page,
 }) => {
   await at(page, "2026-11-23");

@@ -1,5 +1,5 @@
 import type { Page } from "@playwright/test";
-import { expect, setUpBin, test, usable } from "./fixtures";
+import { expect, setUpBin, testLong, usable } from "./fixtures";
 
 const at = (page: Page, day: string) => page.clock.setFixedTime(new Date(`${day}T08:30:00`));
 const rehearse = async (page: Page, words: string) => {
@@ -7,7 +7,7 @@ const rehearse = async (page: Page, words: string) => {
   await page.getByRole("option", { name: words }).click();
 };
 
-test("a heat wave and a frost through the weather: warned days ahead, met with steps, put back when they are over", async ({
+testLong("a heat wave and a frost through the weather: warned days ahead, met with steps, put back when they are over", async ({
   page,
 }) => {
   await at(page, "2026-07-18");

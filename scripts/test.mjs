@@ -152,6 +152,8 @@ if (isBuildWanted) {
             "planning",
             "offline",
             "newcomer",
+            "weather",
+            "nursery",
           ]
         : []),
     ],

@@ -48,17 +48,28 @@ export type NoStocking =
 
 const FUTURES = 400;
 /** More tubs than that nobody asks for here. */
-const MOST_TUBS = 2000;
+export const MOST_TUBS = 2000;
 /** Tubs share their fortune: a warm spell, a bad feed. Relative spreads of laying, hatch, survival. Judgement. */
 const SPREADS = { laying: 0.28, hatch: 0.12 } as const;
 /** A herd of parents and young is fed so much prepared feed for its weight in a day. Source: half of the rule for scraps, being dry and strong. */
-const FEED_SHARE = 0.5;
+export const FEED_SHARE = 0.5;
 /** Bedding of a tub, litres on a square metre at 15 cm. */
-const BEDDING_L_PER_M2 = 150;
+export const BEDDING_L_PER_M2 = 150;
 /** Minutes of work: a tub cleared and set again, a tray looked after until it is thinned. Judgement. */
-const MINUTES = { tub: 25, tray: 40 } as const;
+export const MINUTES = { tub: 25, tray: 40 } as const;
 /** Of a brood, grown worms to a tray of the tub's size, by ground. Source: process model 12.2, running bed. */
-const WORMS_KG_PER_M2 = 5;
+export const WORMS_KG_PER_M2 = 5;
+
+/** What laying, hatch and survival together make of what is expected without them, in seeded futures, the poorest first. Never throws. */
+export function fortunes(): readonly number[] {
+  const chance = seeded("stocking");
+  return Array.from({ length: FUTURES }, () => {
+    const laying = Math.max(0.1, 1 + SPREADS.laying * bellShaped(chance));
+    const hatch = Math.max(0.1, 1 + SPREADS.hatch * bellShaped(chance));
+    const { low, high } = SURVIVES;
+    return laying * hatch * (low + (high - low) * ((chance() + chance()) / 2));
+  }).toSorted((a, b) => a - b);
+}
 
 /** What one tub brings by a day, over seeded futures: grown worms, sorted. */
 function futures(
@@ -97,15 +108,8 @@ function futures(
     lastSetOn = setOn;
   }
   if (cycles === 0 || laid <= 0) return undefined;
-  const chance = seeded("stocking");
-  const grown = Array.from({ length: FUTURES }, () => {
-    const laying = Math.max(0.1, 1 + SPREADS.laying * bellShaped(chance));
-    const hatch = Math.max(0.1, 1 + SPREADS.hatch * bellShaped(chance));
-    const { low, high } = SURVIVES;
-    const survives = low + (high - low) * ((chance() + chance()) / 2);
-    return laid * laying * hatchShare * hatchlingsPerCocoon * hatch * survives;
-  });
-  return { grown: grown.toSorted((a, b) => a - b), cycles, daysToGrown, lastSetOn };
+  const grown = fortunes().map((fortune) => laid * hatchShare * hatchlingsPerCocoon * fortune);
+  return { grown, cycles, daysToGrown, lastSetOn };
 }
 const at = (values: readonly number[], share: number): number =>
   values[Math.min(values.length - 1, Math.floor(share * values.length))]!;

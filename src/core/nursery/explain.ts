@@ -111,6 +111,19 @@ export function othernessOf(tubId: string, tubs: readonly TubToday[]): readonly 
 
 export const GROUPED_BY = ["row", "bedding", "season", "species"] as const;
 export type GroupedBy = (typeof GROUPED_BY)[number];
+/** What a count belongs to by one of the ways to group: a row's name, a bedding, a season of setting, a species; "" where it is not known. */
+export const groupKeyOf = (
+  of: Pick<YieldPoint, "row" | "beddingId" | "speciesId" | "setOn">,
+  by: GroupedBy,
+  isSouth: boolean,
+): string =>
+  by === "row"
+    ? of.row
+    : by === "bedding"
+      ? (of.beddingId ?? "")
+      : by === "species"
+        ? of.speciesId
+        : seasonOf(of.setOn, isSouth);
 /** Counted cycles that have something in common, against all that were counted. */
 export interface YieldGroup {
   readonly key: string;
@@ -131,14 +144,7 @@ export function yieldGroups(
   by: GroupedBy,
   isSouth = false,
 ): readonly YieldGroup[] | undefined {
-  const keyOf = (point: YieldPoint): string =>
-    by === "row"
-      ? point.row
-      : by === "bedding"
-        ? (point.beddingId ?? "")
-        : by === "species"
-          ? point.speciesId
-          : seasonOf(point.setOn, isSouth);
+  const keyOf = (point: YieldPoint) => groupKeyOf(point, by, isSouth);
   const keys = [...new Set(points.map(keyOf))].toSorted();
   if (keys.length < 2 || !(rate > 0)) return undefined;
   return keys.map((key) => {

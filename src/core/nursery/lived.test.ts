@@ -1,8 +1,9 @@
 import { START } from "../../../tests/log";
 import { House } from "../../../tests/nursery";
 import { addDays } from "../calendar/day";
+import { clearing } from "./acts";
 import { courseOf } from "./cohorts";
-import { howLived } from "./lived";
+import { howLived, livedGroups } from "./lived";
 import { sayLived } from "./words";
 
 const LATE = addDays(START, 60);
@@ -58,3 +59,40 @@ test("grown worms that came back are a share of those set, never more than all, 
   expect(howLived(house.today(LATE))).toMatchObject({ cycles: 2, grownBack: 0.9 });
   expect(howLived(new House(2).today(LATE))).toEqual({ trays: [], cycles: 0 });
 });
+
+test("a bedding whose broods truly fare worse is told from chance over several trays, not over one, nor a sound one", () => {
+  const [sound, poor] = ["cardboard-corrugated", "coir"];
+  const CLEARED = addDays(START, 24);
+  const kept = (trays: number, poorShare: number) => {
+    const house = new House(2 * trays);
+    const isPoor = (nth: number) => nth % 2 === 1;
+    for (const [nth, { id }] of [...house.tubs].entries()) {
+      house.set(id, 250, START, 24);
+      const part = { materialId: isPoor(nth) ? poor : sound, amount: { volumeL: 12, measuredBy: "proposed" } } as const;
+      house.say(id, { kind: "bedded", parts: [part] }, START);
+    }
+    house.write(clearing(house.today(CLEARED), { how: "sieved", day: CLEARED, grown: new Map(), trays: "each" }, house.newId), CLEARED);
+    for (let nth = 0; nth < 2 * trays; nth += 1)
+      house.say(`tub-${nth + 1}`, { kind: "tubCounted", of: "cocoons", count: 900, fraction: 1 }, CLEARED);
+    const day = addDays(CLEARED, 60);
+    for (const one of house.today(day).filter(({ tub }) => tub.role === "tray")) {
+      const nth = Number(one.state.brood!.fromIds[0]!.slice(4)) - 1;
+      const share = (isPoor(nth) ? poorShare : 1) * (0.92 + 0.04 * (nth % 5));
+      const count = Math.round(courseOf(one)!.on(day).growing * share);
+      house.say(one.tub.id, { kind: "tubCounted", of: "growing", count, fraction: 1 }, day);
+    }
+    return howLived(house.today(day)).trays;
+  };
+  const by = (trays: number, share: number) =>
+    Object.fromEntries(livedGroups(kept(trays, share), "bedding")!.map((group) => [group.key, group]));
+  const told = by(6, 0.4);
+  expect(told[poor!]).toMatchObject({ trays: 6, isOther: true });
+  expect(told[sound!]).toMatchObject({ trays: 6, isOther: false });
+  expect(told[poor!]!.ofExpected.high).toBeLessThan(told[sound!]!.ofExpected.low);
+  expect(by(1, 0.4)[poor!]!.isOther).toBe(false);
+  expect(by(6, 1)[poor!]!.isOther).toBe(false);
+  // The tubs stand in two rows, all of one species, set in one season.
+  expect(livedGroups(kept(2, 1), "row")!.map(({ key, trays }) => [key, trays])).toEqual([["Row A", 2], ["Row B", 2]]);
+  expect(livedGroups(kept(2, 1), "species")).toBeUndefined();
+  expect(livedGroups([], "row")).toBeUndefined();
+}); // prettier-ignore

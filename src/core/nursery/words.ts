@@ -1,11 +1,20 @@
 import type { LocalDate } from "@/vocabulary/fields";
 import type { Order } from "@/records/order";
-import { addDays, dayAndMonth, daysBetween, shortDay, shortSpan, spokenDay } from "../calendar/day";
+import {
+  addDays,
+  dayAndMonth,
+  daysBetween,
+  monthName,
+  shortDay,
+  shortSpan,
+  spokenDay,
+} from "../calendar/day";
 import type { UnitSystem } from "../quantity/format";
 import {
   formatArea,
   formatCount,
   formatMass,
+  formatMinutes,
   formatPercent,
   formatPercentRange,
   formatStocking,
@@ -22,6 +31,7 @@ import type { Job, TubTask, TubToday } from "./due";
 import { hatchlingsOf } from "./growth";
 import type { NoStocking, StockingPlan } from "./enough";
 import type { Estimate } from "./estimate";
+import type { NoSteady, SteadyPlan, SteadyWanted } from "./steady";
 import type { TubVerdict } from "./howWell";
 import type { NotCounted, NotSet } from "./setting";
 import type { TubProblem } from "./state";
@@ -244,6 +254,47 @@ export const sayStocking = (plan: StockingPlan, units: UnitSystem, today: LocalD
   `Grown by then: about ${formatMass(plan.wormsKg.middle, units, "bucket")} (${formatMass(plan.wormsKg.low, units, "bucket")} to ${formatMass(plan.wormsKg.high, units, "bucket")}); the lower end is reached in nine futures of ten.`,
   `It takes ${formatMass(plan.parentsKg, units, "bucket")} of grown worms to begin with, about ${formatMass(plan.feedKg, units, "bucket")} of prepared feed, ${formatVolume(plan.beddingL, units)} of bedding, ${formatCount(plan.trays)} trays and ${formatCount(Math.round(plan.hours))} hours.`,
 ];
+
+export function sayNoSteady(problem: NoSteady, units: UnitSystem): string {
+  switch (problem.code) {
+    case "steady/nothing":
+      return "How much a week?";
+    case "steady/too-cold":
+      return sayNoStocking({ ...problem, code: "stocking/too-cold" }, units);
+    case "steady/too-many":
+      return `${formatCount(problem.tubs)} tubs would be needed: more than one house holds. Sell less a week, or buy a part.`;
+  }
+}
+const QUARTER_MIN = 15;
+const NOTHING_KG = 0.005;
+/** A steady supply in sentences: tubs and their rhythm, when it begins, what the year makes of it, what a week takes. */
+export function saySteady(
+  plan: SteadyPlan,
+  wanted: SteadyWanted,
+  units: UnitSystem,
+  today: LocalDate,
+): readonly string[] {
+  const kg = (massKg: number) => formatMass(massKg, units, "bucket");
+  const rhythm =
+    plan.rows > 1
+      ? `in ${plan.rows} rows set ${plan.daysApart} days apart, each sieved and set again every cycle`
+      : "sieved and set again every cycle";
+  const inTime =
+    plan.firstOn > wanted.from
+      ? `Set from today they give it, in nine futures of ten, from about ${dayAndMonth(plan.firstOn, today)} on. That is later than you want it: buy until then.`
+      : `Set the first by ${dayAndMonth(plan.setBy, today)}, and in nine futures of ten they give it from ${dayAndMonth(wanted.from, today)} on.`;
+  return [
+    `${formatCount(plan.tubs)} ${plan.tubs === 1 ? "tub" : "tubs"}, ${rhythm}.`,
+    inTime,
+    `Over a year about ${kg(plan.meanKg.middle)} a week (${kg(plan.meanKg.low)} to ${kg(plan.meanKg.high)}); poorest about ${monthName(plan.poorest.on)} with ${plan.poorest.kg.middle < NOTHING_KG ? "nothing" : kg(plan.poorest.kg.middle)}, richest about ${monthName(plan.richest.on)} with ${kg(plan.richest.kg.middle)}.`,
+    ...(plan.heldKg === undefined
+      ? []
+      : [
+          `Your room’s cold months give far less: the tubs are counted by the year, and up to ${kg(plan.heldKg)} of grown worms have to wait in bins for those weeks. A warmer room would spare that.`,
+        ]),
+    `It takes ${kg(plan.parentsKg)} of grown worms to begin with, and ${kg(plan.renewedKgPerYear)} a year of the young go back for those that die (already taken off above). A week: about ${kg(plan.feedKgPerWeek)} of prepared feed, ${formatVolume(plan.beddingLPerWeek, units)} of bedding, ${formatMinutes(QUARTER_MIN * Math.max(1, Math.round((60 * plan.hoursPerWeek) / QUARTER_MIN)))} of work; about ${formatCount(plan.trays)} trays stand at one time.`,
+  ];
+}
 
 /** What the nursery puts on the slate: each job once. */
 export const nurseryTasks = (

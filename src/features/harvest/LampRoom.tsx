@@ -23,8 +23,8 @@ import Link from "next/link";
 import { useSearchParams } from "next/navigation";
 import { useEffect, useRef } from "react";
 import styles from "./Lamp.module.css";
-import { useAwake } from "./useAwake";
-import { chime } from "./chime";
+import { useAwake } from "@/ui/useAwake";
+import { chime } from "@/ui/chime";
 
 interface LampTyped {
   readonly session: LampSession | undefined;

@@ -1,146 +1,41 @@
 "use client";
-import { addDays } from "@/core/calendar/day";
-import { speciesOf } from "@/core/catalogue/species";
 import type { TubToday } from "@/core/nursery/due";
-import { enoughBy } from "@/core/nursery/enough";
-import { areaOfTub } from "@/core/nursery/cohorts";
-import { CYCLE_DAYS, wormsFor } from "@/core/nursery/setting";
-import { sayNoStocking, sayStocking } from "@/core/nursery/words";
-import type { UnitSystem } from "@/core/quantity/format";
-import { DEFAULT_UNIT, formatMass, formatStocking } from "@/core/quantity/format";
-import { parseQuantity } from "@/core/quantity/parse";
-import { TEMPERATE } from "@/core/expectation/climate";
 import { useDraft } from "@/session/draft";
 import { useSession } from "@/session/session";
-import { DayField } from "@/ui/field/DayField";
-import { QuantityField } from "@/ui/field/QuantityField";
-import { localDate } from "@/vocabulary/fields";
-import Button from "@mui/material/Button";
-import { useGuarded } from "@/ui/useGuarded";
-import { PlainField } from "./PlainField";
-import { readWhole } from "./nurseryTyped";
+import { optionsOf, SelectField } from "@/ui/field/SelectField";
+import { useMemo } from "react";
+import { ByADay } from "./ByADay";
+import { EachWeek } from "./EachWeek";
+import { likeTub } from "./likeTub";
 import styles from "./Nursery.module.css";
 
-const NOTHING = { kg: "", by: "", beds: "", area: "", density: "" };
-/** Each is promised by itself. */
-const MOST_BEDS = 40;
-const LB_PER_KG = 2.20462;
-/** Kilograms a bed takes by its ground and how densely it is to be stocked; undefined while one of the two is no number. */
-function bedKg(area: string, density: string, units: UnitSystem): number | undefined {
-  const read = (typed: string) => (typed.trim() === "" ? NaN : Number(typed.trim().replace(",", ".")));
-  const kg = read(area) * read(density);
-  if (!(kg > 0) || !Number.isFinite(kg)) return undefined;
-  return units === "us" ? kg / LB_PER_KG : kg;
-}
+const WHEN = { once: "once, by a day", weekly: "each week, from a day on" } as const;
+type When = keyof typeof WHEN;
 
-/** Enough grown worms by a day: how many tubs from when, what that takes, and when it is too late for breeding. */
+/** Enough grown worms: by a day, or each week, in tubs like those that breed here. */
 export function EnoughPanel({ tubs }: { readonly tubs: readonly TubToday[] }) {
-  const { db, rooms, units, today, author, keep } = useSession();
-  const { guarded, isBusy } = useGuarded();
-  const draft = useDraft(db, "nursery/enough", NOTHING);
-  const { kg, by, beds, area, density } = { ...NOTHING, ...draft.typed };
-  const set = (change: Partial<typeof NOTHING>) => draft.set((before) => ({ ...before, ...change }));
-  const unit = units === "us" ? DEFAULT_UNIT.us.mass : "kg";
-  const eachKg = bedKg(area, density, units);
-  const bedCount = readWhole(beds) ?? 0;
-  const isTooMany = bedCount > MOST_BEDS;
-  const ofBeds = bedCount > 0 && !isTooMany && eachKg !== undefined ? bedCount * eachKg : undefined;
-  const typedKg = kg.trim() === "" ? undefined : parseQuantity(kg, "mass", unit);
-  const wantedKg = ofBeds ?? (typedKg?.ok ? typedKg.value : undefined);
-  const day = localDate.safeParse(by);
-  const like = tubs.find(({ tub }) => tub.role === "tub");
-  const size = like?.tub ?? { widthM: 0.3, lengthM: 0.4, speciesId: "fetida" as const };
-  const species = speciesOf(size.speciesId);
-  const climate = like?.climate ?? rooms[0]?.climate ?? TEMPERATE;
-  const answer =
-    wantedKg !== undefined && day.success
-      ? enoughBy(
-          { wormsKg: wantedKg, by: day.data },
-          { grown: wormsFor(size).count, cycleDays: CYCLE_DAYS.usual, areaM2: areaOfTub(size) },
-          species,
-          climate,
-          today,
-        )
-      : undefined;
-  const promise = () =>
-    guarded(async () => {
-      if (!day.success || wantedKg === undefined) return;
-      const many = ofBeds === undefined ? 1 : bedCount;
-      const kept = await keep(
-        many > 1 ? `${many} beds promised` : "A bed promised",
-        Array.from({ length: many }, (_, nth) =>
-          author.first("orders", {
-            name: many > 1 ? `Bed ${nth + 1} of ${many}` : "A bed",
-            purpose: "bed",
-            speciesId: size.speciesId,
-            amount: { massKg: Number((wantedKg / many).toFixed(3)), measuredBy: "guessed" },
-            orderedOn: today,
-            dueOn: day.data,
-          }),
-        ),
-      );
-      if (kept.ok) draft.set(() => NOTHING);
-    });
+  const { db, rooms } = useSession();
+  const draft = useDraft(db, "nursery/when", { when: "once" as When });
+  const like = useMemo(() => likeTub(tubs, rooms), [tubs, rooms]);
   const have = tubs.filter(({ tub, state }) => tub.role === "tub" && state.stage !== "ended").length;
   return (
     <section aria-labelledby="enough">
       <h2 id="enough" className={styles.title}>
-        Enough by a day
+        Enough by a day, or week by week
       </h2>
       <div className={styles.fields}>
-        <QuantityField
-          label="Grown worms wanted"
-          dimension="mass"
-          unit={unit}
-          typed={kg}
-          onTyped={(next) => set({ kg: next })}
-          helper={
-            ofBeds === undefined
-              ? "or as beds, beside"
-              : `the beds take ${formatMass(ofBeds, units, "bucket")}`
-          }
+        <SelectField
+          label="Wanted"
+          value={draft.typed.when}
+          options={optionsOf(Object.keys(WHEN) as When[], WHEN)}
+          onChoose={(when) => draft.set(() => ({ when }))}
         />
-        <PlainField
-          label="Beds to fill"
-          typed={beds}
-          onTyped={(next) => set({ beds: next })}
-          helper="like 2; may stay empty"
-          fault={isTooMany ? `At most ${MOST_BEDS} at once.` : undefined}
-        />
-        <PlainField
-          label={`Ground of each (${units === "us" ? "sq ft" : "m²"})`}
-          typed={area}
-          onTyped={(next) => set({ area: next })}
-        />
-        <PlainField
-          label={`Worms on it (${units === "us" ? "lb/sq ft" : "kg/m²"})`}
-          typed={density}
-          onTyped={(next) => set({ density: next })}
-          helper={`${formatStocking(2.5, units)} to begin with, ${formatStocking(5, units)} full`}
-        />
-        <DayField label="By" day={by} onDay={(next) => set({ by: next })} from={addDays(today, 1)} />
       </div>
-      {answer &&
-        (answer.ok ? (
-          <>
-            <ul className={styles.verdicts}>
-              {sayStocking(answer.value, units, today).map((line) => (
-                <li key={line}>{line}</li>
-              ))}
-            </ul>
-            <p className={styles.quiet}>
-              {have > 0 && `${have} ${have === 1 ? "tub stands" : "tubs stand"} here. `}
-              Beside buying: {formatMass(wantedKg!, units, "bucket")} bought is there at once and asks for no
-              tubs; bred, it knows your bedding. Promised, it is reserved bed by bed, and its pace is drawn
-              below; a large bed in parts is one bed.
-            </p>
-            <Button variant="outlined" disabled={isBusy} onClick={() => void promise()}>
-              {ofBeds !== undefined && bedCount > 1 ? `promise the ${bedCount} beds` : "promise it to a bed"}
-            </Button>
-          </>
-        ) : (
-          <p role="status">{sayNoStocking(answer.problem, units)}</p>
-        ))}
+      {draft.typed.when === "weekly" ? (
+        <EachWeek like={like} have={have} />
+      ) : (
+        <ByADay like={like} have={have} />
+      )}
     </section>
   );
 }

@@ -1,4 +1,5 @@
-import type { GroupedBy, YieldGroup } from "@/core/nursery/explain";
+import type { GroupedBy } from "@/core/nursery/explain";
+import type { Band } from "@/core/expectation/expectation";
 import { sayBedding } from "@/core/nursery/words";
 import { speciesOf } from "@/core/catalogue/species";
 import type { SpeciesId } from "@/vocabulary/setup";
@@ -24,28 +25,30 @@ const nameOf = (by: GroupedBy, key: string): string =>
 const MOST = 2;
 const place = (times: number): string => `${(100 * Math.min(MOST, Math.max(0, times))) / MOST}%`;
 
-/** Groups of counted cycles against the middle of all: a mark and the stretch that chance leaves it. */
-export function GroupRows({
-  by,
-  groups,
-}: {
-  readonly by: GroupedBy;
-  readonly groups: readonly YieldGroup[];
-}) {
+/** A group on the scale: times what is usual, with the stretch that chance leaves it. */
+export interface GroupRow {
+  readonly key: string;
+  readonly times: Band;
+  readonly isOther: boolean;
+  readonly said: string;
+}
+
+/** Groups of counts against what is usual: a mark and the stretch that chance leaves it. */
+export function GroupRows({ by, groups }: { readonly by: GroupedBy; readonly groups: readonly GroupRow[] }) {
   return (
     <div>
-      <h3>{BY_WORDS[by]}</h3>
+      <h4>{BY_WORDS[by]}</h4>
       <ul className={styles.groupRows}>
-        {groups.map(({ key, cycles, rate, ofAll, isOther }) => (
+        {groups.map(({ key, times, isOther, said }) => (
           <li key={key}>
             <span>{nameOf(by, key)}</span>
             <span className={styles.scale} aria-hidden="true">
-              <i style={{ left: place(ofAll.low), right: `calc(100% - ${place(ofAll.high)})` }} />
-              <b data-other={isOther} style={{ left: place(ofAll.middle) }} />
+              <i style={{ left: place(times.low), right: `calc(100% - ${place(times.high)})` }} />
+              <b data-other={isOther} style={{ left: place(times.middle) }} />
             </span>
             <span>
-              {rate.toFixed(2)} over {cycles} {cycles === 1 ? "cycle" : "cycles"}
-              {isOther && `, really ${ofAll.middle < 1 ? "less" : "more"}`}
+              {said}
+              {isOther && `, really ${times.middle < 1 ? "less" : "more"}`}
             </span>
           </li>
         ))}

@@ -2,7 +2,7 @@
 import type { TubToday } from "@/core/nursery/due";
 import { GROUPED_BY, othernessOf, yieldGroups } from "@/core/nursery/explain";
 import { howWell } from "@/core/nursery/howWell";
-import { howLived } from "@/core/nursery/lived";
+import { howLived, livedGroups } from "@/core/nursery/lived";
 import { formatPercent } from "@/core/quantity/format";
 import { sayLived, sayVerdict, sayWhy } from "@/core/nursery/words";
 import { useSession } from "@/session/session";
@@ -26,9 +26,39 @@ export function HowWellPanel({ tubs }: { readonly tubs: readonly TubToday[] }) {
     () =>
       GROUPED_BY.flatMap((by) => {
         const of = yieldGroups(found, by, isSouth);
-        return of ? [{ by, of }] : [];
+        return of
+          ? [
+              {
+                by,
+                of: of.map(({ ofAll, rate, cycles, ...one }) => ({
+                  ...one,
+                  times: ofAll,
+                  said: `${rate.toFixed(2)} over ${cycles} ${cycles === 1 ? "cycle" : "cycles"}`,
+                })),
+              },
+            ]
+          : [];
       }),
     [found, isSouth],
+  );
+  const livedBy = useMemo(
+    () =>
+      GROUPED_BY.flatMap((by) => {
+        const of = livedGroups(lived.trays, by, isSouth);
+        return of
+          ? [
+              {
+                by,
+                of: of.map(({ ofExpected, trays, ...one }) => ({
+                  ...one,
+                  times: ofExpected,
+                  said: `${formatPercent(ofExpected.middle)} of what was expected, over ${trays} ${trays === 1 ? "tray" : "trays"}`,
+                })),
+              },
+            ]
+          : [];
+      }),
+    [lived, isSouth],
   );
   const expected = found.points.reduce((sum, { expected: { middle } }) => sum + middle, 0) / Math.max(1, found.points.length); // prettier-ignore
   return (
@@ -73,6 +103,13 @@ export function HowWellPanel({ tubs }: { readonly tubs: readonly TubToday[] }) {
             Each mark is one counted cycle; a tub is judged by all of its cycles together. Between the inner
             lines lie 19 of 20 sound tubs, between the outer nearly all.
           </p>
+          {groups.length > 0 && (
+            <div className={styles.groups}>
+              {groups.map(({ by, of }) => (
+                <GroupRows key={by} by={by} groups={of} />
+              ))}
+            </div>
+          )}
           {lived.trays.length > 0 && (
             <>
               <h3>What hatched and lived of it</h3>
@@ -83,14 +120,14 @@ export function HowWellPanel({ tubs }: { readonly tubs: readonly TubToday[] }) {
                   </li>
                 ))}
               </ul>
+              {livedBy.length > 0 && (
+                <div className={styles.groups}>
+                  {livedBy.map(({ by, of }) => (
+                    <GroupRows key={by} by={by} groups={of} />
+                  ))}
+                </div>
+              )}
             </>
-          )}
-          {groups.length > 0 && (
-            <div className={styles.groups}>
-              {groups.map(({ by, of }) => (
-                <GroupRows key={by} by={by} groups={of} />
-              ))}
-            </div>
           )}
         </>
       )}

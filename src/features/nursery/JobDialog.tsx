@@ -19,6 +19,7 @@ import styles from "./Nursery.module.css";
 import { PlainField } from "./PlainField";
 import { readWhole } from "./nurseryTyped";
 import { PhotoCount } from "./PhotoCount";
+import { WettingClock } from "./WettingClock";
 import type { JobTyped, NurseryJob } from "./readJob";
 import { AGAIN, emptyJob, readJob, shareTyped, suited, TEND, TRAYS, usualTrays } from "./readJob";
 import { useNurseryAct } from "./useNurseryAct";
@@ -244,12 +245,7 @@ export function JobDialog({
       {job === "set" && suits[0] && (
         <details className={styles.how}>
           <summary>As wet as it goes without standing water</summary>
-          <ol>
-            <li>Pour until water stands at the edge. Wait ten minutes.</li>
-            <li>Prop one end up by two fingers and leave it over night; let it run off.</li>
-            <li>Take off what gathers with a sponge. Squeeze: three or four drops.</li>
-            <li>Look again next day before the worms go in.</li>
-          </ol>
+          <WettingClock />
           <p className={styles.quiet}>
             A full tub weighs about {formatMass(tubWeighsKg(suits[0].tub), units, "bucket")}
             {liftKg !== undefined && tubWeighsKg(suits[0].tub) > liftKg

@@ -21,6 +21,7 @@ import { SplitPanel } from "./SplitPanel";
 import { TubHistory } from "./TubHistory";
 import styles from "./Nursery.module.css";
 import type { NurseryJob } from "./readJob";
+import { WettingClock } from "./WettingClock";
 import { useNurseryAct } from "./useNurseryAct";
 
 const BY: Readonly<Record<TubTask, NurseryJob>> = {
@@ -112,6 +113,7 @@ export function NurseryRoom() {
             </ul>
             {late.length > 0 && <p className={styles.late}>{[...new Set(late)].slice(0, 3).join(" ")}</p>}
           </section>
+          {!asked && <WettingClock isQuiet />}
           <div>
             <div className={styles.bar}>
               <span>{chosen.length > 0 ? `${chosen.length} chosen:` : "Choose tubs to work with them:"}</span>

@@ -100,7 +100,7 @@ test("enough by a day: tubs, feed and trays for it; too soon says when at the ea
   const { region, write, again } = await nursery(binRows("bin-1", "Quince", newTub()));
   write(/Grown worms wanted/, "3 kg");
   typeDay("By", addDays(TODAY, 40));
-  const enough = await region("Enough by a day");
+  const enough = await region("Enough by a day, or week by week");
   expect(
     await within(enough).findByText(/No brood is grown by then. Set today, the first are grown about/),
   ).toBeVisible();
@@ -116,11 +116,11 @@ test("enough by a day: tubs, feed and trays for it; too soon says when at the ea
 
 test("two beds by their ground and stocking: how many tubs, promised bed by bed and filled in the order of their days", async () => {
   const { keeper, region, write, db } = await nursery(TRAY(900));
-  const enough = await region("Enough by a day");
+  const enough = await region("Enough by a day, or week by week");
   write("Beds to fill", "2");
   write("Ground of each (m²)", "15");
   write("Worms on it (kg/m²)", "three");
-  expect(within(enough).getByText("or as beds, beside")).toBeVisible();
+  expect(within(enough).getByText("or as beds")).toBeVisible();
   write("Worms on it (kg/m²)", "3");
   write("Beds to fill", "4000");
   expect(within(enough).getByText("At most 40 at once.")).toBeVisible();
@@ -136,6 +136,40 @@ test("two beds by their ground and stocking: how many tubs, promised bed by bed 
     { amount: { massKg: 45 }, purpose: "bed" },
   ]);
   await waitFor(() => expect(screen.getByLabelText("Beds to fill")).toHaveValue(""));
+});
+
+test("a steady supply: tubs, rhythm and what a week takes; promised week by week; too cold is said", async () => {
+  const { keeper, region, write, choose, db } = await nursery(TRAY(900));
+  const enough = await region("Enough by a day, or week by week");
+  await choose("Wanted", "each week, from a day on");
+  write(/Grown worms a week/, "1");
+  typeDay("From", addDays(TODAY, 220));
+  expect(await within(enough).findByText(/^\d+ tubs, in 4 rows set \d days apart/)).toBeVisible();
+  expect(within(enough).getByText(/^A week: about|A week: about .* of prepared feed/)).toBeVisible();
+  expect(within(enough).getByText(/against the 1 kg wanted/)).toBeVisible();
+  await keeper.click(within(enough).getByRole("button", { name: "promise the first 13 weeks" }));
+  expect(await within(await region("Promised")).findByText("Week 13 of 13")).toBeVisible();
+  const orders = await db.orders.toArray();
+  expect(orders).toHaveLength(13);
+  const days = orders.map(({ dueOn }) => dueOn).toSorted();
+  expect(days.map((_, nth) => addDays(days[0]!, 7 * nth))).toEqual(days);
+  expect(days[0]! >= addDays(TODAY, 220)).toBe(true);
+});
+
+test("a tub is wetted through by the clock: called step by step, going on where it was after a reload", async () => {
+  const { keeper, again } = await nursery(tubRows("tub-1", "Tub 1", { row: "Row A" }));
+  await keeper.click(await screen.findByRole("button", { name: /^Tub 1/ }));
+  await keeper.click(screen.getByRole("button", { name: "set" }));
+  await keeper.click(screen.getByText("As wet as it goes without standing water"));
+  await keeper.click(screen.getByRole("button", { name: "It stands" }));
+  expect(await screen.findByRole("timer")).toHaveTextContent(/^(10:00|9:5\d)$/);
+  await new Promise((go) => setTimeout(go, 600));
+  again();
+  const wetting = await screen.findByRole("region", { name: "Wetting through" });
+  await keeper.click(within(wetting).getByRole("button", { name: "It is tilted, already" }));
+  expect(within(wetting).getByRole("timer")).toHaveTextContent(/^(30:00|29:5\d)$/);
+  await keeper.click(within(wetting).getByRole("button", { name: "stop the clock" }));
+  await waitFor(() => expect(screen.queryByRole("region", { name: "Wetting through" })).toBeNull());
 });
 
 test("worms for somebody else: a tenth more, packed damp, never to be set free; gone, they are gone from the bin", async () => {
