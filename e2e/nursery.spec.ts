@@ -66,47 +66,50 @@ test("one cycle of a row of five: begun, set, dried, sieved into a tray and set 
   await expect(page.getByRole("link", { name: /^Nursery: sieve 1: Row A/ })).toBeVisible();
 });
 
-testLong("a row dragged by its handle to another week goes there with all its tubs and stays; back by its button, and never into the past", async ({
-  page,
-}) => {
-  await at(page, "2026-11-23");
-  await setUpBin(page, "Quince");
-  await page.goto("/nursery");
-  await usable(page);
-  await page.getByRole("button", { name: "new tubs" }).first().click();
-  const dialog = page.getByRole("dialog");
-  await dialog.getByLabel("How many tubs").fill("6");
-  await dialog.getByLabel("In how many rows").fill("2");
-  await dialog.getByLabel("Days of the cycle").fill("28");
-  await dialog.getByRole("button", { name: "begin 6 tubs" }).click();
-  await expect(dialog).toBeHidden();
-  const weekOf = (row: string) =>
-    page
-      .locator("section")
-      .filter({ has: page.getByRole("checkbox", { name: row }) })
-      .getByRole("heading", { level: 3 });
-  await expect(weekOf("Row A")).toHaveText("This week");
-  await expect(weekOf("Row B")).toHaveText("Week of 7 Dec");
-  const middle = async (of: ReturnType<Page["getByRole"]>) => {
-    const box = (await of.boundingBox())!;
-    return [box.x + box.width / 2, box.y + box.height / 2] as const;
-  };
-  await page.mouse.move(...(await middle(page.getByRole("button", { name: "Row A: move to another week" }))));
-  await page.mouse.down();
-  await page.mouse.move(300, 420, { steps: 5 });
-  // While it is in hand, empty weeks show as well.
-  const between = page.getByRole("heading", { name: "Week of 30 Nov" });
-  await expect(between).toBeVisible();
-  await page.mouse.move(...(await middle(between)), { steps: 8 });
-  await page.mouse.up();
-  await expect(weekOf("Row A")).toHaveText("Week of 30 Nov");
-  await page.reload();
-  await usable(page);
-  await expect(weekOf("Row A")).toHaveText("Week of 30 Nov");
-  await expect(weekOf("Row B")).toHaveText("Week of 7 Dec");
-  await page.getByRole("button", { name: "Row A: a week earlier" }).click();
-  await expect(weekOf("Row A")).toHaveText("This week");
-  await page.getByRole("button", { name: "Row A: a week earlier" }).click();
-  await expect(page.getByText(/due in the past: it stays where it is/)).toBeVisible();
-  await expect(weekOf("Row A")).toHaveText("This week");
-});
+testLong(
+  "a row dragged by its handle to another week goes there with all its tubs and stays; back by its button, and never into the past",
+  async ({ page }) => {
+    await at(page, "2026-11-23");
+    await setUpBin(page, "Quince");
+    await page.goto("/nursery");
+    await usable(page);
+    await page.getByRole("button", { name: "new tubs" }).first().click();
+    const dialog = page.getByRole("dialog");
+    await dialog.getByLabel("How many tubs").fill("6");
+    await dialog.getByLabel("In how many rows").fill("2");
+    await dialog.getByLabel("Days of the cycle").fill("28");
+    await dialog.getByRole("button", { name: "begin 6 tubs" }).click();
+    await expect(dialog).toBeHidden();
+    const weekOf = (row: string) =>
+      page
+        .locator("section")
+        .filter({ has: page.getByRole("checkbox", { name: row }) })
+        .getByRole("heading", { level: 3 });
+    await expect(weekOf("Row A")).toHaveText("This week");
+    await expect(weekOf("Row B")).toHaveText("Week of 7 Dec");
+    const middle = async (of: ReturnType<Page["getByRole"]>) => {
+      const box = (await of.boundingBox())!;
+      return [box.x + box.width / 2, box.y + box.height / 2] as const;
+    };
+    await page.mouse.move(
+      ...(await middle(page.getByRole("button", { name: "Row A: move to another week" }))),
+    );
+    await page.mouse.down();
+    await page.mouse.move(300, 420, { steps: 5 });
+    // While it is in hand, empty weeks show as well.
+    const between = page.getByRole("heading", { name: "Week of 30 Nov" });
+    await expect(between).toBeVisible();
+    await page.mouse.move(...(await middle(between)), { steps: 8 });
+    await page.mouse.up();
+    await expect(weekOf("Row A")).toHaveText("Week of 30 Nov");
+    await page.reload();
+    await usable(page);
+    await expect(weekOf("Row A")).toHaveText("Week of 30 Nov");
+    await expect(weekOf("Row B")).toHaveText("Week of 7 Dec");
+    await page.getByRole("button", { name: "Row A: a week earlier" }).click();
+    await expect(weekOf("Row A")).toHaveText("This week");
+    await page.getByRole("button", { name: "Row A: a week earlier" }).click();
+    await expect(page.getByText(/due in the past: it stays where it is/)).toBeVisible();
+    await expect(weekOf("Row A")).toHaveText("This week");
+  },
+);

@@ -86,11 +86,11 @@ test("a bedding whose broods truly fare worse is told from chance over several t
   const by = (trays: number, share: number) =>
     Object.fromEntries(livedGroups(kept(trays, share), "bedding")!.map((group) => [group.key, group]));
   const told = by(6, 0.4);
-  expect(told[poor!]).toMatchObject({ trays: 6, isOther: true });
-  expect(told[sound!]).toMatchObject({ trays: 6, isOther: false });
-  expect(told[poor!]!.ofExpected.high).toBeLessThan(told[sound!]!.ofExpected.low);
-  expect(by(1, 0.4)[poor!]!.isOther).toBe(false);
-  expect(by(6, 1)[poor!]!.isOther).toBe(false);
+  expect(told[poor]).toMatchObject({ trays: 6, isOther: true });
+  expect(told[sound]).toMatchObject({ trays: 6, isOther: false });
+  expect(told[poor]!.ofExpected.high).toBeLessThan(told[sound]!.ofExpected.low);
+  expect(by(1, 0.4)[poor]!.isOther).toBe(false);
+  expect(by(6, 1)[poor]!.isOther).toBe(false);
   // The tubs stand in two rows, all of one species, set in one season.
   expect(livedGroups(kept(2, 1), "row")!.map(({ key, trays }) => [key, trays])).toEqual([["Row A", 2], ["Row B", 2]]);
   expect(livedGroups(kept(2, 1), "species")).toBeUndefined();

@@ -15,7 +15,7 @@ type When = keyof typeof WHEN;
 /** Enough grown worms: by a day, or each week, in tubs like those that breed here. */
 export function EnoughPanel({ tubs }: { readonly tubs: readonly TubToday[] }) {
   const { db, rooms } = useSession();
-  const draft = useDraft(db, "nursery/when", { when: "once" as When });
+  const draft = useDraft(db, "nursery/when", { when: "once" });
   const like = useMemo(() => likeTub(tubs, rooms), [tubs, rooms]);
   const have = tubs.filter(({ tub, state }) => tub.role === "tub" && state.stage !== "ended").length;
   return (

@@ -2,6 +2,7 @@
 import type { GridColDef, GridRowSelectionModel, GridValidRowModel } from "@mui/x-data-grid";
 import { DataGrid } from "@mui/x-data-grid";
 import { useMemo } from "react";
+import { useViewport } from "../useViewport";
 import styles from "./CellarGrid.module.css";
 
 /** A list that is worked with: sorted, filtered, searched, chosen from and typed into, by keys as by hand. In our look. */
@@ -26,6 +27,7 @@ export function CellarGrid<R extends GridValidRowModel & { readonly id: string }
   readonly onOpened?: (id: string) => void;
   readonly height: number | string;
 }) {
+  const { isNarrow } = useViewport();
   const selection = useMemo(
     (): GridRowSelectionModel => ({ type: "include", ids: new Set(chosen ?? []) }),
     [chosen],
@@ -37,7 +39,7 @@ export function CellarGrid<R extends GridValidRowModel & { readonly id: string }
         className={styles.grid!}
         rows={rows}
         columns={columns}
-        density="compact"
+        density={isNarrow ? "standard" : "compact"}
         showToolbar
         hideFooter
         disableColumnMenu={false}
