@@ -15,7 +15,7 @@ const ROOMS = {
     "/nursery",
     "/rescue?id=demo-lovage",
   ],
-  "on paper": ["/sheet", "/labels", "/friend?id=demo-quince"],
+  "on paper": ["/sheet", "/labels", "/friend?id=demo-quince", "/lid?id=demo-quince"],
   "at the harvest": ["/harvest?id=demo-quince", "/lamp?ids=demo-quince", "/reckon"],
   "at the desk": ["/setup", "/records", "/settings", "/start", "/stock"],
   "while planning": [

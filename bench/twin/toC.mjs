@@ -27,9 +27,13 @@ export function stepAsC(root, { fields, stride, parameters, species, warmthField
       })
       .join(", ");
   text = text
-    .replace(/const X = new Float64Array\(\d+\);/, "double X[24];")
-    .replace(/^const (x\w+ = \d+(?:, x\w+ = \d+)*);/gm, "enum { $1 };")
-    .replace(/X\[(\w+)\]!/g, "X[$1]");
+    .replace(/const ([XE]) = new Float64Array\((\d+)\);/g, "double $1[$2];")
+    .replace(/^const ((?:x|e)[A-Z]\w* = \d+(?:, \w+ = \d+)*);/gm, "enum { $1 };")
+    .replace(/\b([XE])\[(\w+)\]!/g, "$1[$2]");
+  // A constant may stand below what uses it: in C it may not.
+  const plain = /^const ([A-Z_]+ = (?:[\d.e+-]+|[^=;{]*K\.[^;{]*));\n/gm;
+  const first = [...text.matchAll(plain)].map(([line]) => line).join("");
+  text = first + text.replace(plain, "");
   // The whole is called first and stands first: in C its parts are announced.
   text = text.replace(
     /function (\w+)\(s: Float64Array, around: Surroundings, dt: number\): void \{/g,
@@ -82,6 +86,8 @@ export function stepAsC(root, { fields, stride, parameters, species, warmthField
     }
     text = `${text.slice(0, from)}square(${text.slice(from, at)})${text.slice(at + 5)}`;
   }
+  // What calls may stand above what is called: each is announced.
+  const announced = [...text.matchAll(/^static double \w+\([^)]*\)/gm)].map(([head]) => `${head};`);
   const constants = Object.entries(parameters).map(
     ([name, value]) => `#define K_${name} ${value.toPrecision(17)}`,
   );
@@ -101,9 +107,11 @@ export function stepAsC(root, { fields, stride, parameters, species, warmthField
     ...places,
     `#define STRIDE ${stride}`,
     `typedef struct { ${members.join("; ").replace(/const double (\w+)\[/g, "double $1[")}; } Species;`,
-    "typedef struct { Species species; double areaM2, insulation, drained; int hasSump; double sumpG, evaporation, air, openFaces, buriedM, airC, rainG, airKPa, looseStays, souringStays, freshStays, limed; } Around;",
+    "typedef struct { Species species; double areaM2, insulation, drainedShare; int hasSump; double sumpG, evaporation, air, openFaces, buriedM, airC, rainG, airKPa, looseStays, souringStays, freshStays, limed; } Around;",
     "static double square(double x) { return x * x; }",
+    "static void exponentials(double *values, int from, int to) { for (int at = from; at < to; at++) values[at] = exp(values[at]); }",
     "static double most(double a, double b, double c) { return fmax(fmax(a, b), c); }",
+    ...announced,
     text,
     `static const Species SPECIES = {${values.join(", ")}};`,
   ].join("\n");

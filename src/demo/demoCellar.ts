@@ -6,7 +6,7 @@ import { demoLots } from "./demoLots";
 import { demoStore } from "./demoStore";
 import { demoOrders } from "./demoOrders";
 import { demoTubs } from "./demoTubs";
-import { cellarSchema } from "@/records/cellar";
+import { cellarFormat, cellarSchema } from "@/records/cellar";
 import { roomSchema } from "@/records/room";
 import { settingsFormat, settingsSchema } from "@/records/settings";
 import type { LocalDate } from "@/vocabulary/fields";
@@ -44,6 +44,7 @@ export function demoRecords(lastDay: LocalDate, seed = "cellar"): ArchiveRecords
     cellars: [
       cellarSchema.parse({
         ...row("demo-cellar"),
+        schemaVersion: cellarFormat.current,
         name: CELLAR_NAME,
         walkingOrder: BINS.map((bin) => bin.id),
       }),

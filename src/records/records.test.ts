@@ -91,6 +91,7 @@ const RELEASED: Record<string, string> = {
   "bin/v1.fixture.json": "bc35f374123744775dc09c0361c5ddcac658300b1595a9403ee8baf8a784f1ed",
   "bin/v2.fixture.json": "271223bcc29d271d22b525a77930d5b0d8f5b9b3575068445ac51b9d8c48711d",
   "cellar/v1.fixture.json": "5b605c5eed3ff768056b7be53d2d8ab66b38b773bd2ac09927b5c8b02abf93c9",
+  "cellar/v2.fixture.json": "05c99d105ab0e20ab07d1ac6978b3f70d7db456d95d6a750f62cc97dbe97cd2b",
   "entry/v1.fixture.json": "2750e8810ad418437c84b16f23ddcfc64ebaee905c24bc7e28d16f31a38dbb01",
   "entry/v2.fixture.json": "0b2f5f5a60fd1a9abcccaf545838f11a516d4b1690ac2307bb3c5db9e8dca9fb",
   "entry/v3.fixture.json": "95f9ca0d21e9f9c78f8a23065032899c296922c6658fb47df27b8fa300f4fbce",

@@ -62,7 +62,7 @@ const cellar = (walkingOrder: readonly string[]): NewRow => ({
   kind: "cellars",
   row: {
     ...ROW,
-    schemaVersion: 1,
+    schemaVersion: 2,
     rowId: "cellar-row",
     id: "cellar",
     name: "Mine",

@@ -9,6 +9,16 @@ export interface LidPlace {
   readonly share: number;
 }
 
+/** Places of a lid as they lie seen from above, row by row: the back row runs left to right, the front row comes back. */
+export function lidOrder(count: number): { readonly columns: number; readonly order: readonly number[] } {
+  const columns = count <= 3 ? count : Math.ceil(count / 2);
+  const all = Array.from({ length: count }, (_, nth) => nth + 1);
+  return {
+    columns,
+    order: count <= 3 ? all : [...all.slice(0, columns), ...all.slice(columns).toReversed()],
+  };
+}
+
 /** The lid seen from above: its places, walked clockwise, with what was put there and what is left of it. */
 export function LidMap({
   places,
@@ -20,36 +30,35 @@ export function LidMap({
   /** A place one presses to feed there. */
   readonly onPress?: (place: number) => void;
 }) {
-  const count = places.length;
-  const columns = count <= 3 ? count : Math.ceil(count / 2);
-  // The back row runs left to right, the front row comes back.
-  const order = count <= 3 ? places : [...places.slice(0, columns), ...places.slice(columns).toReversed()];
+  const { columns, order } = lidOrder(places.length);
   return (
     <ol
       className={styles.lid}
       style={{ gridTemplateColumns: `repeat(${columns}, minmax(0, 1fr))` }}
       aria-label={label}
     >
-      {order.map((one) => (
-        <li key={one.place} className={styles.place} data-next={one.isNext}>
-          <span
-            className={styles.heap}
-            style={{ height: `${Math.round(one.share * 100)}%` }}
-            aria-hidden="true"
-          />
-          <b>{one.place}</b>
-          <span>{one.fed}</span>
-          <span>{one.isNext ? "next" : one.left}</span>
-          {onPress && (
-            <button
-              type="button"
-              className={styles.press}
-              aria-label={`Feed at place ${one.place}`}
-              onClick={() => onPress(one.place)}
+      {order
+        .map((nth) => places[nth - 1]!)
+        .map((one) => (
+          <li key={one.place} className={styles.place} data-next={one.isNext}>
+            <span
+              className={styles.heap}
+              style={{ height: `${Math.round(one.share * 100)}%` }}
+              aria-hidden="true"
             />
-          )}
-        </li>
-      ))}
+            <b>{one.place}</b>
+            <span>{one.fed}</span>
+            <span>{one.isNext ? "next" : one.left}</span>
+            {onPress && (
+              <button
+                type="button"
+                className={styles.press}
+                aria-label={`Feed at place ${one.place}`}
+                onClick={() => onPress(one.place)}
+              />
+            )}
+          </li>
+        ))}
     </ol>
   );
 }

@@ -162,14 +162,14 @@ function lieOf(
   areaM2: number,
   heightM: number,
   { compartments, lie = "line" }: Pick<z.infer<typeof bin>, "compartments" | "lie">,
-): Pick<TwinBin, "lie" | "compartments"> {
+): Pick<TwinBin, "arrangement" | "compartments"> {
   if (!compartments || compartments.length < 2) {
     const one = compartments?.[0];
     const mass = oneMass(one?.areaM2 ?? areaM2, one?.heightM ?? heightM);
     return one ? { ...mass, compartments: [{ ...mass.compartments[0]!, id: one.id }] } : mass;
   }
   return {
-    lie,
+    arrangement: lie,
     compartments: compartments.map((one) => ({
       ...one,
       faceM2: lie === "line" ? Math.sqrt(one.areaM2) * one.heightM : one.areaM2,

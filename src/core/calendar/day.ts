@@ -26,6 +26,10 @@ export const addDays = (date: LocalDate, days: number): LocalDate =>
 /** Whole calendar days from the first day to the second; negative if the second is earlier. */
 export const daysBetween = (from: LocalDate, to: LocalDate): number => dayNumber(to) - dayNumber(from);
 
+/** The same day of the year before; of 29 February the 28th. */
+export const yearBefore = (date: LocalDate): LocalDate =>
+  `${String(Number(date.slice(0, 4)) - 1).padStart(4, "0")}-${date.endsWith("-02-29") ? "02-28" : date.slice(5)}` as LocalDate;
+
 /** 1 on 1 January. */
 export const dayOfYear = (date: LocalDate): number =>
   dayNumber(date) - Date.parse(`${date.slice(0, 4)}-01-01T00:00:00Z`) / MS_PER_DAY + 1;

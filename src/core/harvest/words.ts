@@ -1,5 +1,8 @@
+import type { LocalDate } from "@/vocabulary/fields";
+import { addDays, dayAndMonth } from "../calendar/day";
 import type { UnitSystem } from "../quantity/format";
 import { formatCount, formatLength, formatMass } from "../quantity/format";
+import type { EarlyLift } from "./early";
 import type { Ripe, RipeReason, RipeVerdict } from "./ripe";
 import type { Losses, Way, WayOffer } from "./ways";
 
@@ -162,6 +165,18 @@ const sayLosses = ({ wormsKg, cocoons }: Losses, units: UnitSystem): string => {
   const about = Math.round(cocoons / step) * step;
   return `${wormsKg < 0.001 ? "hardly a worm" : `${formatMass(wormsKg, units)} of worms`} lost, ${about === 0 ? "few cocoons go" : `about ${formatCount(about)} cocoons go`} along`;
 };
+/** A bin's castings taken early, with what that costs, and what the same costs once it is ripe. */
+export function sayEarly(
+  name: string,
+  { kg, throughKg, lost, ripe }: EarlyLift,
+  units: UnitSystem,
+  today: LocalDate,
+): string {
+  const taken = `${name} taken unripe: about ${formatMass(kg, units, "bucket")}, out of ${formatMass(throughKg, units, "bucket")} gone through by hand; ${sayLosses(lost, units)}.`;
+  return ripe === undefined
+    ? taken
+    : `${taken} From about ${dayAndMonth(addDays(today, Math.round(ripe.inDays)), today)} the same would cost: ${sayLosses(ripe.lost, units)}.`;
+}
 /** What waiting a month would bring. */
 export const sayGain = (kg: number, units: UnitSystem): string | undefined =>
   kg > 0.1 ? `A month more would add about ${formatMass(kg, units, "bucket")}.` : undefined;

@@ -103,6 +103,9 @@ const FILLED = 0.8;
 const LOOSE_CARD_KG_PER_L = 0.05 / 0.92;
 /** A first bedding a third deep. */
 const FIRST_BEDDING = 1 / 3;
+/** Litres of bedding a bin of such ground and height begins with. Never throws. */
+export const firstBeddingL = (groundM2: number, heightM: number): number =>
+  groundM2 * heightM * 1000 * FIRST_BEDDING;
 const HARVESTS_A_YEAR = 3;
 /** A herd spread thinner than this is hard to find and slow to breed. */
 const MOST_SPARE = 5;
@@ -223,7 +226,7 @@ function weighed(
   const pieceKg = pieceOf(facts, size);
   const surfaceM2 = pieceM2 * count;
   const hoursPerWeek = (count * (facts.weeklyMinutes + (facts.harvestMinutes * HARVESTS_A_YEAR) / 52)) / 60;
-  const beddingL = surfaceM2 * size.heightM * 1000 * FIRST_BEDDING;
+  const beddingL = firstBeddingL(surfaceM2, size.heightM);
   const beddingDryKg = beddingL * LOOSE_CARD_KG_PER_L;
   const soaked = correctMoisture({ massKg: beddingDryKg, moisture: 0.08, targetMoisture: 0.76 });
   const buyWormsKg = Math.min(herdKg, surfaceM2 * HERD_KG_PER_M2.start);

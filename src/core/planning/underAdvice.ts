@@ -13,6 +13,8 @@ export interface WarmthRow {
 }
 export interface UnderAdvice {
   readonly byWarmth: readonly WarmthRow[];
+  /** So many times the first year's castings, at 20 °C: with all scraps puréed, with twice the worms to begin with. */
+  readonly changed?: { readonly pureed: Span; readonly moreWorms: Span };
 }
 
 /** Warmths the years were lived at, °C. */
@@ -80,3 +82,7 @@ export function steadyKgPerM2Day(system: System, monthsC: readonly number[]): nu
   return Math.max(LEAST_KG_PER_M2_DAY, kg);
 }
 const LEAST_KG_PER_M2_DAY = 0.02;
+
+/** What a change makes of a kind of bin's first year of castings, so many times; a kind whose year was not lived so gains nothing. Never throws. */
+export const changedBy = (system: System, change: "pureed" | "moreWorms"): Span =>
+  TABLE[system].changed?.[change] ?? [1, 1, 1];

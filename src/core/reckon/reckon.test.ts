@@ -1,13 +1,13 @@
 import { LOG } from "../../../tests/everyKind";
 import { entry, kilograms, newTub, setupOf, START } from "../../../tests/log";
-import { addDays } from "@/core/calendar/day";
+import { addDays, yearBefore } from "@/core/calendar/day";
 import { seeded } from "@/core/chance/seeded";
 import type { Entry } from "@/records/entry";
 import type { LocalDate } from "@/vocabulary/fields";
 import { HARVEST_MOISTURE } from "../matter/figures";
 import { materialOf } from "../catalogue/material";
 import { booksOf } from "./flows";
-import { reckon } from "./reckon";
+import { monthBefore, reckon } from "./reckon";
 import { reckoningRows } from "./words";
 
 const scraps = (massKg: number, on: number): Entry =>
@@ -152,3 +152,15 @@ test("emptied, split and tipped, all that lay there is out, and the next day's o
     expect(sum(day.out.map(({ dryKg }) => dryKg))).toBeCloseTo(day.openingDryKg * (1 - left), 1);
   }
 });
+
+test("the same month of the year before is found over leap days and year's ends, and each month's sums are its own", () => {
+  expect(["2028-02-29", "2029-03-01", "2027-01-01", "2024-12-31"].map((day) => yearBefore(day as LocalDate))).toEqual(
+    ["2027-02-28", "2028-03-01", "2026-01-01", "2023-12-31"],
+  );
+  const books = [booksOf([...newTub(0.5, setupOf("tub")), leaves(20, 3), scraps(1, 30), scraps(2, 30 + 365), scraps(4, 62 + 365)])];
+  const [from, to] = [addDays(START, 365), addDays(START, 500)];
+  const now = reckon(books, from, to);
+  const before = reckon(books, yearBefore(from), yearBefore(to));
+  const food = now.months.map(({ month, foodKg }) => [foodKg, monthBefore(before, month)!.foodKg]);
+  expect(food.filter(([kg]) => kg! > 0)).toEqual([[2, 1], [4, 0]]);
+}); // prettier-ignore

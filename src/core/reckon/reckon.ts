@@ -1,5 +1,5 @@
 import type { LocalDate } from "@/vocabulary/fields";
-import { addDays } from "../calendar/day";
+import { addDays, yearBefore } from "../calendar/day";
 import type { Books, FlowKind } from "./flows";
 
 const SIDES: Readonly<Record<FlowKind, "in" | "out" | "worms">> = {
@@ -43,6 +43,10 @@ export interface Month {
   readonly castingsKg: number;
 }
 
+/** The same month of the year before, out of a reckoning of it. */
+export const monthBefore = ({ months }: Reckoning, month: LocalDate): Month | undefined =>
+  months.find((one) => one.month === yearBefore(month));
+
 /**
  * What went in and what came of it over some bins, from one day to another. What went from bin to bin of these cancels as
  * far as both logs say the same. Never throws; a span that ends before it begins is that of its first day.
@@ -50,14 +54,14 @@ export interface Month {
 export function reckon(books: readonly Books[], from: LocalDate, to: LocalDate): Reckoning {
   const end = addDays(to < from ? from : to, 1);
   const flows = books.flatMap((one) => one.flows.filter(({ day }) => day >= from && day < end));
-  const total = (of: FlowKind): Side => {
-    const own = flows.filter((one) => one.of === of);
-    return {
-      of,
-      wetKg: own.reduce((all, one) => all + one.wetKg, 0),
-      dryKg: own.reduce((all, one) => all + one.dryKg, 0),
-    };
-  };
+  const sums = new Map<FlowKind, { wetKg: number; dryKg: number }>();
+  for (const { of, wetKg, dryKg } of flows) {
+    const sum = sums.get(of) ?? { wetKg: 0, dryKg: 0 };
+    sum.wetKg += wetKg;
+    sum.dryKg += dryKg;
+    sums.set(of, sum);
+  }
+  const total = (of: FlowKind): Side => ({ of, wetKg: 0, dryKg: 0, ...sums.get(of) });
   const kinds = (side: "in" | "out") =>
     (Object.keys(SIDES) as FlowKind[])
       .filter((of) => SIDES[of] === side)
@@ -84,24 +88,22 @@ export function reckon(books: readonly Books[], from: LocalDate, to: LocalDate):
   };
 }
 
+/** Each flow once: ten years have 120 months. */
 function monthsOf(
   flows: readonly Books["flows"][number][],
   from: LocalDate,
   to: LocalDate,
 ): readonly Month[] {
-  const months: Month[] = [];
+  const sums = new Map<string, { foodKg: number; beddingKg: number; castingsKg: number }>();
   const last = firstOf(to);
-  for (let month = firstOf(from); month <= last; month = firstOf(addDays(month, 32))) {
-    const key = month.slice(0, 7);
-    const sum = (of: FlowKind) =>
-      flows.reduce((all, one) => (one.of === of && one.day.startsWith(key) ? all + one.wetKg : all), 0);
-    months.push({
-      month,
-      foodKg: sum("food"),
-      beddingKg: sum("bedding"),
-      castingsKg: sum("castings"),
-    });
+  for (let month = firstOf(from); month <= last; month = firstOf(addDays(month, 32)))
+    sums.set(month, { foodKg: 0, beddingKg: 0, castingsKg: 0 });
+  for (const { of, day, wetKg } of flows) {
+    const sum = sums.get(firstOf(day))!;
+    if (of === "food") sum.foodKg += wetKg;
+    else if (of === "bedding") sum.beddingKg += wetKg;
+    else if (of === "castings") sum.castingsKg += wetKg;
   }
-  return months;
+  return [...sums].map(([month, sum]) => ({ month: month as LocalDate, ...sum }));
 }
 const firstOf = (day: LocalDate): LocalDate => `${day.slice(0, 8)}01` as LocalDate;

@@ -4,9 +4,10 @@ import type { System } from "@/vocabulary/setup";
 import { addDays, daysBetween } from "../calendar/day";
 import { airTemperatureC } from "../expectation/climate";
 import type { Band } from "../expectation/expectation";
+import { HERD_KG_PER_M2 } from "../matter/figures";
 import type { Coming } from "../harvest/coming";
 import { givesAt } from "../harvest/coming";
-import { firstYear, steadyKgPerM2Day } from "../planning/underAdvice";
+import { changedBy, firstYear, steadyKgPerM2Day } from "../planning/underAdvice";
 
 /** Castings wanted from a day to a day, both belonging to it. */
 export interface Target {
@@ -24,12 +25,18 @@ export interface Producer {
   readonly climate: Climate;
   /** Wet food a day over the last three months; undefined where it is younger. */
   readonly fedKgPerDay?: number;
+  /** Grown worms as the forecast has them; undefined where none is in. */
+  readonly wormsKg?: number;
+  /** Whether its food is puréed as it is. */
+  readonly isPureed?: boolean;
 }
 /** A change that would bring more by the day, with what it is likely to gain, wet kg. */
 export type Change =
   | { readonly of: "anotherBin"; readonly like: string; readonly gainKg: number; readonly firstOn: LocalDate }
   | { readonly of: "warmer"; readonly name: string; readonly byK: number; readonly gainKg: number }
-  | { readonly of: "moreFood"; readonly name: string; readonly kgPerDay: number; readonly gainKg: number };
+  | { readonly of: "moreFood"; readonly name: string; readonly kgPerDay: number; readonly gainKg: number }
+  | { readonly of: "pureed"; readonly name: string; readonly gainKg: number }
+  | { readonly of: "moreWorms"; readonly name: string; readonly wormsKg: number; readonly gainKg: number };
 
 export interface TargetStands {
   /** Lifted so far. */
@@ -103,7 +110,7 @@ function bestOf(changes: readonly Change[]): readonly Change[] {
 }
 
 function changesOf(
-  { name, system, areaM2, climate, fedKgPerDay }: Producer,
+  { name, system, areaM2, climate, fedKgPerDay, wormsKg, isPureed }: Producer,
   daysLeft: number,
   castingsPerFood: number,
   today: LocalDate,
@@ -117,6 +124,10 @@ function changesOf(
   const warmer = months.map((at) => at + WARMER_K);
   const steady = steadyKgPerM2Day(system, months) * areaM2;
   const counts = Math.max(0, daysLeft - EATEN_BEFORE_DAYS);
+  /** Of the castings its food is to become by then, so many times more. */
+  const timesMore = (change: "pureed" | "moreWorms") =>
+    (changedBy(system, change)[1] - 1) * (fedKgPerDay ?? steady) * castingsPerFood * counts;
+  const startKg = HERD_KG_PER_M2.start * areaM2;
   const moreKg = fedKgPerDay === undefined ? 0 : Math.max(0, steady - fedKgPerDay);
   return [
     {
@@ -136,8 +147,14 @@ function changesOf(
         ]
       : []),
     { of: "moreFood", name, kgPerDay: moreKg, gainKg: moreKg * castingsPerFood * counts },
+    ...(isPureed ? [] : [{ of: "pureed", name, gainKg: timesMore("pureed") } satisfies Change]),
+    // Where about as many live as one begins with; a full bed gains nothing by more.
+    ...(wormsKg !== undefined && wormsKg < FEW * startKg
+      ? [{ of: "moreWorms", name, wormsKg: startKg, gainKg: timesMore("moreWorms") } satisfies Change]
+      : []),
   ];
 }
+const FEW = 1.5;
 /** Means of the twelve months from a day on, °C. */
 const monthsFrom = (climate: Climate, day: LocalDate): readonly number[] =>
   Array.from({ length: 12 }, (_, month) => airTemperatureC(climate, addDays(day, 30 * month + 15)));

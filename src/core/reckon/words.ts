@@ -52,6 +52,10 @@ export function sayChange(change: Change, units: UnitSystem, today: LocalDate): 
       return `${change.name} ${units === "us" ? `${Math.round(change.byK * 1.8)} °F` : `${change.byK} °C`} warmer (another place, foam round it): ${gain}.`;
     case "moreFood":
       return `${formatMass(7 * change.kgPerDay, units, "bucket")} more food a week for ${change.name}, as it is eaten: ${gain}.`;
+    case "pureed":
+      return `Food puréed for ${change.name}, in thin layers with dry bedding for its water: ${gain}.`;
+    case "moreWorms":
+      return `${formatMass(change.wormsKg, units, "bucket")} more worms into ${change.name}, fed as they ask for it: ${gain}.`;
   }
 }
 

@@ -1,4 +1,5 @@
 import type { Entry, Reading } from "@/records/entry";
+import type { Preparation } from "@/vocabulary/setup";
 import { placesToAsk } from "@/core/bin/place";
 import { addDays, daysBetween } from "@/core/calendar/day";
 import { decide } from "@/core/decision/decide";
@@ -60,7 +61,9 @@ export function advisedYear(
         { kind: "looked", lid: "lifted", readings: read, nextDay: decision.nextDay },
         day,
       );
-      const deeds = decision.steps.flatMap((step) => deedsOf(step, bin, tally, day, stored));
+      const deeds = decision.steps.flatMap((step) =>
+        deedsOf(step, bin, tally, day, stored, given?.preparation),
+      );
       const castings = () => bin.truth.lines[0]!.reduce((sum, s) => sum + castingsOf(s), 0);
       const before = castings();
       bin.done(deeds);
@@ -74,7 +77,14 @@ export function advisedYear(
 }
 
 /** A step done as it was proposed; what only a hand can do to the air is done to the truth. */
-function deedsOf(step: Step, bin: TrueBin, tally: Tally, day: number, stored: { kg: number }): Entry[] {
+function deedsOf(
+  step: Step,
+  bin: TrueBin,
+  tally: Tally,
+  day: number,
+  stored: { kg: number },
+  preparation: Preparation = "chopped",
+): Entry[] {
   const where = {
     ...(step.compartmentId === undefined ? {} : { compartment: step.compartmentId }),
     ...(step.place === undefined ? {} : { place: step.place }),
@@ -89,7 +99,7 @@ function deedsOf(step: Step, bin: TrueBin, tally: Tally, day: number, stored: { 
       const top = fedAt(bin.truth.bin);
       tally.fed(kg, leftAt(fedPart(bin), bin.truth.marks[top]!, step.place ?? 1));
       return [
-        trialEntry({ kind: "fed", ...where, parts: [{ materialId: step.materialId, amount: { massKg: kg, measuredBy: "proposed" }, preparation: step.preparation ?? "chopped" }] }, day),
+        trialEntry({ kind: "fed", ...where, parts: [{ materialId: step.materialId, amount: { massKg: kg, measuredBy: "proposed" }, preparation: step.preparation ?? preparation }] }, day),
       ]; // prettier-ignore
     }
     case "addDryBedding":

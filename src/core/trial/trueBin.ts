@@ -3,7 +3,7 @@ import type { Climate } from "@/records/room";
 import type { BinSetup } from "@/records/setup";
 import { binSetup } from "@/records/setup";
 import type { LocalDate } from "@/vocabulary/fields";
-import type { Cover, Drainage, SchoolId, System, Wall } from "@/vocabulary/setup";
+import type { Cover, Drainage, Preparation, SchoolId, System, Wall } from "@/vocabulary/setup";
 import { systemOf, usualCompartments } from "@/core/bin/system";
 import { addDays } from "@/core/calendar/day";
 import { seeded } from "@/core/chance/seeded";
@@ -105,6 +105,8 @@ export interface Given {
   readonly meanC: number;
   /** Scraps a day for a kilogram of the worms stocked. */
   readonly scrapsPerWormsKg: number;
+  /** How scraps are prepared where the advice asks for nothing else; chopped without it. */
+  readonly preparation?: Preparation;
 }
 
 /** The nth bin of the trial; the same for the same number. */

@@ -91,7 +91,37 @@ export const CASES: readonly TroubleCase[] = [
   { about: "pale worms, town water on everything", signs: ["worms-yellow-fluid"], context: { ageDays: 200 }, was: ["toxic-residue", "salt", "chlorinated-water"] },
   { about: "beer smell after bread", signs: ["smell-alcohol", "food-piled"], context: { fedKg: 1.8, canTakeKg: 1 }, was: ["overfeeding"] },
   { about: "musty and dry", signs: ["smell-musty", "dry-edges"], context: { moisture: 0.6, moistureLow: 0.7 }, was: ["too-dry"] },
+  // Written later, all held out: before two troubles at once were told apart, and never tuned on.
+  { about: "a glasshouse in May", signs: ["bin-temp-high", "mass-escape"], context: { temperatureC: 34 }, was: ["too-hot"] },
+  { about: "crisps and pickles", signs: ["ec-high", "worms-limp-dead"], context: { ateLately: ["salty"] }, was: ["salt"] },
+  { about: "rabbit litter, a bucket of it", signs: ["smell-ammonia", "hot-centre"], context: { ateLately: ["manure", "heating"] }, was: ["protein-ammonia", "self-heating"] },
+  { about: "the bin of a closed cabin", signs: ["seedlings", "squeeze-crumbles", "few-worms"], context: { visitedDaysAgo: 60, moisture: 0.5, moistureLow: 0.7 }, was: ["gone-unwatched", "too-dry"] },
+  { about: "newspaper laid in sheets", signs: ["matted-paper", "smell-rotten-egg"], was: ["compaction-no-air"] },
+  { about: "lime every week", signs: ["ph-high", "smell-ammonia"], context: { limedDaysAgo: 3 }, was: ["alkaline"] },
+  { about: "cheese rind on top", signs: ["house-fly-maggots", "smell-putrid"], context: { ateLately: ["animal"], isFoodBare: true }, was: ["meat-dairy-fat", "exposed-food"] },
+  { about: "worms dug in the garden", signs: ["worms-thrashing-snake", "few-worms", "no-cocoons"], was: ["wrong-species"] },
+  { about: "compost out of a bag", signs: ["fungus-gnats", "seedlings"], was: ["infested-input"] },
+  { about: "melon in a thin bed", signs: ["squeeze-drips", "much-leachate"], context: { moisture: 0.87, moistureHigh: 0.8 }, was: ["too-wet"] },
+  { about: "nothing runs, and it stands", signs: ["tap-blocked", "no-leachate", "standing-liquid"], was: ["blocked-tap"] },
+  { about: "stones and cobs", signs: ["food-recognisable-return", "food-untouched"], context: { ateLately: ["hard"], ageDays: 250 }, was: ["big-hard-pieces"] },
+  { about: "lemons lie", signs: ["food-untouched", "smell-sour"], context: { ateLately: ["sour"], ageDays: 200 }, was: ["acid", "unsuitable-food"] },
+  { about: "something lifts the lid at night", signs: ["larger-animals"], context: { isFoodBare: true }, was: ["rodent-access", "exposed-food"] },
+  { about: "mice in a winter as dry as dust", signs: ["rodent-signs", "squeeze-crumbles", "dry-edges"], context: { moisture: 0.55, moistureLow: 0.7 }, was: ["too-dry", "rodent-access"] },
+  { about: "flies over mud", signs: ["fruit-flies", "mud-ball", "squeeze-drips"], context: { moisture: 0.88, moistureHigh: 0.8, isFoodBare: true }, was: ["too-wet", "exposed-food"] },
+  { about: "fed in a cold shed as in July", signs: ["bin-temp-low", "food-piled"], context: { temperatureC: 8, fedKg: 2, canTakeKg: 0.8 }, was: ["too-cold", "overfeeding"] },
+  { about: "a young bin full of fruit", signs: ["string-of-beads", "smell-alcohol", "food-piled"], context: { fedKg: 2.4, canTakeKg: 0.7, ageDays: 30 }, was: ["overfeeding", "acid"] },
+  { about: "the night of the storm", signs: ["mass-escape", "worms-on-lid"], context: { hasStorm: true, ageDays: 400 }, was: ["weather-pressure"] },
+  { about: "sieved hard", signs: ["few-worms", "no-cocoons"], context: { harvestedDaysAgo: 14 }, was: ["harvest-loss"] },
+  { about: "a tray of eighteen months", signs: ["bedding-vanished", "mud-ball"], context: { castingsShare: 0.9, ageDays: 540 }, was: ["finished-needs-harvest"] },
+  { about: "drops and springtails", signs: ["condensation-lid", "springtails", "smell-earthy"], was: ["normal-life"] },
+  { about: "forked through every other day", signs: ["mass-escape", "worms-yellow-fluid"], absent: ["smell-ammonia"], context: { turnedDaysAgo: 1 }, was: ["disturbance"] },
+  { about: "bran in a small tub", signs: ["smell-ammonia", "string-of-beads"], context: { ateLately: ["protein"] }, was: ["protein-ammonia"] },
+  { about: "a herd in a shoe box", signs: ["worms-small", "worms-pale-thin"], context: { wormsKgPerM2: 15, fedKg: 0.4, canTakeKg: 3 }, was: ["overcrowding", "starvation"] },
+  { about: "a shard in sound castings", signs: ["plastic-glass", "smell-earthy"], was: ["foreign-matter"] },
+  { about: "a blocked tap, and fruit lies bare", signs: ["tap-blocked", "leachate-foul", "fruit-flies"], context: { isFoodBare: true }, was: ["blocked-tap", "exposed-food"] },
 ]; // prettier-ignore
 
-/** Every third case was never tuned on. */
-export const isHeldOut = (at: number): boolean => at % 3 === 2;
+/** From here on all are held out. */
+const LATER = CASES.findIndex(({ about }) => about === "a glasshouse in May");
+/** Every third of the first cases, and all of the later, were never tuned on. */
+export const isHeldOut = (at: number): boolean => at >= LATER || at % 3 === 2;

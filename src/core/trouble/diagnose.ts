@@ -39,8 +39,33 @@ export function diagnose(
   known: TroubleContext = {},
 ): Diagnosis {
   const present = [...new Set(seen)];
+  const all = scored(present, absent, known);
+  const whole = all.reduce((sum, { score }) => sum + Math.exp(score), 0);
+  const ranked = all.flatMap((one, at): RankedCause[] => {
+    const share = Math.exp(one.score) / whole;
+    const isShown = at === 0 || share > 0.08 || (at === 1 && all[0]!.score - one.score < NEAR);
+    return isShown ? [{ ...one, likelihood: likelihoodOf(share) }] : [];
+  });
+  const emergencies = present.filter((id) => signOf(id)?.severity === EMERGENCY);
+  const urgent = emergencies.map((signId) => behind(signId, all));
+  const firstAid = [...new Set([...urgent, ranked[0]!.causeId].flatMap((id) => causeOf(id).firstAid))];
+  const alsoLookFor =
+    ranked.length > 1
+      ? tellingApart(ranked[0]!.causeId, ranked[1]!.causeId, [...present, ...absent])
+      : undefined;
+  return { ranked, firstAid, ...(alsoLookFor === undefined ? {} : { alsoLookFor }) };
+}
+const likelihoodOf = (share: number): Likelihood =>
+  share > 0.6 ? "most likely" : share > 0.25 ? "likely" : "possible";
+
+/** Every cause with its score and what makes it, the likeliest first. */
+function scored(
+  present: readonly string[],
+  absent: readonly string[],
+  known: TroubleContext,
+): readonly Omit<RankedCause, "likelihood">[] {
   const facts = factWeights(known);
-  const all = CAUSES.map(({ id }) => {
+  return CAUSES.map(({ id }) => {
     const evidence: Evidence[] = [
       ...signEvidence(present, id),
       ...absent.flatMap((signId) => {
@@ -56,22 +81,61 @@ export function diagnose(
       evidence: evidence.toSorted((a, b) => Math.abs(b.weight) - Math.abs(a.weight)),
     };
   }).toSorted((a, b) => b.score - a.score);
+}
+
+/** A second trouble beside the first: what the first does not explain points to it. */
+export interface SecondTrouble {
+  readonly cause: RankedCause;
+  /** The signs that are its own. */
+  readonly signs: readonly string[];
+}
+/** Beside the first a single weak hint is no trouble: it takes a sign that means something by itself. */
+const OWN_WEIGHT = 2;
+/** The first may bring a sign too: then it is another's only where it points there as strongly as a sign can, and far less to the first. */
+const STRONGEST = 3;
+const OWN_MORE = 1.5;
+const WELL = "normal-life";
+
+/**
+ * Whether two things are wrong at once: the cause whose own signs (they point to it far more than to the first, and are no normal
+ * life) mean something by themselves, and for which all that is seen and known speaks. Undefined where one cause has it all, or nothing
+ * is wrong. Never throws.
+ */
+export function secondTrouble(
+  seen: readonly string[],
+  absent: readonly string[] = [],
+  known: TroubleContext = {},
+): SecondTrouble | undefined {
+  const present = [...new Set(seen)];
+  const all = scored(present, absent, known);
+  const first = all[0]!.causeId;
+  if (first === WELL) return undefined;
+  const notWell = present.filter((sign) => (weightOf(sign, WELL) ?? 0) <= 0);
+  const ownOf = (causeId: string) =>
+    notWell.filter((sign) => {
+      const weight = weightOf(sign, causeId) ?? 0;
+      const byFirst = weightOf(sign, first) ?? 0;
+      return weight > 0 && (byFirst <= 0 || (weight >= STRONGEST && weight - byFirst >= OWN_MORE));
+    });
   const whole = all.reduce((sum, { score }) => sum + Math.exp(score), 0);
-  const ranked = all.flatMap((one, at): RankedCause[] => {
-    const share = Math.exp(one.score) / whole;
-    const isShown = at === 0 || share > 0.08 || (at === 1 && all[0]!.score - one.score < NEAR);
-    return isShown
-      ? [{ ...one, likelihood: share > 0.6 ? "most likely" : share > 0.25 ? "likely" : "possible" }]
-      : [];
-  });
-  const emergencies = present.filter((id) => signOf(id)?.severity === EMERGENCY);
-  const urgent = emergencies.map((signId) => behind(signId, all));
-  const firstAid = [...new Set([...urgent, ranked[0]!.causeId].flatMap((id) => causeOf(id).firstAid))];
-  const alsoLookFor =
-    ranked.length > 1
-      ? tellingApart(ranked[0]!.causeId, ranked[1]!.causeId, [...present, ...absent])
-      : undefined;
-  return { ranked, firstAid, ...(alsoLookFor === undefined ? {} : { alsoLookFor }) };
+  const best = all
+    .filter(({ causeId }) => causeId !== first && causeId !== WELL)
+    .map((one) => {
+      const signs = ownOf(one.causeId);
+      return { one, signs, weight: signs.reduce((sum, sign) => sum + weightOf(sign, one.causeId)!, 0) };
+    })
+    // All that is seen and known, the first one's signs too, must not speak against it.
+    .filter(
+      ({ one, weight }) =>
+        weight >= OWN_WEIGHT && one.evidence.reduce((sum, of) => sum + of.weight, 0) >= OWN_WEIGHT,
+    )
+    .toSorted((a, b) => b.one.score - a.one.score)[0];
+  return (
+    best && {
+      cause: { ...best.one, likelihood: likelihoodOf(Math.exp(best.one.score) / whole) },
+      signs: best.signs,
+    }
+  );
 }
 
 /** Weights of the signs seen, what says the same thing twice counted once and a half. */

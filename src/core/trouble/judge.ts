@@ -1,5 +1,5 @@
 import type { TroubleCase } from "./cases";
-import { diagnose } from "./diagnose";
+import { diagnose, secondTrouble } from "./diagnose";
 
 /** How a case came out: at which place its main cause stands (99: not shown), and whether every cause it had is among those shown. */
 export interface Judged {
@@ -11,7 +11,9 @@ export interface Judged {
 }
 export const judgeCases = (cases: readonly TroubleCase[]): readonly Judged[] =>
   cases.map(({ about, signs, absent, context, was }) => {
-    const shown = diagnose(signs, absent, context).ranked.map(({ causeId }) => causeId);
+    const ranked = diagnose(signs, absent, context).ranked.map(({ causeId }) => causeId);
+    const second = secondTrouble(signs, absent, context)?.cause.causeId;
+    const shown = second === undefined ? ranked : [...new Set([...ranked, second])];
     const at = shown.indexOf(was[0]);
     return {
       about,

@@ -223,6 +223,11 @@ function BinPage({ one }: { readonly one: BinToday }) {
           )}
           <p className={styles.facts}>
             <Link href={`/friend?id=${bin.id}`}>a page to show a friend</Link> ·{" "}
+            {setup?.compartments.some(({ placeCount }) => placeCount > 1) && (
+              <>
+                <Link href={`/lid?id=${bin.id}`}>a grid for its lid</Link> ·{" "}
+              </>
+            )}
             <Link href={`/labels?ids=${bin.id}`}>its label</Link>
           </p>
           <p className={styles.facts}>

@@ -2,16 +2,22 @@
 import { aheadWithHarvest, wantedHarvest } from "@/core/bin/planAhead";
 import { addDays, dayAndMonth, daysBetween, monthName, shortDay } from "@/core/calendar/day";
 import { TEMPERATE } from "@/core/expectation/climate";
-import type { Coming, WantedStep } from "@/core/harvest/coming";
+import type { Coming, Wanted, WantedStep } from "@/core/harvest/coming";
 import { comingHarvests, wantedBy, wishesOf } from "@/core/harvest/coming";
+import type { EarlyLift } from "@/core/harvest/early";
+import { takenEarly } from "@/core/harvest/early";
+import { harvestPlan, waysOf } from "@/core/harvest/harvestPlan";
+import { sayEarly } from "@/core/harvest/words";
 import { drying, isTooDamp, MOIST_FOR } from "@/core/lot/drying";
 import { HARVEST_MOISTURE, MOIST_KG_PER_L } from "@/core/matter/figures";
 import { formatMass, formatMassRange } from "@/core/quantity/format";
+import type { BinToday } from "@/core/round/round";
 import { ofBin } from "@/session/author";
 import { useDraft } from "@/session/draft";
 import { useSession } from "@/session/session";
 import { DayField } from "@/ui/field/DayField";
 import { useViewport } from "@/ui/useViewport";
+import type { LocalDate } from "@/vocabulary/fields";
 import { localDate } from "@/vocabulary/fields";
 import { useGuarded } from "@/ui/useGuarded";
 import Button from "@mui/material/Button";
@@ -61,6 +67,10 @@ export function ComingHarvests() {
     wantedKg > 0 && by.success && !isPast
       ? wantedBy(coming, wantedKg, daysBetween(today, by.data), dryDays)
       : undefined;
+  const early =
+    plan && plan.shortKg > 0 && by.success
+      ? earlyOf(bins ?? [], plan, daysBetween(today, by.data) - dryDays, today)
+      : [];
   const kept = (bins ?? []).flatMap(({ bin, state }) => {
     const wanted = wantedHarvest(state, today);
     return wanted ? [{ bin, state, wanted }] : [];
@@ -137,6 +147,16 @@ export function ComingHarvests() {
               </li>
             ))}
           </ol>
+          {early.length > 0 && (
+            <>
+              <p>What taking early would cost, lifted in time to dry:</p>
+              <ul>
+                {early.map(({ binId, name, lift }) => (
+                  <li key={binId}>{sayEarly(name, lift, units, today)}</li>
+                ))}
+              </ul>
+            </>
+          )}
           {plan.lifts.length > 0 && (
             <Button
               variant="contained"
@@ -180,6 +200,36 @@ export function ComingHarvests() {
       )}
     </section>
   );
+}
+
+/** So many are named: who is short of more than these give has no use for it. */
+const MOST_EARLY = 3;
+/** Bins that are not ripe by then, as they would have to be taken: by their best way, those first that give most. */
+function earlyOf(
+  bins: readonly BinToday[],
+  { lifts, shortKg }: Wanted,
+  inDays: number,
+  today: LocalDate,
+): readonly { readonly binId: string; readonly name: string; readonly lift: EarlyLift }[] {
+  if (inDays < 0) return [];
+  return bins
+    .flatMap(({ bin, state, expectation }) => {
+      const herd = expectation.twin?.herd;
+      const plan = harvestPlan(state, expectation, today);
+      const isLifted = lifts.some(({ binId }) => binId === bin.id);
+      if (!herd || !plan || isLifted || !state.setup || state.setup.retired || state.setup.resting) return [];
+      const [offer] = waysOf(plan, state.setup.system, {
+        isUrgent: true,
+        wantsWorms: true,
+        noLifting: false,
+      });
+      const part = expectation.twin?.compartments.find(({ id }) => id === plan.compartment);
+      const all = { wormsKg: expectation.wormsKg.middle, cocoons: herd.cocoons };
+      const lift = offer && takenEarly(plan, offer, all, part?.wormShare ?? 1, shortKg, inDays);
+      return lift ? [{ binId: bin.id, name: bin.name, lift }] : [];
+    })
+    .toSorted((a, b) => b.lift.kg - a.lift.kg)
+    .slice(0, MOST_EARLY);
 }
 
 /** A row a bin: from when it may be ripe to when it will be, with what it gives. */

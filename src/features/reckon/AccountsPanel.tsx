@@ -1,17 +1,22 @@
 "use client";
+import { addDays } from "@/core/calendar/day";
 import { formatMass, formatMinutes } from "@/core/quantity/format";
 import { sumMin } from "@/core/reckon/accounts";
 import { BOOKED_WORDS, formatMoney } from "@/core/words/entry";
+import type { EntryOf } from "@/records/entry";
 import { useDraft } from "@/session/draft";
+import { useErrands } from "@/session/errand";
 import { useSession } from "@/session/session";
+import { useBinLog } from "@/session/useBinLog";
 import { SelectField } from "@/ui/field/SelectField";
+import { LogLines } from "@/ui/LogLines";
 import { useGuarded } from "@/ui/useGuarded";
 import type { LocalDate } from "@/vocabulary/fields";
 import { BOOKED } from "@/vocabulary/lots";
 import type { ReckonDesk } from "@/workers/reckon.client";
 import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import type { BookedTyped } from "./bookedTyped";
 import { readBooked } from "./bookedTyped";
 import styles from "./Reckon.module.css";
@@ -23,7 +28,7 @@ const askAccounts = (
   ids: readonly string[],
   from: LocalDate,
   to: LocalDate,
-  _bookings: number,
+  _bookings: string,
 ) => desk.accounts(ids, from, to);
 
 /** Hours and money over the span, if the keeper wishes them kept: what visits, harvests and sales say, and what is booked here. */
@@ -44,12 +49,12 @@ export function AccountsPanel({
 }) {
   const { settings, lotsToday, cellar, units } = useSession();
   const [currency, setCurrency] = useState("");
-  const [bookedCount, setBookedCount] = useState(0);
+  const booked = useBooked(cellar?.id);
   const ids = [...binIds, ...(lotsToday ?? []).map(({ lot }) => lot.id as string), ...(cellar ? [cellar.id as string] : [])]; // prettier-ignore
   const { answer } = useAnswer(
     desk,
     askAccounts,
-    settings?.accounts && ([ids, from, to, bookedCount] as const),
+    settings?.accounts && ([ids, from, to, booked.map(({ rowId }) => rowId).join()] as const),
   );
   if (!settings?.accounts)
     return (
@@ -102,12 +107,62 @@ export function AccountsPanel({
           .
         </p>
       )}
-      <Book currency={own} onBooked={() => setBookedCount((count) => count + 1)} />
+      <Book currency={own} />
+      {cellar && booked.length > 0 && <Booked name={cellar.name} entries={booked} />}
     </section>
   );
 }
 
-function Book({ currency, onBooked }: { readonly currency: string; readonly onBooked: () => void }) {
+/** What was booked by hand, oldest first. */
+function useBooked(cellarId: string | undefined): readonly EntryOf<"booked">[] {
+  const log = useBinLog(cellarId ?? "")?.entries;
+  return useMemo(() => (log ?? []).flatMap((entry) => (entry.kind === "booked" ? [entry] : [])), [log]);
+}
+
+const MOST_LINES = 60;
+/** A cellar has no first day of its own: a bill may be older than its books. */
+const LONG_BEFORE_DAYS = 3650;
+/** Each booking, to be put right in place or struck out. */
+function Booked({
+  name,
+  entries,
+}: {
+  readonly name: string;
+  readonly entries: readonly EntryOf<"booked">[];
+}) {
+  const { today, units, author, keep } = useSession();
+  const { ask } = useErrands();
+  const { guarded, isBusy } = useGuarded();
+  return (
+    <details data-print="hide">
+      <summary>
+        {entries.length} {entries.length === 1 ? "booking" : "bookings"}
+        {entries.length > MOST_LINES && `, the last ${MOST_LINES} of them`}
+      </summary>
+      <LogLines
+        entries={entries.slice(-MOST_LINES)}
+        today={today}
+        units={units}
+        isBusy={isBusy}
+        onCorrect={(entry) =>
+          ask({
+            of: "correct",
+            entry,
+            subject: { name, firstDay: addDays(entries[0]!.day, -LONG_BEFORE_DAYS) },
+            together: [],
+          })
+        }
+        onStrike={(entry) =>
+          void guarded(async () => {
+            await keep("a booking struck out", [author.revised("entries", entry, { deleted: true })]);
+          })
+        }
+      />
+    </details>
+  );
+}
+
+function Book({ currency }: { readonly currency: string }) {
   const { db, today, author, keep, cellar } = useSession();
   const draft = useDraft<BookedTyped>(db, "book", { of: "cost", what: "", value: "" });
   const { typed } = draft;
@@ -122,9 +177,7 @@ function Book({ currency, onBooked }: { readonly currency: string; readonly onBo
       const home = cellar ? undefined : author.first("cellars", { name: "My cellar", walkingOrder: [] });
       const rows = await author.entries({ kind: "cellar", id: (cellar ?? home!.row).id }, today, [read.fact]);
       const done = await keep("booked", [...(home ? [home] : []), ...rows]);
-      if (!done.ok) return;
-      await draft.clear();
-      onBooked();
+      if (done.ok) await draft.clear();
     });
   return (
     <form

@@ -1,12 +1,12 @@
 "use client";
-import { addDays, daysBetween, dayAndMonth, monthName } from "@/core/calendar/day";
+import { addDays, daysBetween, dayAndMonth, monthName, yearBefore } from "@/core/calendar/day";
 import { schoolOf } from "@/core/catalogue/school";
 import { surfaceM2 } from "@/core/bin/system";
 import { formatMass } from "@/core/quantity/format";
 import { fromBase } from "@/core/quantity/unit";
 import { readPace } from "./pace";
 import type { Reckoning } from "@/core/reckon/reckon";
-import { wetOf } from "@/core/reckon/reckon";
+import { monthBefore, wetOf } from "@/core/reckon/reckon";
 import { reckoningRows } from "@/core/reckon/words";
 import type { BinToday } from "@/core/round/round";
 import { useDraft } from "@/session/draft";
@@ -109,11 +109,8 @@ function Desk({ bins, today }: { readonly bins: readonly BinToday[]; readonly to
     [bins, groups],
   );
   const { answer, failure } = useAnswer(desk, askReckon, [asked, from, to] as const);
-  const lastYear = useAnswer(desk, askReckon, [
-    asked.slice(0, 1),
-    addDays(from, -365),
-    addDays(to, -365),
-  ] as const).answer?.[0];
+  const before = useAnswer(desk, askReckon, [asked, yearBefore(from), yearBefore(to)] as const).answer;
+  const lastYear = before?.[0];
   const store = (label: string, changes: Partial<Pick<Settings, "targets" | "accounts">>) =>
     void keep(label, [
       settings
@@ -131,11 +128,22 @@ function Desk({ bins, today }: { readonly bins: readonly BinToday[]; readonly to
         series: [
           { name: "food", values: all.months.map(({ foodKg }) => fromBase(foodKg, unit)) },
           { name: "castings", values: all.months.map(({ castingsKg }) => fromBase(castingsKg, unit)) },
+          // A year that gave nothing is no year to be held against.
+          ...(lastYear && wetOf(lastYear, "castings") > 0
+            ? [
+                {
+                  name: "castings, the year before",
+                  values: all.months.map(({ month }) =>
+                    fromBase(monthBefore(lastYear, month)?.castingsKg ?? 0, unit),
+                  ),
+                },
+              ]
+            : []),
         ],
         unit,
         colours,
       }),
-    [all, unit, colours],
+    [all, lastYear, unit, colours],
   );
   const wanted = parseQuantity(typed.target, "mass", unit);
   const target = readPace(typed.target, units, from, to, today, all);
@@ -230,13 +238,14 @@ function Desk({ bins, today }: { readonly bins: readonly BinToday[]; readonly to
             height={230}
             label="Food in and castings out by month; the table beneath says the same"
           />
-          <Months one={all} units={units} />
+          <Months one={all} before={lastYear} units={units} />
           {groups.length > 0 && (
             <Groups
               rows={groups.map((group, at) => ({
                 name: group.name,
                 areaM2: groundOf(group.bins),
                 one: answer[at + 1]!,
+                before: before?.[at + 1],
               }))}
               units={units}
               years={(daysBetween(all.from, all.to) + 1) / 365}

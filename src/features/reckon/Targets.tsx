@@ -87,7 +87,7 @@ function TargetLine({
         expectation,
       })),
     ),
-    inUse.map(({ bin, state }) => {
+    inUse.map(({ bin, state, expectation }) => {
       const own = lately?.[bins.findIndex((one) => one.bin.id === bin.id)];
       const isOld = state.firsts.fed !== undefined && daysBetween(state.firsts.fed, today) >= LATELY_DAYS;
       return {
@@ -97,6 +97,8 @@ function TargetLine({
         areaM2: surfaceM2(state.setup!),
         climate: rooms.find(({ id }) => id === state.setup!.roomId)?.climate ?? TEMPERATE,
         ...(own && isOld ? { fedKgPerDay: wetOf(own, "food") / LATELY_DAYS } : {}),
+        ...(expectation.twin ? { wormsKg: expectation.wormsKg.middle } : {}),
+        isPureed: Object.values(state.places).some(({ preparation }) => preparation === "pureed"),
       };
     }),
     answer?.castingsPerFood,

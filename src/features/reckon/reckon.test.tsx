@@ -157,6 +157,11 @@ test("hours and money are kept only if wished; what is booked stands in the sum,
   expect(await written()).toMatchObject([
     { kind: "booked", subject: { kind: "cellar" }, of: "cost", what: "lime", sum: { money: 12.5, currency: "EUR" } },
   ]); // prettier-ignore
+  // It can be put right or struck out where it stands; the sums follow.
+  fireEvent.click(await within(panel()).findByText("1 booking"));
+  fireEvent.click(within(panel()).getByRole("button", { name: /^Strike out: / }));
+  await waitFor(() => expect(panel()).toHaveTextContent("Costs nothing"));
+  expect(within(panel()).queryByText("1 booking")).toBeNull();
 });
 
 test("a bin from its first day: how much of it was weighed, and its curve", async () => {

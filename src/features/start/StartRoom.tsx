@@ -1,5 +1,7 @@
 "use client";
 import { DayField } from "@/ui/field/DayField";
+import { surfaceM2 } from "@/core/bin/system";
+import { firstBeddingL } from "@/core/planning/propose";
 import { addDays, ago, dayAndMonth, daysBetween, spokenDay, weekdayName } from "@/core/calendar/day";
 import { calendarFile } from "@/core/startUp/ics";
 import { isShortened, moved } from "@/core/startUp/timetable";
@@ -213,9 +215,12 @@ function StepLink({ step, timetable }: { readonly step: StartStep; readonly time
   const { bins } = useSession();
   const { ask } = useErrands();
   const bin = bins?.find(({ bin: one }) => one.id === timetable.binId);
+  const setup = bin?.state.setup;
+  // As much as this bin begins with; the bench is asked for nothing before it is set up.
+  const litres = setup && Math.ceil(firstBeddingL(surfaceM2(setup), setup.compartments[0]!.heightM));
   if (step === "mixBedding" || step === "turnBedding")
     return (
-      <Link href={step === "mixBedding" ? "/mix" : "/store"}>
+      <Link href={step === "turnBedding" ? "/store" : litres ? `/mix?litres=${litres}` : "/mix"}>
         {step === "mixBedding" ? "to the mix bench" : "to the store"}
       </Link>
     );

@@ -6,7 +6,7 @@ import { practiceOf } from "@/core/practice/practice";
 import type { BinToday } from "@/core/round/round";
 import type { TroubleContext } from "@/core/trouble/context";
 import type { RankedCause } from "@/core/trouble/diagnose";
-import { diagnose } from "@/core/trouble/diagnose";
+import { diagnose, secondTrouble } from "@/core/trouble/diagnose";
 import { causeOf, signOf } from "@/core/trouble/knowledge";
 import { heardOver, knownOf } from "@/core/trouble/known";
 import { readingsOf, signsIn } from "@/core/trouble/readings";
@@ -92,6 +92,7 @@ function Bench({ one }: { readonly one: BinToday }) {
   // What was just seen goes before what was forecast of it.
   const known = useMemo(() => heardOver(byLog, signs), [byLog, signs]);
   const found = useMemo(() => diagnose(signs, absent, known), [signs, absent, known]);
+  const second = useMemo(() => secondTrouble(signs, absent, known), [signs, absent, known]);
   const first = found.ranked[0]!;
   const usualDay = addDays(today, causeOf(first.causeId).followUpDays);
   const save = async () => {
@@ -110,7 +111,13 @@ function Bench({ one }: { readonly one: BinToday }) {
           kind: "diagnosed",
           signs: [...signs],
           ...(absent.length > 0 ? { absent: [...absent] } : {}),
-          causes: found.ranked.slice(0, 4).map(({ causeId }) => causeId),
+          causes: [
+            ...new Set([
+              first.causeId,
+              ...(second ? [second.cause.causeId] : []),
+              ...found.ranked.map(({ causeId }) => causeId),
+            ]),
+          ].slice(0, 4),
           lookOn: lookOn.data,
           ...(readings.length > 0 ? act : {}),
         },
@@ -154,10 +161,29 @@ function Bench({ one }: { readonly one: BinToday }) {
                 ))}
               </ol>
               <ol className={styles.causes}>
-                {found.ranked.map((cause, at) => (
-                  <Cause key={cause.causeId} cause={cause} known={known} absent={absent} isFirst={at === 0} />
-                ))}
+                {found.ranked
+                  .filter(({ causeId }) => causeId !== second?.cause.causeId)
+                  .map((cause, at) => (
+                    <Cause
+                      key={cause.causeId}
+                      cause={cause}
+                      known={known}
+                      absent={absent}
+                      isFirst={at === 0}
+                    />
+                  ))}
               </ol>
+              {second && (
+                <section aria-labelledby="beside">
+                  <h3 id="beside">And a second trouble beside it</h3>
+                  <p className={styles.quiet}>
+                    {causeOf(first.causeId).name} does not explain {second.signs.map(signName).join(", ")}.
+                  </p>
+                  <ol className={styles.causes}>
+                    <Cause cause={second.cause} known={known} absent={absent} isFirst />
+                  </ol>
+                </section>
+              )}
               {MUD.has(first.causeId) && (
                 <p>
                   If a squeeze runs: <Link href={`/rescue?id=${bin.id}`}>plan its rescue over days</Link>

@@ -1,6 +1,7 @@
 import { binRows, inCellar, leaveCellar, press, roomRow, settingsRow } from "../../../tests/inCellar";
 import { entry, meal, newTub, START } from "../../../tests/log";
 import { addDays } from "@/core/calendar/day";
+import { causeOf, signOf } from "@/core/trouble/knowledge";
 import { fireEvent, screen, waitFor, within } from "@testing-library/react";
 import { TroubleRoom } from "./TroubleRoom";
 
@@ -127,4 +128,25 @@ test("after frost: what was found is answered with days, kept as a trouble of it
   );
   const open = within(await screen.findByRole("region", { name: "Not over yet" }));
   expect(open.getByText(/Look again/)).toBeVisible();
+});
+
+test("two troubles at once are shown as two, each with its cure, and both are kept open", async () => {
+  const { keeper, tick, written } = await inTrouble();
+  fireEvent.change(screen.getByLabelText(/^Search/), { target: { value: "piled" } });
+  await tick("Uneaten food piled up");
+  const sign = (id: string) => signOf(id)!.name;
+  fireEvent.change(screen.getByLabelText(/^Search/), { target: { value: sign("rodent-signs") } });
+  await tick(sign("rodent-signs"));
+  const second = within(await screen.findByRole("region", { name: "And a second trouble beside it" }));
+  expect(second.getByText(/^Too much food does not explain /)).toBeVisible();
+  expect(
+    second.getByRole("heading", { name: new RegExp(`^${causeOf("rodent-access").name}`) }),
+  ).toBeVisible();
+  expect(second.getByText(causeOf("rodent-access").cure[0]!)).toBeVisible();
+  await keeper.click(press("Keep it open until then"));
+  await waitFor(async () =>
+    expect((await written()).find(({ kind }) => kind === "diagnosed")).toMatchObject({
+      causes: ["overfeeding", "rodent-access"],
+    }),
+  );
 });

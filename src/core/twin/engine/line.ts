@@ -39,12 +39,12 @@ const warms = new Float64Array(MOST_COMPARTMENTS);
 export function exchange(
   line: readonly Float64Array[],
   {
-    lie,
+    arrangement,
     species,
     areasM2,
     facesM2,
   }: {
-    readonly lie: Arrangement;
+    readonly arrangement: Arrangement;
     readonly species: TwinSpecies;
     readonly areasM2: readonly number[];
     /** Common face of each with the next, m². */
@@ -62,7 +62,7 @@ export function exchange(
     const both = draw[at]! + draw[at + 1]!;
     if (both > 0) {
       const lean = (draw[at + 1]! - draw[at]!) / both;
-      const share = CROSSES[lie] * Math.abs(lean) * dt;
+      const share = CROSSES[arrangement] * Math.abs(lean) * dt;
       const from = lean > 0 ? at : at + 1;
       const to = lean > 0 ? at + 1 : at;
       for (let field = 0; field < STAGE_FIELDS.length; field += 1) {
@@ -87,7 +87,7 @@ export function exchange(
     }
     s[AT.T] = s[AT.T]! + warms[at]!;
   }
-  if (lie === "trays" || lie === "column")
+  if (arrangement === "trays" || arrangement === "column")
     for (let at = 1; at < count; at += 1) {
       const drained = line[at]![AT.DR1]!;
       line[at]![AT.DRAIN] = line[at]![AT.DRAIN]! - drained;

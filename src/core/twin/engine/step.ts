@@ -13,7 +13,7 @@ export interface Surroundings {
   readonly areaM2: number;
   readonly insulation: number;
   /** Share of free water that leaves in a step. */
-  readonly drained: number;
+  readonly drainedShare: number;
   readonly hasSump: boolean;
   readonly sumpG: number;
   /** Evaporation and air supply through what covers it, relative to an open top. */
@@ -38,8 +38,8 @@ export interface Surroundings {
 export const forStep = (
   drains: number,
   dt: number,
-): Pick<Surroundings, "drained" | "looseStays" | "souringStays" | "freshStays" | "limed"> => ({
-  drained: 1 - Math.exp(-drains * dt),
+): Pick<Surroundings, "drainedShare" | "looseStays" | "souringStays" | "freshStays" | "limed"> => ({
+  drainedShare: 1 - Math.exp(-drains * dt),
   looseStays: Math.exp(-dt / P.looseTau),
   souringStays: Math.exp(-dt / P.tauUp),
   freshStays: Math.exp(-dt / P.tauDown),
@@ -559,7 +559,7 @@ function flow(s: Float64Array, around: Surroundings, dt: number): void {
     (K.whcRaw * raw2 + K.whcCond * cnd2 + s[F.WB]! * (BE + BR) + K.whcCF * CF + K.whcCM * CM + s[F.WI]! * IN);
   let dr = 0;
   if (W > held) {
-    dr = (W - held) * around.drained;
+    dr = (W - held) * around.drainedShare;
     if (around.hasSump) dr = Math.min(dr, Math.max(0, around.sumpG - SU));
     const share = dr / W;
     W -= dr;

@@ -10,7 +10,7 @@ export interface TwinCompartment {
 }
 /** The bin as the model takes it: from the bottom up in trays and columns, from the fed end in a line. Source: process model 3.1, 18. */
 export interface TwinBin {
-  readonly lie: Arrangement;
+  readonly arrangement: Arrangement;
   readonly compartments: readonly TwinCompartment[];
   readonly insulation: number;
   readonly drainage: Drainage;
@@ -30,8 +30,8 @@ export interface TwinPlace {
 }
 
 /** A bin of one well-mixed mass. */
-export const oneMass = (areaM2: number, heightM: number): Pick<TwinBin, "lie" | "compartments"> => ({
-  lie: "single",
+export const oneMass = (areaM2: number, heightM: number): Pick<TwinBin, "arrangement" | "compartments"> => ({
+  arrangement: "single",
   compartments: [{ id: "c1", areaM2, heightM, faceM2: 0 }],
 });
 
@@ -49,7 +49,7 @@ export const TOTE: TwinBin = {
 };
 
 /** Trays and columns are fed above and harvested below; a line is fed at its one end and harvested at the other. */
-export const isStack = ({ lie }: TwinBin): boolean => lie === "trays" || lie === "column";
+export const isStack = ({ arrangement }: TwinBin): boolean => arrangement === "trays" || arrangement === "column";
 /** Index of the compartment that is fed. */
 export const fedAt = (bin: TwinBin): number => (isStack(bin) ? bin.compartments.length - 1 : 0);
 /** Index of the compartment one harvests from. */

@@ -98,7 +98,7 @@ function onOne(
   const { size, seed, views, lines, bin } = ensemble;
   const purpose = chanceFor(seed, key);
   context.species = twinSpecies(bin.speciesId);
-  context.hasSump = bin.drainage === "sump" && (bin.lie === "line" || at === 0);
+  context.hasSump = bin.drainage === "sump" && (bin.arrangement === "line" || at === 0);
   context.isPart = bin.compartments.length > 1;
   context.portion = 1;
   context.marker = -1;

@@ -89,7 +89,7 @@ function stepAll(
     const here = around[at]!;
     const members = views[at]!;
     const used = marks[at]!.length;
-    const isBuried = bin.lie === "column" && at > 0 && at < count - 1;
+    const isBuried = bin.arrangement === "column" && at > 0 && at < count - 1;
     for (let member = 0; member < size; member += 1) {
       if (isBuried) (here as { buriedM: number }).buriedM = buried(lines[member]!, bin, at);
       step(members[member]!, here, dt);
@@ -98,7 +98,7 @@ function stepAll(
   }
   if (count === 1) return;
   const neighbours = {
-    lie: bin.lie,
+    arrangement: bin.arrangement,
     species: around[0]!.species,
     areasM2: bin.compartments.map((one) => one.areaM2),
     facesM2: bin.compartments.map((one) => one.faceM2),
@@ -112,7 +112,7 @@ function surroundings(
   { airC, airKPa, rainMm }: { readonly airC: number; readonly airKPa: number; readonly rainMm: number },
   dt: number,
 ): Surroundings[] {
-  const { lie, compartments, insulation, drainage, cover, sumpL } = bin;
+  const { arrangement, compartments, insulation, drainage, cover, sumpL } = bin;
   const last = compartments.length - 1;
   const { evaporation, air, rain } = COVERED[cover];
   const stacked = isStack(bin);
@@ -128,7 +128,7 @@ function surroundings(
       hasSump: drainage === "sump" && isBase,
       sumpG: (sumpL * 1000) / (stacked ? 1 : compartments.length),
       // An open grate under a column dries at half the rate of an open top.
-      evaporation: isTop ? evaporation : isBase && lie === "column" ? 0.5 : 0,
+      evaporation: isTop ? evaporation : isBase && arrangement === "column" ? 0.5 : 0,
       air,
       openFaces: (isTop ? 1 : 0) + (isBase ? 1 : 0),
       buriedM: 0,

@@ -9,7 +9,7 @@ test("synthetic bins are forecast better by the twin that read them than by the 
   for (let number = 0; number < 9; number += 1) {
     const bin = syntheticBin(number);
     const from = bin.visits[19]!;
-    const fed = bin.script.bin.lie === "single" ? 0 : 1;
+    const fed = bin.script.bin.arrangement === "single" ? 0 : 1;
     for (const by of ["read", "unread"] as const) {
       const learns = by === "read";
       const ensemble = follow(bin.script, from, { seed: number, size: 90, learns });

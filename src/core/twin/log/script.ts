@@ -49,20 +49,20 @@ export const placeOf = ({ meanC, swingK, hottestDay, humidity, rainMmPerDay }: C
   humidity,
   ...(rainMmPerDay === undefined ? {} : { rainMm: rainMmPerDay }),
 });
-const lieOf = (setup: BinSetup): Arrangement => {
+const arrangementOf = (setup: BinSetup): Arrangement => {
   const { arrangement } = systemOf(setup.system);
   if (setup.compartments.length === 1) return "single";
   return arrangement === "line" ? "line" : setup.system === "flowThrough" ? "column" : "trays";
 };
 function twinBinOf(setup: BinSetup, speciesId: TwinBin["speciesId"]): TwinBin {
-  const lie = lieOf(setup);
+  const arrangement = arrangementOf(setup);
   return {
-    lie,
+    arrangement,
     compartments: setup.compartments.map((one) => ({
       id: one.id,
       areaM2: areaM2(one),
       heightM: one.heightM,
-      faceM2: lie === "line" ? one.lengthM * one.heightM : areaM2(one),
+      faceM2: arrangement === "line" ? one.lengthM * one.heightM : areaM2(one),
     })),
     insulation: LETS_THROUGH[setup.wall],
     drainage: setup.drainage,

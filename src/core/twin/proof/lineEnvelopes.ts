@@ -5,14 +5,14 @@ import { startTwin } from "../ensemble/run";
 import { cocoonsOf, liveOf, moistureOf } from "../engine/state";
 
 const line = (
-  lie: TwinBin["lie"],
+  arrangement: TwinBin["arrangement"],
   ids: readonly string[],
   size: { readonly areaM2: number; readonly heightM: number; readonly faceM2: number },
   more: Partial<TwinBin> = {},
 ): TwinWalk =>
   startTwin({
     bin: {
-      lie,
+      arrangement,
       compartments: ids.map((id) => ({ id, ...size })),
       insulation: 1,
       drainage: "free",

@@ -14,7 +14,7 @@ const MOIST = 0.75;
 const ALARM = 0.5;
 
 interface Regime {
-  readonly bin: Partial<TwinBin> & Pick<TwinBin, "lie" | "compartments">;
+  readonly bin: Partial<TwinBin> & Pick<TwinBin, "arrangement" | "compartments">;
   readonly place?: Partial<TwinPlace>;
   readonly maturity?: number;
 }
@@ -288,7 +288,7 @@ function breeding(): Envelope[] {
 function swappedTotes(): Envelope[] {
   const size = { areaM2: 0.2, heightM: 0.3, faceM2: 0.2 };
   const walk = begin({
-    bin: { lie: "trays", compartments: ["below", "above"].map((id) => ({ id, ...size })) },
+    bin: { arrangement: "trays", compartments: ["below", "above"].map((id) => ({ id, ...size })) },
   });
   castings(walk, 12_000, "below");
   worms(walk, 800, "below");

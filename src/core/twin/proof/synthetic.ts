@@ -44,19 +44,19 @@ export interface SyntheticBin {
   readonly preparation: "whole" | "chopped";
 }
 
-const KINDS: readonly { readonly school: SchoolId; readonly bin: Partial<TwinBin> & Pick<TwinBin, "lie" | "compartments">; readonly wormsG: number; readonly bedG: number; readonly everyDays: number }[] = [
+const KINDS: readonly { readonly school: SchoolId; readonly bin: Partial<TwinBin> & Pick<TwinBin, "arrangement" | "compartments">; readonly wormsG: number; readonly bedG: number; readonly everyDays: number }[] = [
   { school: "sections-clockwise", bin: oneMass(0.2, 0.3), wormsG: 450, bedG: 2000, everyDays: 4 },
   { school: "halves-alternating", bin: oneMass(0.1, 0.25), wormsG: 230, bedG: 1000, everyDays: 7 },
   { school: "bath-monthly", bin: { ...oneMass(0.66, 0.4), cover: "tightLid" }, wormsG: 1500, bedG: 6500, everyDays: 14 },
   { school: "breeder-tub", bin: { ...oneMass(0.12, 0.18), drainage: "none", cover: "looseLid" }, wormsG: 120, bedG: 900, everyDays: 4 },
   {
     school: "flow-through-top",
-    bin: { lie: "column", compartments: ["base", "top"].map((id) => ({ id, areaM2: 0.2, heightM: 0.35, faceM2: 0.2 })), insulation: 0.7, cover: "wetBlanket" },
+    bin: { arrangement: "column", compartments: ["base", "top"].map((id) => ({ id, areaM2: 0.2, heightM: 0.35, faceM2: 0.2 })), insulation: 0.7, cover: "wetBlanket" },
     wormsG: 600, bedG: 1500, everyDays: 4,
   },
   {
     school: "trays-upward",
-    bin: { lie: "trays", compartments: ["bottom", "top"].map((id) => ({ id, areaM2: 0.16, heightM: 0.15, faceM2: 0.16 })), drainage: "sump", sumpL: 2, cover: "looseLid" },
+    bin: { arrangement: "trays", compartments: ["bottom", "top"].map((id) => ({ id, areaM2: 0.16, heightM: 0.15, faceM2: 0.16 })), drainage: "sump", sumpL: 2, cover: "looseLid" },
     wormsG: 350, bedG: 700, everyDays: 5,
   },
 ]; // prettier-ignore

@@ -14,8 +14,8 @@ import { runTwin, startTwin } from "../ensemble/run";
 import type { Field } from "../engine/state";
 import { AT, beddingOf, castingsOf, cocoonsOf, foodOf, liveOf, moistureOf, STRIDE } from "../engine/state";
 
-const threeOf = (lie: TwinBin["lie"]): Pick<TwinBin, "lie" | "compartments"> => ({
-  lie,
+const threeOf = (arrangement: TwinBin["arrangement"]): Pick<TwinBin, "arrangement" | "compartments"> => ({
+  arrangement,
   compartments: ["a", "b", "c"].map((id) => ({ id, areaM2: 0.15, heightM: 0.2, faceM2: 0.1 })),
 });
 const ROOM: TwinPlace = { meanC: 20, swingC: 0, hottestDay: 200, humidity: 0.55 };
@@ -276,8 +276,8 @@ test("whatever the log, however absurd: the books close, nothing is negative, no
       fc.double({ min: -20, max: 60, noNaN: true }),
       fc.boolean(),
       fc.constantFrom("single" as const, "trays" as const, "column" as const, "line" as const),
-      (log, speciesId, drainage, meanC, isStarted, lie) => {
-        const bin = { ...TOTE, ...(lie === "single" ? {} : threeOf(lie)), speciesId, drainage, sumpL: 3 };
+      (log, speciesId, drainage, meanC, isStarted, arrangement) => {
+        const bin = { ...TOTE, ...(arrangement === "single" ? {} : threeOf(arrangement)), speciesId, drainage, sumpL: 3 };
         const whole = [...(isStarted ? start() : []), ...log].toSorted((a, b) => a.day - b.day);
         runTwin({ bin, place: { ...ROOM, meanC }, startDayOfYear: 0, log: whole, days: 90 }, (ensemble) => {
           const { dryMatter, water } = closure(ensemble.lines[0]!, speciesId);
