@@ -8,15 +8,28 @@ import { localDate } from "@/vocabulary/fields";
 
 const MS_PER_DAY = 86_400_000;
 
+/** Days that were asked for before, both ways: a fold over a long log asks for each of them many times. No more than there are. */
+const numbers = new Map<string, number>();
+const texts = new Map<number, LocalDate>();
+
 /** Days since 1970-01-01. */
-export const dayNumber = (date: LocalDate): number => Date.parse(`${date}T00:00:00Z`) / MS_PER_DAY;
+export function dayNumber(date: LocalDate): number {
+  const known = numbers.get(date);
+  if (known !== undefined) return known;
+  const days = Date.parse(`${date}T00:00:00Z`) / MS_PER_DAY;
+  if (localDate.safeParse(date).success) numbers.set(date, days);
+  return days;
+}
 
 /** @throws RangeError outside the years 1900 to 2199. */
 function dateOfDayNumber(days: number): LocalDate {
+  const known = texts.get(days);
+  if (known !== undefined) return known;
   const text = new Date(days * MS_PER_DAY).toISOString().slice(0, 10);
   const parsed = localDate.safeParse(text);
   if (!parsed.success)
     throw new RangeError(`dateOfDayNumber: days must fall in the years 1900 to 2199, got ${days}`);
+  texts.set(days, parsed.data);
   return parsed.data;
 }
 
