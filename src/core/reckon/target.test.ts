@@ -62,6 +62,13 @@ test("of what would help, the kinds that gain most: warmth where it is cool, foo
   expect(of([tub({ climate: warm })])).not.toContain("warmer");
   expect(of([tub({ fedKgPerDay: 2 })])).not.toContain("moreFood");
   expect(of([tub({ fedKgPerDay: 2, climate: warm })], addDays(START, 330))).toEqual([]);
+  // Purée gains by how much is given, and nothing where it is puréed already; worms where few live, as far as that kind of bin makes use of them.
+  const swap = (changes: Partial<Producer>) =>
+    of([tub({ system: "stackSwap", fedKgPerDay: 2, climate: warm, ...changes })]);
+  expect(swap({ wormsKg: 9 })).toContain("pureed");
+  expect(swap({ isPureed: true, wormsKg: 9 })).not.toContain("pureed");
+  expect(swap({ isPureed: true, wormsKg: 0.1 })).toContain("moreWorms");
+  expect(swap({ isPureed: true })).not.toContain("moreWorms");
   // More food for a day gains more.
   const hungry = (kg: number) =>
     targetStands(

@@ -1,5 +1,5 @@
 "use client";
-import { SIGNS } from "@/core/trouble/knowledge";
+import { CAUSES, SIGNS, weightOf } from "@/core/trouble/knowledge";
 import { CreatureMark } from "@/ui/marks/CreatureMark";
 import type { Creature } from "@/vocabulary/readings";
 import { CREATURES } from "@/vocabulary/readings";
@@ -18,6 +18,17 @@ const isCreature = (id: string): id is Creature => (CREATURES as readonly string
 type Sign = (typeof SIGNS)[number];
 /** Emergencies stand first, then what should be seen to, then what is mostly harmless. */
 const byWeight = (a: Sign, b: Sign): number => b.severity - a.severity;
+/** A sign is found by its own words and by what it speaks for: who types "rodent" or "acid" has named the cause already. */
+const SPEAKS_FOR = 2.5;
+const SOUGHT_BY = new Map(
+  SIGNS.map(({ id, name, description }) => {
+    const causes = CAUSES.filter((cause) => (weightOf(id, cause.id) ?? 0) >= SPEAKS_FOR).map((cause) => cause.name); // prettier-ignore
+    return [id, [name, description, id, ...causes].join(" ").toLowerCase()];
+  }),
+);
+/** "rats" finds a rat, "mice" a mouse, "flies" a fly. */
+const stem = (word: string): string =>
+  word === "mice" ? "mouse" : word.replace(/ies$/, "").replace(/(?<=[a-z]{3})s$/, "");
 /** So many of a sense are shown at once; the others by a press or by searching. */
 const SHOWN = 8;
 
@@ -33,11 +44,8 @@ export function SignPicker({
 }) {
   const [asked, setAsked] = useState("");
   const [open, setOpen] = useState<readonly string[]>([]);
-  const words = asked.trim().toLowerCase().split(/\s+/).filter(Boolean);
-  const fits = ({ name, description }: Sign) => {
-    const text = `${name} ${description}`.toLowerCase();
-    return words.every((word) => text.includes(word));
-  };
+  const words = asked.trim().toLowerCase().split(/\s+/).filter(Boolean).map(stem);
+  const fits = ({ id }: Sign) => words.every((word) => SOUGHT_BY.get(id)!.includes(word));
   const toggle = (id: string) =>
     onChange({
       seen: seen.includes(id) ? seen.filter((one) => one !== id) : [...seen, id],

@@ -174,10 +174,11 @@ function Bench({ one }: { readonly one: BinToday }) {
                   ))}
               </ol>
               {second && (
-                <section aria-labelledby="beside">
+                <section aria-labelledby="beside" className={styles.second}>
                   <h3 id="beside">And a second trouble beside it</h3>
                   <p className={styles.quiet}>
-                    {causeOf(first.causeId).name} does not explain {second.signs.map(signName).join(", ")}.
+                    What points there rather than to “{causeOf(first.causeId).name}”:{" "}
+                    {second.signs.map(signName).join(", ")}.
                   </p>
                   <ol className={styles.causes}>
                     <Cause cause={second.cause} known={known} absent={absent} isFirst />
