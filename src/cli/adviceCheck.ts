@@ -1,4 +1,4 @@
-import { advisedYear } from "@/core/trial/advised";
+import { advisedYear, HARD_YEAR } from "@/core/trial/advised";
 import { bestYear, calendarYear, carefulYear } from "@/core/trial/keepers";
 import type { Year } from "@/core/trial/tally";
 import { KINDS } from "@/core/trial/trueBin";
@@ -6,14 +6,15 @@ import { KINDS } from "@/core/trial/trueBin";
 /**
  * `npm run advice:check`: a year under advice, on bins whose truth is hidden, beside a calendar keeper, a careful keeper and
  * the largest ration found by search. BINS says how many, HALF which half (tuning is done on the even ones), NUMBERS which
- * by number, KEEPERS whose years; JSON prints the years themselves.
+ * by number, KEEPERS whose years; JSON prints the years themselves. HARD lives a hard year under advice: heat waves, frost, wet feed, absences.
  */
 const BINS = Number(process.env.BINS ?? 99);
 const HALF = process.env.HALF;
 const NUMBERS = process.env.NUMBERS?.split(",").map(Number);
-const ONLY = process.env.KEEPERS?.split(",");
+const HARD = process.env.HARD !== undefined;
+const ONLY = HARD ? ["advised"] : process.env.KEEPERS?.split(",");
 const KEEPERS = {
-  advised: advisedYear,
+  advised: (number: number) => advisedYear(number, undefined, undefined, HARD ? HARD_YEAR : undefined),
   calendar: calendarYear,
   careful: carefulYear,
   best: bestYear,

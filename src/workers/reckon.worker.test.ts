@@ -55,3 +55,35 @@ test("groups are reckoned out of the store as their logs say; a bin without a lo
   const breathed = halves.reduce((sum, [one]) => sum + one!.breathedDryKg, 0);
   expect(breathed).toBeCloseTo(found[0]!.breathedDryKg, 9);
 });
+
+test("books are kept beside the store and opened from there, and made anew as soon as their log has grown", async () => {
+  const to = addDays(START, 200);
+  const kept = async () => (await db.digests.toArray()).filter(({ subjectId }) => subjectId.endsWith("/ash"));
+  const [first] = await mockApi.reckon("reckoned", [["ash"]], START, to);
+  const [digest] = await kept();
+  expect(digest).toBeDefined();
+  // Another worker, which has read nothing yet, says the same out of what is kept.
+  const again = async () => {
+    await jest.isolateModulesAsync(async () => {
+      await import("./reckon.worker");
+    });
+    return (await mockApi.reckon("reckoned", [["ash"]], START, to))[0];
+  };
+  const reads = jest.spyOn(IDBIndex.prototype, "getAll");
+  expect(await again()).toEqual(first);
+  expect(reads).not.toHaveBeenCalled();
+  const more = {
+    ...meal(0.9, 1, 100),
+    rowId: "ash-more",
+    id: "ash-more",
+    subject: { kind: "bin", id: "ash" },
+  } as Entry;
+  expect((await write(db, "a meal", [{ kind: "entries", row: more }], "2026-11-24T08:00:00.000Z")).ok).toBe(
+    true,
+  );
+  const fresh = await again();
+  expect(reads).toHaveBeenCalled();
+  reads.mockRestore();
+  expect(fresh).toEqual(reckon([booksOf([...logs.ash!, more])], START, to));
+  expect((await kept())[0]!.fingerprint).not.toBe(digest!.fingerprint);
+});

@@ -6,8 +6,8 @@ import { compare } from "@/core/reckon/compare";
 import type { Course } from "@/core/reckon/course";
 import { courseOf } from "@/core/reckon/course";
 import type { Entry } from "@/records/entry";
-import type { Books } from "@/core/reckon/flows";
-import { booksOf } from "@/core/reckon/flows";
+import type { Books, KeptBooks } from "@/core/reckon/flows";
+import { BOOKS_BY, keptBooksOf, opened } from "@/core/reckon/flows";
 import type { Reckoning } from "@/core/reckon/reckon";
 import { reckon } from "@/core/reckon/reckon";
 import type { GoneSpans } from "@/core/round/daysToGone";
@@ -17,41 +17,88 @@ import type { LookedBack, Sought } from "@/core/round/lookBack";
 import { lookBack } from "@/core/round/lookBack";
 import type { SeasonBack } from "@/core/round/yearBack";
 import { yearBack } from "@/core/round/yearBack";
-import { replay } from "@/core/bin/replay";
+import { setupAfter } from "@/core/bin/setupAfter";
+import { BIN_FOLD } from "@/core/bin/version";
 import { effectiveEntries } from "@/core/log/effective";
 import { CellarDatabase } from "@/persistence/database";
 import { readLog } from "@/persistence/read";
 import type { LocalDate } from "@/vocabulary/fields";
 
-/** What was read so far: another span of the same bins is then a matter of adding up. */
-interface Known {
-  readonly rows: readonly Entry[];
+/** A bin's books and what its log says of hours and money: all that sums need, without the log. */
+interface Booked {
   readonly books: Books;
   readonly lines: readonly AccountLine[];
 }
-const known = new Map<string, { readonly tally: string; readonly read: Promise<Known> }>();
+/** What was opened and read so far, by subject, and of which state of its log. */
+const booked = new Map<string, { readonly by: string; readonly known: Promise<Booked> }>();
+const logs = new Map<string, { readonly by: string; readonly rows: Promise<readonly Entry[]> }>();
 let db: CellarDatabase | undefined;
-/** A log out of the store, in books, anew when rows came to it since; a lot or the cellar has accounts only. */
-async function read(database: string, subjectId: string): Promise<Known> {
-  const store = (db ??= new CellarDatabase(database));
-  const { rowCount = 0, lastRowId = "" } = (await store.tallies.get(subjectId)) ?? {};
-  const tally = `${rowCount}/${lastRowId}`;
-  const before = known.get(subjectId);
-  if (before?.tally === tally) return before.read;
-  const fresh = readLog(store, subjectId).then(({ rows }) => ({
-    rows,
-    books: rows[0]?.subject.kind === "bin" ? booksOf(rows) : NO_BOOKS,
-    lines: accountsOf(rows),
-  }));
-  known.set(subjectId, { tally, read: fresh });
-  return fresh;
-}
-const NO_BOOKS: Books = { flows: [], standingAt: () => 0 };
-const booksFor = async (database: string, ids: readonly string[]): Promise<readonly Books[]> =>
-  (await Promise.all(ids.map((id) => read(database, id)))).map(({ books }) => books);
+const opens = (database: string): CellarDatabase => (db ??= new CellarDatabase(database));
 
+/** What each log is by its tally: another one, and what was made of it is made anew. */
+async function talliesOf(store: CellarDatabase, ids: readonly string[]): Promise<readonly string[]> {
+  const tallies = await store.tallies.bulkGet([...ids]);
+  return tallies.map((tally) => `${BOOKS_BY}/${BIN_FOLD}/${tally?.rowCount ?? 0}/${tally?.lastRowId ?? ""}`);
+}
+/** A log out of the store, anew when rows came to it since. */
+function logOf(store: CellarDatabase, id: string, by: string): Promise<readonly Entry[]> {
+  const before = logs.get(id);
+  if (before?.by === by) return before.rows;
+  const rows = readLog(store, id).then((log) => log.rows);
+  logs.set(id, { by, rows });
+  return rows;
+}
+
+/** Kept beside the states of the subjects; what is found there under this name is of this worker alone. */
+const keptUnder = (id: string): string => `${BOOKS_BY}/${id}`;
+/** Books of these subjects: opened before, kept in the store, or made of their logs and kept. A lot or the cellar has accounts only. */
+async function bookedOf(database: string, ids: readonly string[]): Promise<readonly Booked[]> {
+  const store = opens(database);
+  const own = [...new Set(ids)];
+  const by = await talliesOf(store, own);
+  const stale = own.filter((id, nth) => booked.get(id)?.by !== by[nth]);
+  const kept = await store.digests.bulkGet(stale.map(keptUnder));
+  stale.forEach((id, nth) => {
+    const is = by[own.indexOf(id)]!;
+    const digest = kept[nth];
+    const known =
+      digest?.fingerprint === is && typeof digest.result === "string"
+        ? Promise.resolve(unpacked(digest.result))
+        : made(store, id, is);
+    booked.set(id, { by: is, known });
+  });
+  return Promise.all(ids.map((id) => booked.get(id)!.known));
+}
+interface Packed {
+  readonly books: KeptBooks;
+  readonly lines: readonly AccountLine[];
+}
+function unpacked(text: string): Booked {
+  const { books, lines } = JSON.parse(text) as Packed;
+  return { books: opened(books), lines };
+}
+async function made(store: CellarDatabase, id: string, by: string): Promise<Booked> {
+  const rows = await logOf(store, id, by);
+  const packed: Packed = {
+    books: rows[0]?.subject.kind === "bin" ? keptBooksOf(rows) : { flows: [], stands: [] },
+    lines: accountsOf(rows),
+  };
+  // A store that takes no more loses time the next time, and nothing else.
+  await store.digests
+    .put({ subjectId: keptUnder(id), fingerprint: by, result: JSON.stringify(packed), brokenRows: 0 })
+    .catch(() => undefined);
+  return { books: opened(packed.books), lines: packed.lines };
+}
+const booksFor = async (database: string, ids: readonly string[]): Promise<readonly Books[]> =>
+  (await bookedOf(database, ids)).map(({ books }) => books);
+
+async function rowsOf(database: string, ids: readonly string[]): Promise<readonly (readonly Entry[])[]> {
+  const store = opens(database);
+  const by = await talliesOf(store, ids);
+  return Promise.all(ids.map((id, nth) => logOf(store, id, by[nth]!)));
+}
 const entriesOf = async (database: string, ids: readonly string[]): Promise<Entry[]> =>
-  (await Promise.all(ids.map((id) => read(database, id)))).flatMap(({ rows }) => effectiveEntries(rows));
+  (await rowsOf(database, ids)).flatMap((rows) => effectiveEntries(rows));
 
 export interface ComparedGroup {
   readonly binIds: readonly string[];
@@ -65,8 +112,17 @@ const api = {
     groups: readonly (readonly string[])[],
     from: LocalDate,
     to: LocalDate,
-  ): Promise<readonly Reckoning[]> =>
-    Promise.all(groups.map(async (ids) => reckon(await booksFor(database, ids), from, to))),
+  ): Promise<readonly Reckoning[]> => {
+    const ids = [...new Set(groups.flat())];
+    const all = new Map((await booksFor(database, ids)).map((books, nth) => [ids[nth], books]));
+    return groups.map((group) =>
+      reckon(
+        group.map((id) => all.get(id)!),
+        from,
+        to,
+      ),
+    );
+  },
   compare: async (
     database: string,
     [a, b]: readonly [ComparedGroup, ComparedGroup],
@@ -87,21 +143,19 @@ const api = {
     from: LocalDate,
     to: LocalDate,
   ): Promise<Accounts> => {
-    const all = await Promise.all(subjectIds.map((id) => read(database, id)));
-    return accounts(
-      all.flatMap(({ lines }) => lines),
-      from,
-      to,
-    );
+    const lines = (await bookedOf(database, subjectIds)).flatMap((one) => one.lines);
+    return accounts(lines, from, to);
   },
   /** How long each food, so prepared, took to be gone in these bins, meal by meal; the oftenest first. */
   gone: async (database: string, binIds: readonly string[]): Promise<readonly GoneSpans[]> => {
     const all = new Map<string, GoneSpans>();
-    for (const { rows } of await Promise.all(binIds.map((id) => read(database, id))))
-      for (const one of goneSpans(effectiveEntries(rows), replay(rows).setup)) {
+    for (const rows of await rowsOf(database, binIds)) {
+      const entries = effectiveEntries(rows);
+      for (const one of goneSpans(entries, entries.reduce(setupAfter, undefined))) {
         const key = `${one.materialId} ${one.preparation}`;
         all.set(key, { ...one, spans: [...(all.get(key)?.spans ?? []), ...one.spans] });
       }
+    }
     return [...all.values()].toSorted((a, b) => b.spans.length - a.spans.length);
   },
   /** The last year by season, all of these bins together. */
@@ -119,8 +173,8 @@ const api = {
     units: UnitSystem,
   ): Promise<LookedBack> => lookBack(await entriesOf(database, binIds), sought, units),
   course: async (database: string, binId: string, today: LocalDate): Promise<Course | undefined> => {
-    const { rows, books } = await read(database, binId);
-    return courseOf(rows, books, today);
+    const [[rows], [books]] = await Promise.all([rowsOf(database, [binId]), booksFor(database, [binId])]);
+    return courseOf(rows!, books!, today);
   },
 };
 export type ReckonWorker = typeof api;

@@ -156,5 +156,6 @@ const LB_PER_FT2 = 0.204816;
 /** Worms on their ground: `0.95 kg/m²`, `0.19 lb/sq ft`. */
 export const formatStocking = (kgPerM2: number, units: UnitSystem): string => {
   const value = units === "us" ? kgPerM2 * LB_PER_FT2 : kgPerM2;
-  return `${value >= 10 ? value.toFixed(0) : value >= 1 ? value.toFixed(1) : value.toFixed(2)} ${units === "us" ? "lb/sq ft" : "kg/m²"}`;
+  // No nought behind the point that nobody measured.
+  return `${Number(value.toFixed(value >= 10 ? 0 : value >= 1 ? 1 : 2))} ${units === "us" ? "lb/sq ft" : "kg/m²"}`;
 };

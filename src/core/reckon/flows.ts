@@ -23,10 +23,14 @@ export interface Flow {
   readonly dryKg: number;
 }
 
+/** What lay in a bin after the last entry of a day, as the fold has it. */
+interface Stand extends Pick<BinState, "contents" | "contentsOn"> {
+  readonly day: LocalDate;
+}
 /** Dry matter that lies in a bin on a day, what was breathed off since the last entry taken off. */
-function standingDryKg(state: BinState, day: LocalDate): number {
-  const days = state.contentsOn ? Math.max(0, daysBetween(state.contentsOn, day)) : 0;
-  return Object.values(state.contents).reduce((sum, held) => sum + dryKg(worked(held, days)), 0);
+function standingDryKg({ contents, contentsOn }: Omit<Stand, "day">, day: LocalDate): number {
+  const days = contentsOn ? Math.max(0, daysBetween(contentsOn, day)) : 0;
+  return Object.values(contents).reduce((sum, held) => sum + dryKg(worked(held, days)), 0);
 }
 
 /** A bin's log as flows, and what stands in it at the dawn of any day. Never throws for what a log says. */
@@ -34,26 +38,38 @@ export interface Books {
   readonly flows: readonly Flow[];
   readonly standingAt: (day: LocalDate) => number;
 }
-export function booksOf(rows: Iterable<Entry>): Books {
+/** Books as plain data, to be kept beside the log they were made of. */
+export interface KeptBooks {
+  readonly flows: readonly Flow[];
+  readonly stands: readonly Stand[];
+}
+/** Names how books are made: kept ones of another name are made anew. To be counted on whenever a flow is told otherwise. */
+export const BOOKS_BY = "books-1";
+
+export function keptBooksOf(rows: Iterable<Entry>): KeptBooks {
   const flows: Flow[] = [];
-  const states: { readonly day: LocalDate; readonly state: BinState }[] = [];
+  const stands: Stand[] = [];
   let state = EMPTY_BIN;
   for (const entry of effectiveEntries(rows)) {
     const before = standingDryKg(state, entry.day);
     state = applyEntry(state, entry);
     flows.push(...flowsOf(entry, standingDryKg(state, entry.day) - before));
-    const last = states.at(-1);
-    if (last?.day === entry.day) states[states.length - 1] = { day: entry.day, state };
-    else states.push({ day: entry.day, state });
+    const { contents, contentsOn } = state;
+    const stand = { day: entry.day, contents, ...(contentsOn === undefined ? {} : { contentsOn }) };
+    if (stands.at(-1)?.day === entry.day) stands[stands.length - 1] = stand;
+    else stands.push(stand);
   }
-  return {
-    flows,
-    standingAt: (day) => {
-      const known = states.findLast((one) => one.day < day);
-      return known ? standingDryKg(known.state, day) : 0;
-    },
-  };
+  return { flows, stands };
 }
+/** Kept books opened. Never throws. */
+export const opened = ({ flows, stands }: KeptBooks): Books => ({
+  flows,
+  standingAt: (day) => {
+    const known = stands.findLast((one) => one.day < day);
+    return known ? standingDryKg(known, day) : 0;
+  },
+});
+export const booksOf = (rows: Iterable<Entry>): Books => opened(keptBooksOf(rows));
 
 /** Of one entry: how it is called, what it weighed, and by how much the dry matter in the bin changed. */
 function flowsOf(entry: Entry, change: number): readonly Flow[] {

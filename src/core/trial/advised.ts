@@ -13,7 +13,7 @@ import { bringToToday, withReadings } from "@/core/twin/log/now";
 import { fedPart, lived } from "./keepers";
 import { readings } from "./senses";
 import type { Tally, Year } from "./tally";
-import type { Given, TrueBin } from "./trueBin";
+import type { Given, Hardship, TrueBin } from "./trueBin";
 import { START, trialEntry } from "./trueBin";
 
 /** Members: fewer than in the app, so that a year can be lived ninety times. */
@@ -34,6 +34,7 @@ export function advisedYear(
   number: number,
   onVisit?: (visit: Visit, bin: TrueBin) => void,
   given?: Given,
+  hardship?: Hardship,
 ): Year {
   let due = 0;
   let snapshots: readonly Snapshot[] = [];
@@ -43,7 +44,8 @@ export function advisedYear(
     (bin, tally, day, stored) => {
       if (day === 0) log = [...bin.beginning];
       // Who asks what a kind of bin takes asks for a year at home.
-      const isAway = !given && day >= AWAY.from && day < AWAY.from + AWAY.days;
+      const isAway =
+        !given && (hardship?.away ?? [AWAY]).some(({ from, days }) => day >= from && day < from + days);
       if (day < due || isAway) return;
       if (day > 0 && bin.chance() < LATE) {
         due = day + 1 + Math.floor(bin.chance() * 4);
@@ -62,7 +64,10 @@ export function advisedYear(
         day,
       );
       const deeds = decision.steps.flatMap((step) =>
-        deedsOf(step, bin, tally, day, stored, given?.preparation),
+        deedsOf(step, bin, tally, day, stored, {
+          preparation: given?.preparation ?? "chopped",
+          foodId: hardship?.foodId(day),
+        }),
       );
       const castings = () => bin.truth.lines[0]!.reduce((sum, s) => sum + castingsOf(s), 0);
       const before = castings();
@@ -73,8 +78,24 @@ export function advisedYear(
       due = Math.max(day + 1, day + daysBetween(today, decision.nextDay));
     },
     given,
+    hardship,
   );
 }
+
+/**
+ * A hard year: two heat waves and a cold week, harder outdoors, a summer of melons, a month away in the autumn and three weeks at
+ * the year's end. Judgement.
+ */
+export const HARD_YEAR: Hardship = {
+  airK: (day, isOutdoors) =>
+    within(day, 112, 7) || within(day, 142, 6)
+      ? isOutdoors ? 12 : 8
+      : within(day, 318, 7) ? (isOutdoors ? -9 : -4) : 0,
+  foodId: (day) => (within(day, 100, 70) ? MELON : undefined),
+  away: [{ from: 190, days: 30 }, { from: 296, days: 21 }],
+}; // prettier-ignore
+const MELON = "melon-rind";
+const within = (day: number, from: number, days: number): boolean => day >= from && day < from + days;
 
 /** A step done as it was proposed; what only a hand can do to the air is done to the truth. */
 function deedsOf(
@@ -83,7 +104,7 @@ function deedsOf(
   tally: Tally,
   day: number,
   stored: { kg: number },
-  preparation: Preparation = "chopped",
+  usual: { readonly preparation: Preparation; readonly foodId: string | undefined },
 ): Entry[] {
   const where = {
     ...(step.compartmentId === undefined ? {} : { compartment: step.compartmentId }),
@@ -99,7 +120,7 @@ function deedsOf(
       const top = fedAt(bin.truth.bin);
       tally.fed(kg, leftAt(fedPart(bin), bin.truth.marks[top]!, step.place ?? 1));
       return [
-        trialEntry({ kind: "fed", ...where, parts: [{ materialId: step.materialId, amount: { massKg: kg, measuredBy: "proposed" }, preparation: step.preparation ?? preparation }] }, day),
+        trialEntry({ kind: "fed", ...where, parts: [{ materialId: usual.foodId ?? step.materialId, amount: { massKg: kg, measuredBy: "proposed" }, preparation: step.preparation ?? usual.preparation }] }, day),
       ]; // prettier-ignore
     }
     case "addDryBedding":

@@ -10,7 +10,7 @@ import { doDeed } from "@/core/twin/ensemble/deed";
 import { readings } from "./senses";
 import type { Tally, Year } from "./tally";
 import { tallying } from "./tally";
-import type { Given, TrueBin } from "./trueBin";
+import type { Given, Hardship, TrueBin } from "./trueBin";
 import { trueBin } from "./trueBin";
 
 /* Keepers the advice is measured against, on the same hidden truths. */
@@ -31,8 +31,9 @@ export function lived(
   number: number,
   visit: (bin: TrueBin, tally: Tally, day: number, stored: { kg: number }) => void,
   given?: Given,
+  hardship?: Hardship,
 ): Year {
-  const bin = trueBin(number, given);
+  const bin = trueBin(number, given, hardship);
   const tally = tallying(bin);
   const stored = { kg: 0 };
   for (let day = 0; day < DAYS; day += 1) {

@@ -109,8 +109,17 @@ export interface Given {
   readonly preparation?: Preparation;
 }
 
+/** What a year may bring beside its seasons; days from the start of the trial. */
+export interface Hardship {
+  /** Air warmer or colder than the room's year has it, K. */
+  readonly airK: (day: number, isOutdoors: boolean) => number;
+  /** What the household has instead of mixed scraps. */
+  readonly foodId: (day: number) => string | undefined;
+  readonly away: readonly { readonly from: number; readonly days: number }[];
+}
+
 /** The nth bin of the trial; the same for the same number. */
-export function trueBin(number: number, given?: Given): TrueBin {
+export function trueBin(number: number, given?: Given, hardship?: Hardship): TrueBin {
   const chance = seeded(`advice ${number}`);
   const bell = () => Math.sqrt(-2 * Math.log(1 - chance())) * Math.cos(2 * Math.PI * chance());
   const between = (from: number, to: number) => from + (to - from) * chance();
@@ -217,7 +226,11 @@ export function trueBin(number: number, given?: Given): TrueBin {
     },
     withTruth: (run) => withParameters(altered, run),
     sleep: () => {
-      for (const s of truth.lines[0]!) s[AT.AIR] = airOff + (truth.day < shiftUntil ? shiftK : 0);
+      for (const s of truth.lines[0]!)
+        s[AT.AIR] =
+          airOff +
+          (truth.day < shiftUntil ? shiftK : 0) +
+          (hardship?.airK(truth.day, kind.isOutdoors === true) ?? 0);
       withParameters(altered, () => passDay(truth, 4));
     },
   };

@@ -7,9 +7,10 @@ import type { GoneSpans } from "@/core/round/daysToGone";
 import { PREPARATION_WORDS } from "@/core/words/entry";
 import { useSession } from "@/session/session";
 import { SelectField } from "@/ui/field/SelectField";
+import { useSeen } from "@/ui/useSeen";
 import type { LocalDate } from "@/vocabulary/fields";
 import type { ReckonDesk } from "@/workers/reckon.client";
-import { useState } from "react";
+import { useRef, useState } from "react";
 import styles from "./Reckon.module.css";
 import { useAnswer } from "./useReckoning";
 
@@ -98,11 +99,12 @@ function Preparations({
   readonly desk: ReckonDesk | undefined;
   readonly binIds: readonly string[];
 }) {
-  const { answer } = useAnswer(desk, askGone, [binIds] as const);
+  const mark = useRef<HTMLDivElement>(null);
+  const { answer } = useAnswer(useSeen(mark) ? desk : undefined, askGone, [binIds] as const);
   const [typed, setTyped] = useState({ a: "", b: "" });
   const known = (answer ?? []).filter(({ spans }) => spans.length >= LEAST_MEALS);
   const [a, b] = [known.find((one) => nameOf(one) === typed.a) ?? known[0], known.find((one) => nameOf(one) === typed.b) ?? known[1]]; // prettier-ignore
-  if (!a || !b) return null;
+  if (!a || !b) return <div ref={mark} />;
   const found = compareGone(a.spans, b.spans);
   const options = known.map((one) => ({ value: nameOf(one), label: nameOf(one) }));
   const days = (value: number) => `${value < 10 ? Number(value.toFixed(1)) : Math.round(value)} days`;

@@ -8,10 +8,12 @@ import type { Season } from "@/core/water/usual";
 import { SEASONS, seasonOf } from "@/core/water/usual";
 import { useSession } from "@/session/session";
 import { SelectField } from "@/ui/field/SelectField";
+import { useSeen } from "@/ui/useSeen";
 import type { ReckonDesk } from "@/workers/reckon.client";
 import TextField from "@mui/material/TextField";
 import Link from "next/link";
-import { useDeferredValue, useState } from "react";
+import { useSearchParams } from "next/navigation";
+import { useDeferredValue, useRef, useState } from "react";
 import styles from "./Reckon.module.css";
 import { useAnswer } from "./useReckoning";
 
@@ -22,17 +24,25 @@ const askFound = (desk: ReckonDesk, ...question: Parameters<ReckonDesk["lookBack
 
 /** The last year by season over the cellar or a room, and what was written found again by word and season. */
 export function LookBackPanel({
-  desk,
+  desk: whole,
   bins,
 }: {
   readonly desk: ReckonDesk | undefined;
   readonly bins: readonly BinToday[];
 }) {
   const { rooms, today, units } = useSession();
-  const [roomId, setRoom] = useState("");
+  const section = useRef<HTMLElement>(null);
+  // It asks for whole logs: who never looks at it does not wait for them.
+  const desk = useSeen(section) ? whole : undefined;
+  // A visit asks for its own bin; here one may go on to its room, or all.
+  const askedId = useSearchParams().get("of");
+  const asked = bins.find(({ bin }) => bin.id === askedId);
+  const [where, setWhere] = useState<string>(asked?.bin.id ?? "");
   const [text, setText] = useState("");
   const [season, setSeason] = useState<Season | "">("");
-  const of = bins.filter(({ state }) => roomId === "" || state.setup?.roomId === roomId);
+  const of = bins.filter(
+    ({ bin, state }) => where === "" || bin.id === where || state.setup?.roomId === where,
+  );
   const ids = of.map(({ bin }) => bin.id as string);
   const hottest = rooms[0]?.climate.hottestDay ?? 200;
   const isSouth = hottest < 100 || hottest > 300;
@@ -41,16 +51,19 @@ export function LookBackPanel({
   const { answer: back } = useAnswer(desk, askFound, [ids, sought, units] as const);
   const nameOf = (id: string) => bins.find(({ bin }) => bin.id === id)?.bin.name ?? "";
   return (
-    <section aria-labelledby="back" data-print="hide">
+    <section ref={section} aria-labelledby="back" data-print="hide">
       <h2 id="back">Looking back</h2>
       <div className={styles.ask}>
-        {rooms.length > 1 && (
+        {(rooms.length > 1 || asked) && (
           <SelectField
             label="Where"
-            value={roomId}
+            value={where}
             empty="the whole cellar"
-            options={rooms.map(({ id, name }) => ({ value: id, label: name }))}
-            onChoose={setRoom}
+            options={[
+              ...(asked ? [{ value: asked.bin.id as string, label: asked.bin.name }] : []),
+              ...rooms.map(({ id, name }) => ({ value: id, label: name })),
+            ]}
+            onChoose={setWhere}
           />
         )}
         <TextField

@@ -41,7 +41,7 @@ const TODAY = addDays(START, 300);
 const harvest = (kg: number, on: number) =>
   entry({ kind: "harvested", grossKg: kg + 0.4, tareKg: 0.4, method: "light" }, on);
 const bedding = entry({ kind: "bedded", parts: [{ materialId: "leaf-mould", amount: kilograms(14), moisture: 0.7 }] }, 2); // prettier-ignore
-const atDesk = async (units: "metric" | "us" = "metric") => {
+const atDesk = async (units: "metric" | "us" = "metric", address = "/reckon") => {
   // A worker of its own for each cellar, as in the app.
   await jest.isolateModulesAsync(async () => {
     await import("@/workers/reckon.worker");
@@ -60,6 +60,7 @@ const atDesk = async (units: "metric" | "us" = "metric") => {
       ...binRows("bin-2", "Cress", [...newTub(0.3), meal(1, 1, 20), harvest(0.5, 280)]),
     ],
     today: TODAY,
+    address,
   });
   await screen.findByText(/of food became/);
   return cellar;
@@ -187,4 +188,15 @@ test("looking back: the year by season, and what was written found again by a wo
   fireEvent.mouseDown(within(back).getByRole("combobox", { name: "Season, of any year" }));
   fireEvent.click(await screen.findByRole("option", { name: "winter" }));
   expect(await within(back).findByText("Nothing like that was written.")).toBeVisible();
+});
+
+test("asked from a visit, only what was written of that bin is found, until one looks further", async () => {
+  await atDesk("metric", "/reckon?of=bin-2");
+  const back = within(await screen.findByRole("region", { name: "Looking back" }));
+  fireEvent.change(back.getByLabelText("A word: a food, a sign, a note"), { target: { value: "harvest" } });
+  expect(await back.findByText("1 entry:")).toBeVisible();
+  expect(back.getByRole("link", { name: "Cress" })).toHaveAttribute("href", "/bin?id=bin-2");
+  fireEvent.mouseDown(back.getByRole("combobox", { name: "Where" }));
+  fireEvent.click(await screen.findByRole("option", { name: "the whole cellar" }));
+  expect(await back.findByText("2 entries:")).toBeVisible();
 });

@@ -99,6 +99,8 @@ export function VisitBench({ one, lid }: { readonly one: BinToday; readonly lid:
           )}
           <p>
             <Link href={`/trouble?id=${one.bin.id}`}>Something is wrong: what may be behind it?</Link>
+            {" · "}
+            <Link href={`/reckon?of=${one.bin.id}#back`}>What was noted of it before</Link>
           </p>
           {lid === "lifted" && state.setup && (
             <details className={styles.deeds}>
