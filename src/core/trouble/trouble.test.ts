@@ -259,3 +259,21 @@ test("two things wrong at once are two: what the first does not explain has a ca
       expect(weightOf(sign, second.cause.causeId)!).toBeGreaterThan(weightOf(sign, first!.causeId) ?? 0);
   }
 });
+
+test("a second trouble is the same in whatever order signs were ticked, and is none any more once its own signs were looked for and are not there", () => {
+  let found = 0;
+  for (let seed = 0; seed < 200; seed += 1) {
+    const seen = some(seeded(`order/${seed}`), 6);
+    const second = secondTrouble(seen);
+    const turned = secondTrouble([...seen].reverse());
+    expect(turned?.cause.causeId).toBe(second?.cause.causeId);
+    if (!second) continue;
+    expect([...turned!.signs].sort()).toEqual([...second.signs].sort());
+    found += 1;
+    const others = seen.filter((sign) => !second.signs.includes(sign));
+    expect(secondTrouble(others, second.signs)?.cause.causeId).not.toBe(second.cause.causeId);
+    // It is one of the causes there are, with its weights as the rules have them.
+    expect(second.cause.score).toBeCloseTo(scoreOf(second.cause.causeId, seen, []), 9);
+  }
+  expect(found).toBeGreaterThan(20);
+});

@@ -2,8 +2,19 @@ import { CLIMATE, START, tubEntry, tubOf } from "../../../tests/log";
 import type { LocalDate } from "@/vocabulary/fields";
 import { speciesOf } from "../catalogue/species";
 import { addDays } from "../calendar/day";
+import { sayEarly } from "../harvest/words";
 import { enoughBy } from "../nursery/enough";
-import { sayNoStocking, sayNotSet, sayOverdue, sayStocking, sayTub } from "../nursery/words";
+import { steadyFor } from "../nursery/steady";
+import { sayChange } from "../reckon/words";
+import {
+  sayNoSteady,
+  sayNoStocking,
+  sayNotSet,
+  sayOverdue,
+  saySteady,
+  sayStocking,
+  sayTub,
+} from "../nursery/words";
 import { tubDue } from "../nursery/due";
 import { broodDays } from "../nursery/growth";
 import { tubState } from "../nursery/state";
@@ -57,6 +68,26 @@ function spoken(units: UnitSystem): readonly string[] {
   return [
     ...sayStocking(stocking.value, units, START),
     sayNoStocking({ code: "stocking/too-cold", bedC: 6.789 }, units),
+    ...[WARM, { ...WARM, meanC: 11, swingK: 9 }].flatMap((climate) => {
+      const wanted = { kgPerWeek: 0.7321, from: addDays(START, 150) };
+      const steady = steadyFor(wanted, { grown: 250, cycleDays: 24, areaM2: 0.12 }, FETIDA, climate, START);
+      if (!steady.ok) throw new Error(steady.problem.code);
+      return saySteady(steady.value, wanted, units, START);
+    }),
+    sayNoSteady({ code: "steady/too-cold", bedC: 6.789 }, units),
+    sayEarly(
+      "Quince",
+      {
+        kg: 3.4567,
+        throughKg: 9.8765,
+        lost: { wormsKg: 0.0123, cocoons: 1234 },
+        ripe: { inDays: 33.3, lost: { wormsKg: 0.0045, cocoons: 456 } },
+      },
+      units,
+      START,
+    ),
+    sayChange({ of: "moreWorms", name: "Quince", wormsKg: 0.4321, gainKg: 3.21 }, units, START),
+    sayChange({ of: "pureed", name: "Quince", gainKg: 3.21 }, units, START),
     sayNotSet({ code: "set/too-many", count: 3000, usual: 250, areaM2: 0.12 }, units),
     sayBalance(plan, units),
     sayBalance({ ...plan, balance: { ...plan.balance, soakableL: 0 } }, units),

@@ -156,6 +156,63 @@ test("a steady supply: tubs, rhythm and what a week takes; promised week by week
   expect(days[0]! >= addDays(TODAY, 220)).toBe(true);
 });
 
+test("what is asked for each week outlives a reload and the other way of asking; what cannot be is said", async () => {
+  const { region, write, choose, again } = await nursery(binRows("bin-1", "Quince", newTub()));
+  const enough = await region("Enough by a day, or week by week");
+  await choose("Wanted", "each week, from a day on");
+  typeDay("From", addDays(TODAY, 30));
+  write(/Grown worms a week/, "2000 kg");
+  expect(await within(enough).findByText(/tubs would be needed: more than one house holds\. Sell less a week/)).toBeVisible(); // prettier-ignore
+  expect(within(enough).queryByRole("button", { name: /promise/ })).toBeNull();
+  write(/Grown worms a week/, "0.4");
+  expect(await within(enough).findByText(/That is later than you want it: buy until then/)).toBeVisible();
+  await choose("Wanted", "once, by a day");
+  expect(await within(enough).findByLabelText(/Grown worms wanted/)).toHaveValue("");
+  await choose("Wanted", "each week, from a day on");
+  await waitFor(() => expect(screen.getByLabelText(/Grown worms a week/)).toHaveValue("0.4"));
+  await new Promise((go) => setTimeout(go, 600));
+  again();
+  await waitFor(() => expect(screen.getByLabelText(/Grown worms a week/)).toHaveValue("0.4"));
+});
+
+test("what hatched and lived is told by bedding too, as marks against what was expected", async () => {
+  const tray = (nth: number) => {
+    const [tub, id] = [`tub-${nth}`, `tray-${nth}`];
+    const bedding = nth % 2 === 0 ? "coir" : "leaf-mould";
+    const cocoons = { count: 900, lowCount: 850, highCount: 950 };
+    return [
+      ...tubRows(
+        tub,
+        `Tub ${nth}`,
+        { row: "Row A" },
+        tubEntry({ kind: "bedded", parts: [{ materialId: bedding, amount: { volumeL: 12, measuredBy: "volume" } }] }, 0, tub),
+        tubEntry({ kind: "tubSet", grown: { count: 260, measuredBy: "guessed" }, cycleDays: 24 }, 0, tub),
+        tubEntry({ kind: "tubCleared", how: "sieved", trayId: id }, 24, tub),
+        tubEntry({ kind: "tubCounted", of: "cocoons", count: 900, fraction: 1 }, 24, tub),
+      ),
+      ...tubRows(
+        id,
+        `Tray ${nth}`,
+        { role: "tray" },
+        tubEntry({ kind: "trayFilled", fromId: tub, fraction: 1, laidFrom: START, laidTo: addDays(START, 24), cocoons }, 24, id),
+        tubEntry({ kind: "tubCounted", of: "growing", count: nth % 2 === 0 ? 300 : 1500, fraction: 1 }, 100, id),
+      ),
+    ];
+  }; // prettier-ignore
+  await inCellar(<NurseryRoom />, {
+    rows: [roomRow, settingsRow("metric"), ...[1, 2, 3, 4].flatMap(tray)],
+    today: addDays(START, 110),
+    address: "/nursery",
+  });
+  const well = within(await screen.findByRole("region", { name: "How well they breed" }));
+  const rows = (await well.findAllByText(/of what was expected, over 2 trays/)).map(
+    ({ textContent }) => textContent,
+  );
+  expect(rows).toHaveLength(2);
+  const [coir, mould] = rows.map((said) => Number(/^(\d+) %/.exec(said)![1]));
+  expect(coir).toBeLessThan(mould!);
+});
+
 test("a tub is wetted through by the clock: called step by step, going on where it was after a reload", async () => {
   const { keeper, again } = await nursery(tubRows("tub-1", "Tub 1", { row: "Row A" }));
   await keeper.click(await screen.findByRole("button", { name: /^Tub 1/ }));
