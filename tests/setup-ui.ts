@@ -12,6 +12,19 @@ Object.defineProperty(navigator, "language", { value: "en-GB", configurable: tru
 
 jest.mock("next/navigation", () => jest.requireActual<object>("./navigation"));
 // Workers are tried where there are some: in the browser. Here the twin has nothing to say.
+// A nursery's plans are the same sums, without the wire.
+jest.mock("@/workers/stocking.client", () => {
+  type Sum = (...question: never[]) => unknown;
+  const { enoughBy } = jest.requireActual<{ enoughBy: Sum }>("@/core/nursery/enough");
+  const { steadyFor } = jest.requireActual<{ steadyFor: Sum }>("@/core/nursery/steady");
+  return {
+    openStockingDesk: () => ({
+      enough: (...question: never[]) => Promise.resolve(enoughBy(...question)),
+      steady: (...question: never[]) => Promise.resolve(steadyFor(...question)),
+      end: () => undefined,
+    }),
+  };
+});
 jest.mock("@/workers/twin.client", () => ({
   askTwin: () => ({ answer: Promise.resolve(undefined), cancel: () => undefined }),
   restTwins: () => Promise.resolve(),

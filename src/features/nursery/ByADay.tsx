@@ -1,6 +1,6 @@
 "use client";
 import { addDays } from "@/core/calendar/day";
-import { enoughBy } from "@/core/nursery/enough";
+import type { enoughBy } from "@/core/nursery/enough";
 import { sayNoStocking, sayStocking } from "@/core/nursery/words";
 import type { UnitSystem } from "@/core/quantity/format";
 import { DEFAULT_UNIT, formatMass, formatStocking } from "@/core/quantity/format";
@@ -11,9 +11,11 @@ import { DayField } from "@/ui/field/DayField";
 import { QuantityField } from "@/ui/field/QuantityField";
 import { localDate } from "@/vocabulary/fields";
 import Button from "@mui/material/Button";
+import type { StockingDesk } from "@/workers/stocking.client";
 import { useGuarded } from "@/ui/useGuarded";
 import type { LikeTub } from "./likeTub";
 import { PlainField } from "./PlainField";
+import { useStocking } from "./useStocking";
 import { readWhole } from "./nurseryTyped";
 import styles from "./Nursery.module.css";
 
@@ -28,6 +30,8 @@ function bedKg(area: string, density: string, units: UnitSystem): number | undef
   if (!(kg > 0) || !Number.isFinite(kg)) return undefined;
   return units === "us" ? kg / LB_PER_KG : kg;
 }
+
+const askEnough = (desk: StockingDesk, ...question: Parameters<typeof enoughBy>) => desk.enough(...question);
 
 /** Enough grown worms by a day: how many tubs from when, what that takes, and when it is too late for breeding. */
 export function ByADay({ like, have }: { readonly like: LikeTub; readonly have: number }) {
@@ -45,10 +49,12 @@ export function ByADay({ like, have }: { readonly like: LikeTub; readonly have: 
   const wantedKg = ofBeds ?? (typedKg?.ok ? typedKg.value : undefined);
   const day = localDate.safeParse(by);
   const { species, climate, size } = like;
-  const answer =
+  const { answer, failure } = useStocking(
+    askEnough,
     wantedKg !== undefined && day.success
-      ? enoughBy({ wormsKg: wantedKg, by: day.data }, size, species, climate, today)
-      : undefined;
+      ? ([{ wormsKg: wantedKg, by: day.data }, size, species, climate, today] as Parameters<typeof enoughBy>)
+      : undefined,
+  );
   const promise = () =>
     guarded(async () => {
       if (!day.success || wantedKg === undefined) return;
@@ -101,6 +107,7 @@ export function ByADay({ like, have }: { readonly like: LikeTub; readonly have: 
         />
         <DayField label="By" day={by} onDay={(next) => set({ by: next })} from={addDays(today, 1)} />
       </div>
+      {failure !== undefined && <p role="alert">It could not be worked out ({failure}).</p>}
       {answer &&
         (answer.ok ? (
           <>

@@ -1,6 +1,6 @@
 "use client";
 import { addDays } from "@/core/calendar/day";
-import { steadyFor } from "@/core/nursery/steady";
+import type { steadyFor } from "@/core/nursery/steady";
 import { sayNoSteady, saySteady } from "@/core/nursery/words";
 import { DEFAULT_UNIT, formatCount, formatMass } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
@@ -11,16 +11,20 @@ import { steadyChart } from "@/ui/chart/steadyChart";
 import { DayField } from "@/ui/field/DayField";
 import { QuantityField } from "@/ui/field/QuantityField";
 import { useColours } from "@/ui/theme/useColours";
+import type { StockingDesk } from "@/workers/stocking.client";
 import { useGuarded } from "@/ui/useGuarded";
 import { localDate } from "@/vocabulary/fields";
 import Button from "@mui/material/Button";
 import { useMemo } from "react";
 import type { LikeTub } from "./likeTub";
 import styles from "./Nursery.module.css";
+import { useStocking } from "./useStocking";
 
 const NOTHING = { kg: "", from: "" };
 /** Promised for so long at once: a quarter of a year can be foreseen. */
 const WEEKS = 13;
+
+const askSteady = (desk: StockingDesk, ...question: Parameters<typeof steadyFor>) => desk.steady(...question);
 
 /** A steady supply: how many tubs in which rhythm, when it begins, and what each week takes. */
 export function EachWeek({ like, have }: { readonly like: LikeTub; readonly have: number }) {
@@ -34,12 +38,13 @@ export function EachWeek({ like, have }: { readonly like: LikeTub; readonly have
   const typedKg = kg.trim() === "" ? undefined : parseQuantity(kg, "mass", unit);
   const kgPerWeek = typedKg?.ok ? typedKg.value : undefined;
   const day = localDate.safeParse(from).data;
-  const answer = useMemo(
-    () =>
-      kgPerWeek !== undefined && day !== undefined
-        ? steadyFor({ kgPerWeek, from: day }, like.size, like.species, like.climate, today)
-        : undefined,
-    [kgPerWeek, day, like, today],
+  const { answer, failure } = useStocking(
+    askSteady,
+    kgPerWeek !== undefined && day !== undefined
+      ? ([{ kgPerWeek, from: day }, like.size, like.species, like.climate, today] as Parameters<
+          typeof steadyFor
+        >)
+      : undefined,
   );
   const option = useMemo(
     () =>
@@ -81,6 +86,7 @@ export function EachWeek({ like, have }: { readonly like: LikeTub; readonly have
         />
         <DayField label="From" day={from} onDay={(next) => set({ from: next })} from={addDays(today, 1)} />
       </div>
+      {failure !== undefined && <p role="alert">It could not be worked out ({failure}).</p>}
       {answer &&
         kgPerWeek !== undefined &&
         day !== undefined &&
