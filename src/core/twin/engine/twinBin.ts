@@ -49,7 +49,8 @@ export const TOTE: TwinBin = {
 };
 
 /** Trays and columns are fed above and harvested below; a line is fed at its one end and harvested at the other. */
-export const isStack = ({ arrangement }: TwinBin): boolean => arrangement === "trays" || arrangement === "column";
+export const isStack = ({ arrangement }: TwinBin): boolean =>
+  arrangement === "trays" || arrangement === "column";
 /** Index of the compartment that is fed. */
 export const fedAt = (bin: TwinBin): number => (isStack(bin) ? bin.compartments.length - 1 : 0);
 /** Index of the compartment one harvests from. */

@@ -277,7 +277,13 @@ test("whatever the log, however absurd: the books close, nothing is negative, no
       fc.boolean(),
       fc.constantFrom("single" as const, "trays" as const, "column" as const, "line" as const),
       (log, speciesId, drainage, meanC, isStarted, arrangement) => {
-        const bin = { ...TOTE, ...(arrangement === "single" ? {} : threeOf(arrangement)), speciesId, drainage, sumpL: 3 };
+        const bin = {
+          ...TOTE,
+          ...(arrangement === "single" ? {} : threeOf(arrangement)),
+          speciesId,
+          drainage,
+          sumpL: 3,
+        };
         const whole = [...(isStarted ? start() : []), ...log].toSorted((a, b) => a.day - b.day);
         runTwin({ bin, place: { ...ROOM, meanC }, startDayOfYear: 0, log: whole, days: 90 }, (ensemble) => {
           const { dryMatter, water } = closure(ensemble.lines[0]!, speciesId);
