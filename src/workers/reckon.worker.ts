@@ -50,7 +50,7 @@ function logOf(store: CellarDatabase, id: string, by: string): Promise<readonly 
 }
 
 /** Kept beside the states of the subjects; what is found there under this name is of this worker alone. */
-const keptUnder = (id: string): string => `${BOOKS_BY}/${id}`;
+const keptUnder = (id: string): string => `books/${id}`;
 /** Books of these subjects: opened before, kept in the store, or made of their logs and kept. A lot or the cellar has accounts only. */
 async function bookedOf(database: string, ids: readonly string[]): Promise<readonly Booked[]> {
   const store = opens(database);

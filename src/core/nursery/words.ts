@@ -282,7 +282,7 @@ export function saySteady(
   const inTime =
     plan.firstOn > wanted.from
       ? `Set from today they give it, in nine futures of ten, from about ${dayAndMonth(plan.firstOn, today)} on. That is later than you want it: buy until then.`
-      : `Set the first by ${dayAndMonth(plan.setBy, today)}, and in nine futures of ten they give it from ${dayAndMonth(wanted.from, today)} on.`;
+      : `Set the first by about ${dayAndMonth(plan.setBy, today)}, and in nine futures of ten they give it from ${dayAndMonth(wanted.from, today)} on.`;
   return [
     `${formatCount(plan.tubs)} ${plan.tubs === 1 ? "tub" : "tubs"}, ${rhythm}.`,
     inTime,

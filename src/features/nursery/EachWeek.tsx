@@ -109,6 +109,8 @@ export function EachWeek({ like, have }: { readonly like: LikeTub; readonly have
                 (more > 0
                   ? `${formatCount(have)} stand here: ${formatCount(more)} more to set. `
                   : `${formatCount(have)} stand here: they are enough. `)}
+              {have > 0 &&
+                "These days are of tubs set today; what those that stand bring before is drawn under Promised. "}
               Promised, the first {WEEKS} weeks are orders below, reserved and held against what grows up.
               What is sold alive is under rules of your place: ask before you begin.
             </p>
