@@ -103,12 +103,14 @@ class Follower {
     await statesOf(db, subjects, tallies, known, (read, of) => {
       if (!this.isOver) this.hear.reading(read, of);
     });
-    if (!this.isOver) {
-      this.hear.batches(await this.batchesToday());
-      this.hear.lots(await this.lotsToday());
-      this.hear.tubs(await this.tubsToday());
-    }
+    // Who was stopped meanwhile loads nothing more and asks nothing.
+    if (this.isOver) return;
+    this.hear.batches(await this.batchesToday());
+    this.hear.lots(await this.lotsToday());
+    this.hear.tubs(await this.tubsToday());
+    if (this.isOver) return;
     this.kept = await (await twins()).keptForecasts(db, this.bins);
+    if (this.isOver) return;
     await this.ask(
       [...this.kept].map(([binId, row]) => [binId, row.expectation as Expectation] as const),
       "first",
