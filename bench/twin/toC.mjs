@@ -107,7 +107,7 @@ export function stepAsC(root, { fields, stride, parameters, species, warmthField
     ...places,
     `#define STRIDE ${stride}`,
     `typedef struct { ${members.join("; ").replace(/const double (\w+)\[/g, "double $1[")}; } Species;`,
-    "typedef struct { Species species; double areaM2, insulation, drainedShare; int hasSump; double sumpG, evaporation, air, openFaces, buriedM, airC, rainG, airKPa, looseStays, souringStays, freshStays, limed; } Around;",
+    "typedef struct { Species species; double otherLiveG, otherHunger, areaM2, insulation, drainedShare; int hasSump; double sumpG, evaporation, air, openFaces, buriedM, airC, rainG, airKPa, looseStays, souringStays, freshStays, limed; } Around;",
     "static double square(double x) { return x * x; }",
     "static void exponentials(double *values, int from, int to) { for (int at = from; at < to; at++) values[at] = exp(values[at]); }",
     "static double most(double a, double b, double c) { return fmax(fmax(a, b), c); }",

@@ -15,6 +15,8 @@ const DAYS = 365;
 const species = twinSpecies("fetida");
 const around = {
   species,
+  otherLiveG: 0,
+  otherHunger: 0,
   areaM2: 0.2,
   insulation: 1,
   ...forStep(0.7, 1),

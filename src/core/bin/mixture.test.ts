@@ -1,12 +1,18 @@
 import fc from "fast-check";
 import { CLIMATE, entry, kilograms, newTub, setupOf, START } from "../../../tests/log";
 import { SPECIES } from "@/vocabulary/setup";
+import type { Entry } from "@/records/entry";
+import type { LocalDate } from "@/vocabulary/fields";
 import { addDays } from "../calendar/day";
 import { speciesOf } from "../catalogue/species";
 import { decide } from "../decision/decide";
 import { simpleExpectation } from "../expectation/simpleEngine";
 import { practiceOf } from "../practice/practice";
 import { capacity } from "../ration/ration";
+import { twinExpectation } from "../twin/ahead/expect";
+import type { Snapshot } from "../twin/log/follow";
+import { bringToToday } from "../twin/log/now";
+import { sayMixture } from "../round/sayMixture";
 import { herdOf, speciesIn, tenderest } from "./mixture";
 import { replay } from "./replay";
 
@@ -73,4 +79,70 @@ test("heat that a tiger worm bears is an emergency where a dendrobaena lives bes
   };
   expect(verdict(["fetida", 0.5])).not.toBe("actNow");
   expect(verdict(["fetida", 0.5], ["hortensis", 0.2])).toBe("actNow");
+});
+
+const twinOf = (
+  entries: readonly Entry[],
+  today: LocalDate,
+  meanC: number,
+  snapshots?: readonly Snapshot[],
+) =>
+  bringToToday({
+    binId: "mixed",
+    entries,
+    climates: { "room-1": { ...CLIMATE, meanC, swingK: 0 } },
+    today,
+    size: 60,
+    ...(snapshots ? { snapshots } : {}),
+  })!;
+const lived = (days: number, ...more: readonly Entry[]) => [
+  ...newTub(0.5, setupOf("tub")).slice(0, 3),
+  stocked(["fetida", 0.3], ["eugeniae", 0.2]),
+  ...Array.from(
+    { length: Math.floor(days / 7) },
+    (_, week) =>
+    entry({ kind: "fed", parts: [{ materialId: "mixed-kitchen-scraps", amount: kilograms(0.3), preparation: "chopped" }] }, 7 + 7 * week), // prettier-ignore
+  ),
+  ...more,
+];
+
+test("a mixture in a cold cellar: what comes from warm countries dies of it, the rest lives on, and the bin's page says so", () => {
+  const today = addDays(START, 70);
+  const entries = lived(70);
+  const worms = replay(entries).worms;
+  const { herds, wormsKg } = twinExpectation(twinOf(entries, today, 6), today);
+  const [tiger, african] = herds!;
+  expect([tiger!.speciesId, african!.speciesId]).toEqual(["fetida", "eugeniae"]);
+  expect(african!.massKg.high).toBeLessThan(0.05);
+  expect(tiger!.massKg.middle).toBeGreaterThan(0.2);
+  expect(wormsKg.middle).toBeLessThan(0.4);
+  const words = sayMixture(worms, herds, "metric")!;
+  expect(words).toMatch(/Tiger worm 60 %, African nightcrawler 40 % of what came\./);
+  expect(words).toMatch(/Alive by now.*African nightcrawler hardly any/);
+  // In a warm room both live, and a ration asks for both by what lives of each.
+  const warm = twinExpectation(twinOf(entries, today, 24), today);
+  expect(warm.herds![1]!.massKg.middle).toBeGreaterThan(0.1);
+  expect(sayMixture(worms, warm.herds, "us")).toMatch(/African nightcrawler \d\d % \(0\.\d\d–0\.\d\d lb\)/);
+  expect(herdOf(worms, herds)).toEqual({ species: speciesOf("fetida") });
+  expect(
+    herdOf(worms, warm.herds)
+      .mix!.map(({ share }) => share)
+      .sort(),
+  ).not.toEqual([0.4, 0.6]);
+  expect(herdOf(worms).mix!.find(({ species }) => species.id === "fetida")!.share).toBeCloseTo(0.6, 9);
+});
+
+test("a third species that comes later is known from its day; what stood without it is not gone on from", () => {
+  const today = addDays(START, 60);
+  const before = twinOf(lived(50), today, 20);
+  expect(twinExpectation(before, today).herds).toHaveLength(2);
+  const late = lived(50, entry({ kind: "stocked", worms: [{ speciesId: "hortensis", amount: kilograms(0.2) }] }, 55)); // prettier-ignore
+  const kept = before.snapshots;
+  expect(kept.length).toBeGreaterThan(0);
+  const [going, anew] = [twinOf(late, today, 20, kept), twinOf(late, today, 20)];
+  expect(twinExpectation(going, today)).toEqual(twinExpectation(anew, today));
+  const third = twinExpectation(anew, today).herds![2]!;
+  expect(third.speciesId).toBe("hortensis");
+  expect(third.massKg.low).toBeGreaterThan(0.1);
+  expect(third.massKg.high).toBeLessThan(0.4);
 });

@@ -20,12 +20,20 @@ export function cameOf(before: Worms, lots: readonly Came[]): Pick<Worms, "came"
 /** Fewer than this share of a herd is no part of it: a few that came along. */
 const NO_PART = 0.05;
 
+interface Part {
+  readonly species: Species;
+  readonly share: number;
+}
+
 /** Species that live in a bin, by their share of what came, the most first; few that came along are left out. Never throws. */
-export function speciesIn({
-  came,
-  speciesId,
-}: Worms): readonly { readonly species: Species; readonly share: number }[] {
-  const all = Object.entries(came ?? {}) as [SpeciesId, number][];
+export const speciesIn = ({ came, speciesId }: Worms): readonly Part[] => partsOf(came ?? {}, speciesId);
+
+/** The same of masses by species, in any unit; `speciesId` where no other has a part. Never throws. */
+export function partsOf(
+  came: Readonly<Partial<Record<SpeciesId, number>>>,
+  speciesId: SpeciesId,
+): readonly Part[] {
+  const all = Object.entries(came) as [SpeciesId, number][];
   const wholeKg = all.reduce((sum, [, kg]) => sum + kg, 0);
   const part = all.filter(([, kg]) => kg >= NO_PART * wholeKg && kg > 0);
   if (part.length < 2) return [{ species: speciesOf(speciesId), share: 1 }];
@@ -35,13 +43,24 @@ export function speciesIn({
     .toSorted((a, b) => b.share - a.share);
 }
 
-/** A herd as an appetite is asked for: its main species, and its mixture where it is one. Never throws. */
-export function herdOf(worms: Worms): {
-  readonly species: Species;
-  readonly mix?: readonly { readonly species: Species; readonly share: number }[];
-} {
-  const mix = speciesIn(worms);
-  return { species: speciesOf(worms.speciesId), ...(mix.length > 1 ? { mix } : {}) };
+/**
+ * A herd as an appetite is asked for: its main species, and its mixture where it is one: by what is thought to live of
+ * each (`herds`, in any unit), or else by what came. Never throws.
+ */
+export function herdOf(
+  worms: Worms,
+  herds?: readonly { readonly speciesId: SpeciesId; readonly massKg: { readonly middle: number } }[],
+): { readonly species: Species; readonly mix?: readonly Part[] } {
+  const living = (herds ?? []).filter(({ massKg }) => massKg.middle > 0);
+  const wholeKg = living.reduce((sum, { massKg }) => sum + massKg.middle, 0);
+  const mix =
+    living.length > 0
+      ? living.map(({ speciesId, massKg }) => ({
+          species: speciesOf(speciesId),
+          share: massKg.middle / wholeKg,
+        }))
+      : speciesIn(worms);
+  return mix.length > 1 ? { species: speciesOf(worms.speciesId), mix } : { species: mix[0]!.species };
 }
 
 /** What a bin bears: of each bound that of the tenderest that lives in it; all else of its main species. Never throws. */

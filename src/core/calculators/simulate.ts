@@ -274,7 +274,7 @@ export const simulate = calculator({
     const fed = fedAt(run.bin);
     runTwin({ ...run, members, seed }, ({ lines }) => {
       lines.forEach((line, member) => {
-        const { dryMatter, water } = closure(line, id);
+        const { dryMatter, water } = closure(line, { speciesId: id });
         worst.dryMatter = Math.max(worst.dryMatter, dryMatter);
         worst.water = Math.max(worst.water, water);
         runs[member]!.push(readOut(line, fed));

@@ -193,7 +193,7 @@ function sizedRation(expectation: Expectation, practice: Practice, today: LocalD
   const both: Ration = ration(
     {
       wormsKg: expectation.wormsKg.middle,
-      ...herdOf(state.worms),
+      ...herdOf(state.worms, expectation.herds),
       temperatureC: expectation.temperatureC.middle,
       moisture: expectation.moisture.middle,
       ageDays: age,

@@ -25,7 +25,7 @@ export function outlook(
   const age = ageDays(practice, today);
   const eats = capacity({
     wormsKg: expectation.wormsKg.middle,
-    ...herdOf(practice.state.worms),
+    ...herdOf(practice.state.worms, expectation.herds),
     temperatureC: expectation.temperatureC.middle,
     moisture: moistureNow,
     ageDays: age,

@@ -1,5 +1,6 @@
 import type { Climate } from "@/records/room";
 import type { LocalDate } from "@/vocabulary/fields";
+import type { SpeciesId } from "@/vocabulary/setup";
 import type { Contents } from "../bin/matter";
 import type { BinState } from "../bin/state";
 
@@ -21,6 +22,11 @@ export interface PlaceExpectation {
   readonly goneInDays: Band;
 }
 
+export interface HerdExpectation {
+  readonly speciesId: SpeciesId;
+  readonly massKg: Band;
+}
+
 /** What one reading would settle most. */
 export type HelpfulReading = "squeeze" | "foodLeft" | "temperature" | "ripeness";
 
@@ -34,6 +40,8 @@ export interface Expectation {
   readonly moisture: Band;
   readonly temperatureC: Band;
   readonly wormsKg: Band;
+  /** Of each species, where the process model follows several; they may not add up to the whole's quantiles. */
+  readonly herds?: readonly HerdExpectation[];
   readonly places: readonly PlaceExpectation[];
   readonly castingsKg: Band;
   /** Share of the compartment one harvests from that is finished. */

@@ -2,7 +2,7 @@ import type { Reading } from "@/records/entry";
 import { FOOD_LEFT, HANDFUL_L, ripenessAt, SQUEEZES } from "@/vocabulary/readings";
 import { fedAt, harvestedAt } from "@/core/twin/engine/twinBin";
 import { ripenessOf } from "@/core/twin/engine/ripeness";
-import { AT, heldG, liveOf } from "@/core/twin/engine/state";
+import { adultsOf, AT, heldG, liveOf, overHerds } from "@/core/twin/engine/state";
 import { leftAt, litresOf } from "@/core/twin/ensemble/measures";
 import { felt, foodLeftSeen, smellOf, squeezeOf } from "@/core/twin/learning/senses";
 import type { TrueBin } from "./trueBin";
@@ -43,7 +43,8 @@ export function readings(bin: TrueBin, place: number | undefined): Reading[] {
   if (s[AT.FELT]! > 0.5 && liveOf(s) > 20 && chance() < 0.6)
     found.push({ of: "sign", sign: "mass-escape", isPresent: true });
   if (chance() < 0.15) {
-    const mean = (1.3 * (s[AT.NA]! + s[AT.NS]! + 0.3 * s[AT.NY]!) * HANDFUL_L) / litresOf(s);
+    const mean =
+      (1.3 * (adultsOf(s) + overHerds(s, AT.NS) + 0.3 * overHerds(s, AT.NY)) * HANDFUL_L) / litresOf(s);
     found.push({ of: "handful", count: Math.round(mean * Math.exp(0.5 * bell())), volumeL: HANDFUL_L });
   }
   return found;

@@ -2,14 +2,14 @@
 import { addDays, ago, dayAndMonth, daysBetween, shortDay, span, spokenDay } from "@/core/calendar/day";
 import { codeOf, readCode } from "@/core/bin/code";
 import { binVolumeL, fedCompartment, systemOf } from "@/core/bin/system";
-import { speciesIn } from "@/core/bin/mixture";
 import { deedsFor } from "@/core/deed/deed";
 import { partsOf } from "@/core/deed/parts";
 import { sayDeed, sayPart } from "@/core/deed/words";
 import { nextPlace } from "@/core/bin/place";
 import { placeKey } from "@/core/bin/state";
 import { profileOf, profileOn } from "@/core/picture/profile";
-import { formatMass, formatPercent, formatVolume } from "@/core/quantity/format";
+import { formatMass, formatVolume } from "@/core/quantity/format";
+import { sayMixture } from "@/core/round/sayMixture";
 import { sayOwnRules } from "@/core/words/setup";
 import { figureNotes } from "@/core/round/figureNotes";
 import type { BinToday } from "@/core/round/round";
@@ -117,7 +117,7 @@ function BinPage({ one }: { readonly one: BinToday }) {
   };
   useEffect(() => choose(bin.id), [bin.id, choose]);
   const { setup } = state;
-  const mix = speciesIn(state.worms);
+  const mixture = sayMixture(state.worms, expectation.herds, units);
   // The day of the first meal is no rule any more once it was given.
   const { settlesDays, ...lasting } = setup?.own ?? {};
   const isFed = state.firsts.fed !== undefined || settlesDays === undefined;
@@ -240,12 +240,9 @@ function BinPage({ one }: { readonly one: BinToday }) {
               <b>Own rules:</b> {ownRules.join("; ")}.
             </p>
           )}
-          {mix.length > 1 && (
+          {mixture && (
             <p className={styles.facts}>
-              <b>A mixture:</b>{" "}
-              {mix.map(({ species, share }) => `${species.name} ${formatPercent(share)}`).join(", ")} of what
-              came. Each eats at its own pace; heat and cold are warned of by the tenderest. The forecast
-              breeds them as the first.
+              <b>A mixture:</b> {mixture}
             </p>
           )}
           {log && <EarlierYears entries={log.entries} />}

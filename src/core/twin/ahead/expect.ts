@@ -72,6 +72,7 @@ export function twinExpectation(
     moisture: read.moisture,
     temperatureC: read.temperatureC,
     wormsKg: read.wormsKg,
+    ...(read.herds ? { herds: read.herds } : {}),
     places: placesOf(now, read, quiet.goneInDays),
     castingsKg: read.castingsKg,
     ripeness: read.ripeness,

@@ -1,4 +1,4 @@
-import { AT } from "../engine/state";
+import { adultsOf, AT } from "../engine/state";
 import type { Ensemble } from "../ensemble/ensemble";
 import { weightsOf } from "../learning/learn";
 import type { Watcher } from "./unfed";
@@ -46,9 +46,9 @@ function survival(line: readonly Float64Array[]): number {
   let everDiedG = 0;
   for (const s of line) {
     const lost = Math.min(12, Math.max(0, s[AT.LS]! - s[AT.LS4]!));
-    living += s[AT.NA]!;
+    living += adultsOf(s);
     everDiedG += s[AT.DEAD]!;
-    were += s[AT.NA]! * Math.exp(lost);
+    were += adultsOf(s) * Math.exp(lost);
   }
   // Gone for longer than four weeks is gone too.
   if (living < 1 && everDiedG > 1) return 0;

@@ -1,6 +1,5 @@
 import type { Ensemble } from "../ensemble/ensemble";
 import { copied, standing } from "../ensemble/ensemble";
-import { STRIDE } from "../engine/state";
 import { weightsOf } from "../learning/learn";
 
 /**
@@ -12,12 +11,13 @@ export function thinned(from: Ensemble, size: number): Ensemble {
   const { bin, views, marks } = from;
   const count = bin.compartments.length;
   const weights = weightsOf(from);
-  const state = new Float64Array(size * count * STRIDE);
+  const stride = views[0]![0]!.length;
+  const state = new Float64Array(size * count * stride);
   let member = 0;
   let reached = weights[0]!;
   for (let drawn = 0; drawn < size; drawn += 1) {
     while (member < from.size - 1 && reached < (drawn + 0.5) / size) reached += weights[(member += 1)]!;
-    for (let at = 0; at < count; at += 1) state.set(views[at]![member]!, (drawn * count + at) * STRIDE);
+    for (let at = 0; at < count; at += 1) state.set(views[at]![member]!, (drawn * count + at) * stride);
   }
   return standing({
     ...from,

@@ -154,7 +154,7 @@ test.each(Object.entries(EVENTS))("%s, and its books close", (_, { event, moves,
   expect(odd).toEqual([]);
   by?.(before, after);
   for (let day = 0; day < 14; day += 1) {
-    const { dryMatter, water } = closure(walk.ensemble.lines[0]!, TOTE.speciesId);
+    const { dryMatter, water } = closure(walk.ensemble.lines[0]!, TOTE);
     expect(dryMatter).toBeLessThan(1e-9);
     expect(water).toBeLessThan(1e-9);
     walk.sleep();
@@ -172,7 +172,7 @@ test.each(HARVEST_METHODS)(
       expect(after.castings).toBeLessThan(before.castings);
       expect(after.castings).toBeGreaterThanOrEqual(0);
       expect(after.live).toBeLessThanOrEqual(before.live);
-      const { dryMatter, water } = closure(walk.ensemble.lines[0]!, TOTE.speciesId);
+      const { dryMatter, water } = closure(walk.ensemble.lines[0]!, TOTE);
       expect([dryMatter < 1e-9, water < 1e-9]).toEqual([true, true]);
     }
   },
@@ -203,7 +203,7 @@ test("rain falls through what is open: a millimetre on a square metre is a litre
     walk.apply({ kind: "bed", id: "leafmould", g: 10_000, water: 0.6 });
     const came = walk.state[AT.INW]!;
     for (let day = 0; day < 10; day += 1) walk.sleep();
-    const { water } = closure([walk.state], "fetida");
+    const { water } = closure([walk.state], TOTE);
     expect(water).toBeLessThan(1e-9);
     return walk.state[AT.INW]! - came;
   };

@@ -1,4 +1,4 @@
-import type { HarvestMethod, Preparation } from "@/vocabulary/setup";
+import type { HarvestMethod, Preparation, SpeciesId } from "@/vocabulary/setup";
 import type { TwinSpecies } from "./library";
 import { AMENDED, HARVESTS, PREPARED } from "./library";
 import { beddingForTwin, foodForTwin } from "./materials";
@@ -8,20 +8,27 @@ import {
   AT,
   beddingOf,
   castingsOf,
+  cocoonsG,
   dryOf,
   foodOf,
   heldG,
+  herdOffset,
+  herdsIn,
+  liveOf,
   MARKER_AT,
   MARKER_SIZE,
   MARKERS,
   markerLeft,
   moistureOf,
+  overHerds,
 } from "./state";
 
 /** What a keeper does, as the model takes it: grams, and library ids. */
 export type TwinEvent =
   | {
       readonly kind: "worms";
+      /** Of a species that has no herd of its own here they count as the main one. */
+      readonly speciesId?: SpeciesId | undefined;
       readonly g?: number;
       readonly n?: number;
       readonly mix?: readonly [number, number, number];
@@ -59,6 +66,7 @@ export type TwinEvent =
   /** What was in another bin: dry grams, grams of water, live grams by stage. */
   | {
       readonly kind: "received";
+      readonly speciesId?: SpeciesId | undefined;
       readonly beddingG: number;
       readonly foodG: number;
       readonly castingsG: number;
@@ -125,12 +133,20 @@ function scaleMass(s: Float64Array, by: number): void {
   scaleMarkers(s, by, by);
 }
 
-const wormsG = (s: Float64Array): number => s[AT.BY]! + s[AT.BS]! + s[AT.BA]!;
-const cocoonCount = (s: Float64Array): number => COCOONS.reduce((sum, box) => sum + s[box]!, 0);
+/** Of every herd. */
+function scaleHerds(s: Float64Array, fields: readonly number[], by: number): void {
+  for (let herd = 0; herd < herdsIn(s); herd += 1) {
+    const offset = herdOffset(herd);
+    for (let each = 0; each < fields.length; each += 1)
+      s[fields[each]! + offset] = s[fields[each]! + offset]! * by;
+  }
+}
 
 /** What an event needs to know besides itself; one object, filled anew, so that no event allocates. */
 export interface EventContext {
-  species: TwinSpecies;
+  /** In the order of the herds. */
+  species: readonly TwinSpecies[];
+  speciesIds: readonly SpeciesId[];
   isFirstFoodOfDay: boolean;
   hasSump: boolean;
   /** The member's factor on what was logged, 1 in a single run. */
@@ -156,7 +172,7 @@ export function applyEvent(s: Float64Array, event: TwinEvent, context: EventCont
   const { species, hasSump, error, portion, slots } = context;
   switch (event.kind) {
     case "worms":
-      return stock(s, event, species, error);
+      return stock(s, event, context);
     case "bed": {
       const material = beddingForTwin(event.id);
       const g = grams(event.g) * error;
@@ -211,8 +227,8 @@ export function applyEvent(s: Float64Array, event: TwinEvent, context: EventCont
       const x = share(event.fraction);
       bookOutShare(s, x, species, true);
       scaleMass(s, 1 - x);
-      scale(s, WORMS, 1 - x);
-      scale(s, COCOONS, 1 - x);
+      scaleHerds(s, WORMS, 1 - x);
+      scaleHerds(s, COCOONS, 1 - x);
       return;
     }
     case "removed": {
@@ -229,11 +245,11 @@ export function applyEvent(s: Float64Array, event: TwinEvent, context: EventCont
       bookOutShare(s, x, species, event.withWorms === true);
       scaleMass(s, 1 - x);
       if (!event.withWorms) return;
-      scale(s, WORMS, 1 - x);
-      return scale(s, COCOONS, 1 - x);
+      scaleHerds(s, WORMS, 1 - x);
+      return scaleHerds(s, COCOONS, 1 - x);
     }
     case "received":
-      return receive(s, event, species, error);
+      return receive(s, event, context);
     case "sieved": {
       const out = event.g === undefined ? s[AT.IN]! : Math.min(s[AT.IN]!, grams(event.g) * error);
       if (out <= 0) return;
@@ -241,12 +257,12 @@ export function applyEvent(s: Float64Array, event: TwinEvent, context: EventCont
       return bookOut(s, out, 0);
     }
     case "emptied": {
-      const goes = event.keepsWorms === false ? wormsG(s) : s[AT.BY]!;
-      const living = goes + cocoonCount(s) * species.cocoonG;
+      const goes = event.keepsWorms === false ? liveOf(s) : overHerds(s, AT.BY);
+      const living = goes + cocoonsG(s, species);
       bookOut(s, dryOf(s) + P.wd * living, s[AT.W]! + WW * living);
       scaleMass(s, 0);
-      scale(s, COCOONS, 0);
-      scale(s, event.keepsWorms === false ? WORMS : [AT.NY, AT.BY], 0);
+      scaleHerds(s, COCOONS, 0);
+      scaleHerds(s, event.keepsWorms === false ? WORMS : [AT.NY, AT.BY], 0);
       s[AT.AN] = 0;
       return;
     }
@@ -278,12 +294,15 @@ function bookOut(s: Float64Array, dry: number, water: number): void {
   add(s, AT.OUTW, water);
 }
 
-function stock(
-  s: Float64Array,
-  event: Extract<TwinEvent, { kind: "worms" }>,
-  species: TwinSpecies,
-  error: number,
-): void {
+/** The herd that worms of a species join: their own, or else the main one. */
+const herdFor = (speciesId: SpeciesId | undefined, { speciesIds }: EventContext): number =>
+  speciesId === undefined ? 0 : Math.max(0, speciesIds.indexOf(speciesId));
+
+function stock(s: Float64Array, event: Extract<TwinEvent, { kind: "worms" }>, context: EventContext): void {
+  const { error } = context;
+  const herd = herdFor(event.speciesId, context);
+  const species = context.species[herd]!;
+  const offset = herdOffset(herd);
   const asked = (event.mix ?? [0.05, 0.25, 0.7]).map((part) =>
     Number.isFinite(part) && part > 0 ? part : 0,
   );
@@ -298,11 +317,11 @@ function stock(
   const g = given * error * s[AT.kP]!;
   STAGES.forEach(([count, mass], at) => {
     const came = (g * mix[at]!) / all;
-    add(s, mass, came);
-    add(s, count, came / means[at]!);
+    add(s, mass + offset, came);
+    add(s, count + offset, came / means[at]!);
   });
   const cocoons = pieces(event.cocoons) * error;
-  add(s, AT.Q4, cocoons);
+  add(s, AT.Q4 + offset, cocoons);
   const whole = g + cocoons * species.cocoonG;
   bookIn(s, P.wd * whole, WW * whole);
 }
@@ -313,9 +332,12 @@ const SOFT = [0.15, 0.4, 0.45] as const;
 function receive(
   s: Float64Array,
   event: Extract<TwinEvent, { kind: "received" }>,
-  species: TwinSpecies,
-  error: number,
+  context: EventContext,
 ): void {
+  const { error } = context;
+  const herd = herdFor(event.speciesId, context);
+  const species = context.species[herd]!;
+  const offset = herdOffset(herd);
   const bedding = grams(event.beddingG) * error;
   const food = grams(event.foodG) * error;
   const castings = grams(event.castingsG) * error;
@@ -334,12 +356,12 @@ function receive(
   let whole = 0;
   STAGES.forEach(([count, mass], at) => {
     const came = grams(event.wormsG[at]) * error;
-    add(s, mass, came);
-    add(s, count, came / means[at]!);
+    add(s, mass + offset, came);
+    add(s, count + offset, came / means[at]!);
     whole += came;
   });
   const cocoons = pieces(event.cocoons) * error;
-  add(s, AT.Q4, cocoons);
+  add(s, AT.Q4 + offset, cocoons);
   whole += cocoons * species.cocoonG;
   bookIn(s, bedding + food + castings + P.wd * whole, water + WW * whole);
 }
@@ -438,7 +460,7 @@ function harvest(
   const inert = s[AT.IN]! * 0.8 * fc;
   const wormShare = wormLoss * fc;
   const cocoonShare = 0.8 * cocoons * fc;
-  const livingOut = wormsG(s) * wormShare + cocoonCount(s) * cocoonShare * species.cocoonG;
+  const livingOut = liveOf(s) * wormShare + cocoonsG(s, species, cocoonShare);
   bookOut(s, d + x + inert + P.wd * livingOut, w + WW * livingOut);
   scale(s, [AT.CF, AT.CM], 1 - fc);
   scale(s, HARVESTED_ALONG, 1 - fx);
@@ -446,13 +468,13 @@ function harvest(
   scale(s, [AT.IN, AT.LI], 1 - 0.8 * fc);
   scale(s, [AT.SA, AT.TAN, AT.AC], 1 - fw);
   add(s, AT.W, -w);
-  scale(s, WORMS, 1 - wormShare);
-  scale(s, COCOONS, 1 - cocoonShare);
+  scaleHerds(s, WORMS, 1 - wormShare);
+  scaleHerds(s, COCOONS, 1 - cocoonShare);
   s[AT.MI] = s[AT.MI]! * (1 - 0.25 * fc);
 }
 
-function bookOutShare(s: Float64Array, x: number, species: TwinSpecies, withWorms: boolean): void {
-  const living = withWorms ? wormsG(s) + cocoonCount(s) * species.cocoonG : 0;
+function bookOutShare(s: Float64Array, x: number, species: readonly TwinSpecies[], withWorms: boolean): void {
+  const living = withWorms ? liveOf(s) + cocoonsG(s, species) : 0;
   bookOut(s, x * (dryOf(s) + P.wd * living), x * (s[AT.W]! + WW * living));
 }
 
@@ -462,10 +484,10 @@ function takeWorms(s: Float64Array, event: Extract<TwinEvent, { kind: "takeWorms
   if (all === 0) return;
   const g = grams(event.g) * error;
   STAGES.forEach((stage, at) => {
-    const mass = s[stage[1]]!;
+    const mass = overHerds(s, stage[1]);
     if (mass <= 0) return;
     const x = Math.min(0.98, (g * mix[at]!) / all / mass);
     bookOut(s, P.wd * x * mass, WW * x * mass);
-    scale(s, stage, 1 - x);
+    scaleHerds(s, stage, 1 - x);
   });
 }

@@ -6,6 +6,8 @@ import {
   castingsOf,
   dryOf,
   foodOf,
+  herdOffset,
+  herdsIn,
   liveOf,
   MARKER_AT,
   MARKER_SIZE,
@@ -27,8 +29,11 @@ export const WORMS_ALONG = 0.5;
 
 const STAGE_FIELDS = [AT.NY, AT.BY, AT.NS, AT.BS, AT.NA, AT.BA] as const;
 const MOST_COMPARTMENTS = 24;
-const draw = new Float64Array(MOST_COMPARTMENTS);
-const moves = new Float64Array(MOST_COMPARTMENTS * STAGE_FIELDS.length);
+const MOST_HERDS = 16;
+/** By herd and compartment. */
+const draw = new Float64Array(MOST_HERDS * MOST_COMPARTMENTS);
+/** By herd, compartment and field of `STAGE_FIELDS`. */
+const moves = new Float64Array(MOST_HERDS * MOST_COMPARTMENTS * STAGE_FIELDS.length);
 const warms = new Float64Array(MOST_COMPARTMENTS);
 
 /**
@@ -45,7 +50,8 @@ export function exchange(
     facesM2,
   }: {
     readonly arrangement: Arrangement;
-    readonly species: TwinSpecies;
+    /** In the order of the herds. */
+    readonly species: readonly TwinSpecies[];
     readonly areasM2: readonly number[];
     /** Common face of each with the next, m². */
     readonly facesM2: readonly number[];
@@ -53,23 +59,27 @@ export function exchange(
   dt = 1,
 ): void {
   const count = line.length;
+  const fields = STAGE_FIELDS.length;
   drawOf(line, species, areasM2);
-  moves.fill(0, 0, count * STAGE_FIELDS.length);
+  moves.fill(0, 0, species.length * count * fields);
   warms.fill(0, 0, count);
   for (let at = 0; at + 1 < count; at += 1) {
     const a = line[at]!;
     const b = line[at + 1]!;
-    const both = draw[at]! + draw[at + 1]!;
-    if (both > 0) {
-      const lean = (draw[at + 1]! - draw[at]!) / both;
+    for (let herd = 0; herd < species.length; herd += 1) {
+      const first = herd * count + at;
+      const both = draw[first]! + draw[first + 1]!;
+      if (both <= 0) continue;
+      const lean = (draw[first + 1]! - draw[first]!) / both;
       const share = CROSSES[arrangement] * Math.abs(lean) * dt;
       const from = lean > 0 ? at : at + 1;
       const to = lean > 0 ? at + 1 : at;
-      for (let field = 0; field < STAGE_FIELDS.length; field += 1) {
+      const offset = herdOffset(herd);
+      for (let field = 0; field < fields; field += 1) {
         // Young ones wander half as far.
-        const goes = line[from]![STAGE_FIELDS[field]!]! * share * (field < 2 ? 0.5 : 1);
-        moves[from * STAGE_FIELDS.length + field]! -= goes;
-        moves[to * STAGE_FIELDS.length + field]! += goes;
+        const goes = line[from]![STAGE_FIELDS[field]! + offset]! * share * (field < 2 ? 0.5 : 1);
+        moves[(herd * count + from) * fields + field]! -= goes;
+        moves[(herd * count + to) * fields + field]! += goes;
       }
     }
     const heatA = heatHeld(a);
@@ -81,9 +91,12 @@ export function exchange(
   }
   for (let at = 0; at < count; at += 1) {
     const s = line[at]!;
-    for (let field = 0; field < STAGE_FIELDS.length; field += 1) {
-      const held = s[STAGE_FIELDS[field]!]! + moves[at * STAGE_FIELDS.length + field]!;
-      s[STAGE_FIELDS[field]!] = held > 0 ? held : 0;
+    for (let herd = 0; herd < species.length; herd += 1) {
+      const offset = herdOffset(herd);
+      for (let field = 0; field < fields; field += 1) {
+        const held = s[STAGE_FIELDS[field]! + offset]! + moves[(herd * count + at) * fields + field]!;
+        s[STAGE_FIELDS[field]! + offset] = held > 0 ? held : 0;
+      }
     }
     s[AT.T] = s[AT.T]! + warms[at]!;
   }
@@ -95,41 +108,54 @@ export function exchange(
     }
 }
 
-/** How much each compartment draws the herd: food against the appetite of all, times how well one can live there. */
-function drawOf(line: readonly Float64Array[], species: TwinSpecies, areasM2: readonly number[]): void {
-  let eaters = 0;
+const eaters = new Float64Array(MOST_HERDS);
+const comfort = new Float64Array(MOST_HERDS);
+/** How much each compartment draws each herd: food against the appetite of all, times how well that herd can live there. */
+function drawOf(
+  line: readonly Float64Array[],
+  species: readonly TwinSpecies[],
+  areasM2: readonly number[],
+): void {
+  const herds = species.length;
+  eaters.fill(0, 0, herds);
   let live = 0;
   for (let at = 0; at < line.length; at += 1) {
     const s = line[at]!;
-    eaters +=
-      s[AT.BY]! * largerEats(s[AT.NY]!, s[AT.BY]!, species.adultG) +
-      s[AT.BS]! * largerEats(s[AT.NS]!, s[AT.BS]!, species.adultG) +
-      s[AT.BA]! * largerEats(s[AT.NA]!, s[AT.BA]!, species.adultG);
+    for (let herd = 0; herd < herds; herd += 1)
+      eaters[herd]! += eatersOf(s, species[herd]!, herdOffset(herd));
     live += liveOf(s);
   }
   for (let at = 0; at < line.length; at += 1) {
     const s = line[at]!;
     const anaerobic = s[AT.FELT]!;
-    const comfort =
-      wormsAt(s[AT.T]!, species) *
-      wormsIn(moistureOf(s)) *
-      (1 - anaerobic * anaerobic) *
-      appetiteFactor(s[AT.NH]!, s[AT.SALT]!, s[AT.PH]!);
+    let hunger = 0;
+    for (let herd = 0; herd < herds; herd += 1) {
+      comfort[herd] =
+        wormsAt(s[AT.T]!, species[herd]!) *
+        wormsIn(moistureOf(s)) *
+        (1 - anaerobic * anaerobic) *
+        appetiteFactor(s[AT.NH]!, s[AT.SALT]!, s[AT.PH]!);
+      hunger += eaters[herd]! * P.rWet * P.refDry * s[AT.kI]! * comfort[herd]!;
+    }
     const crowding = 1 + (live / 1000 / areasM2[at]! / P.rhoI) ** 2;
-    const wanted =
-      ((eaters * P.rWet * P.refDry * s[AT.kI]! * comfort) / crowding) *
-      (P.intMi0 + (1 - P.intMi0) * s[AT.MI]!);
+    const wanted = (hunger / crowding) * (P.intMi0 + (1 - P.intMi0) * s[AT.MI]!);
     const food = s[AT.C0]! + s[AT.C1]! + P.wS * s[AT.C2]!;
-    draw[at] = food + wanted > 0 ? (LEAST_DRAW + food / (food + P.kappa * wanted)) * comfort : 0;
+    for (let herd = 0; herd < herds; herd += 1)
+      draw[herd * line.length + at] =
+        food + wanted > 0 ? (LEAST_DRAW + food / (food + P.kappa * wanted)) * comfort[herd]! : 0;
   }
 }
+const eatersOf = (s: Float64Array, { adultG }: TwinSpecies, offset: number): number =>
+  s[AT.BY + offset]! * largerEats(s[AT.NY + offset]!, s[AT.BY + offset]!, adultG) +
+  s[AT.BS + offset]! * largerEats(s[AT.NS + offset]!, s[AT.BS + offset]!, adultG) +
+  s[AT.BA + offset]! * largerEats(s[AT.NA + offset]!, s[AT.BA + offset]!, adultG);
 
 /** kJ that warm it by a kelvin. */
 const heatHeld = (s: Float64Array): number => (P.cW * s[AT.W]! + P.cD * dryOf(s) + 4 * liveOf(s)) / 1000 + 1;
 
 const COCOONS = [AT.Q1, AT.Q2, AT.Q3, AT.Q4, AT.Q5, AT.Q6, AT.Q7, AT.Q8];
 const MATTER = [
-  AT.R0, AT.R1, AT.R2, AT.C0, AT.C1, AT.C2, AT.BE, AT.BR, AT.CF, AT.CM, AT.IN, AT.W, AT.AC, AT.TAN, AT.NF, AT.SA, AT.LI, ...COCOONS,
+  AT.R0, AT.R1, AT.R2, AT.C0, AT.C1, AT.C2, AT.BE, AT.BR, AT.CF, AT.CM, AT.IN, AT.W, AT.AC, AT.TAN, AT.NF, AT.SA, AT.LI,
 ]; // prettier-ignore
 
 /**
@@ -150,7 +176,11 @@ export function moveMatter(from: Float64Array, to: Float64Array, share: number, 
   for (const field of [AT.MI, AT.AN, AT.LO]) mean(field, dry(to), share * dry(from));
   mean(AT.T, heatHeld(to), share * heatHeld(from));
   for (const field of MATTER) shift(from, to, field, share);
-  for (const field of STAGE_FIELDS) shift(from, to, field, wormShare);
+  for (let herd = 0; herd < herdsIn(from); herd += 1) {
+    const offset = herdOffset(herd);
+    for (const field of COCOONS) shift(from, to, field + offset, share);
+    for (const field of STAGE_FIELDS) shift(from, to, field + offset, wormShare);
+  }
 }
 
 /** A share of one feeding's remains goes along into a marker of the other compartment. */

@@ -1,4 +1,4 @@
-import { AT, beddingOf, castingsOf, cocoonsOf, dryOf, foodOf, liveOf } from "./state";
+import { adultsOf, AT, beddingOf, castingsOf, cocoonsOf, dryOf, foodOf, liveOf } from "./state";
 
 /** What one can say of a bin, or of one compartment, on a day: kilograms, litres, °C, shares. */
 export interface ReadOut {
@@ -66,7 +66,7 @@ export function readOut(line: readonly Float64Array[], fed = 0): ReadOut {
     castingsShare: organic > 0 ? castings / organic : 0,
     wormsKg: sumOf(line, liveOf) / 1000,
     cocoons: sumOf(line, cocoonsOf),
-    adults: field(AT.NA),
+    adults: sumOf(line, adultsOf),
     lastFeedLeft: given > 0 ? (top[AT.LR]! + top[AT.LC]!) / given : 0,
     sumpL: field(AT.SU) / 1000,
     evaporatedL: field(AT.EVAP) / 1000,

@@ -20,9 +20,27 @@ export const MARKER_AT = FIELDS.length;
 export const MARKER_SIZE = 4;
 export const STRIDE = FIELDS.length + MARKERS * MARKER_SIZE;
 
+/**
+ * A bin of several species has a herd of each: the main one in the fields from Q1 to BA, every further one in a stretch of
+ * the same order behind the markers.
+ */
+export const HERD_SIZE = AT.BA - AT.Q1 + 1;
+/** How long a member is with so many further herds. */
+export const strideWith = (furtherHerds: number): number => STRIDE + furtherHerds * HERD_SIZE;
+/** How far the fields of a herd lie behind those of the main one, which is herd 0. */
+export const herdOffset = (herd: number): number =>
+  herd === 0 ? 0 : STRIDE + (herd - 1) * HERD_SIZE - AT.Q1;
+export const herdsIn = (s: Float64Array): number => 1 + (s.length - STRIDE) / HERD_SIZE;
+/** The sum over all herds of one of the fields from Q1 to BA. */
+export function overHerds(s: Float64Array, field: number): number {
+  let sum = s[field]!;
+  for (let at = STRIDE + field - AT.Q1; at < s.length; at += HERD_SIZE) sum += s[at]!;
+  return sum;
+}
+
 /** A new, empty bin at the air's temperature. */
-export function emptyMember(airC: number): Float64Array {
-  const state = new Float64Array(STRIDE);
+export function emptyMember(airC: number, furtherHerds = 0): Float64Array {
+  const state = new Float64Array(strideWith(furtherHerds));
   state[AT.KP] = 1;
   state[AT.WB] = 3;
   state[AT.DB] = 60;
@@ -45,10 +63,34 @@ export const foodOf = (s: Float64Array): number =>
 export const beddingOf = (s: Float64Array): number => s[AT.BE]! + s[AT.BR]!;
 export const castingsOf = (s: Float64Array): number => s[AT.CF]! + s[AT.CM]!;
 export const dryOf = (s: Float64Array): number => foodOf(s) + beddingOf(s) + castingsOf(s) + s[AT.IN]!;
-export const liveOf = (s: Float64Array): number => s[AT.BY]! + s[AT.BS]! + s[AT.BA]!;
+/** Living worms of all herds, g. */
+export const liveOf = (s: Float64Array): number =>
+  overHerds(s, AT.BY) + overHerds(s, AT.BS) + overHerds(s, AT.BA);
+/** Living worms of one herd, g. */
+export function herdG(s: Float64Array, herd: number): number {
+  const offset = herdOffset(herd);
+  return s[AT.BY + offset]! + s[AT.BS + offset]! + s[AT.BA + offset]!;
+}
+/** Grown worms of all herds, head. */
+export const adultsOf = (s: Float64Array): number => overHerds(s, AT.NA);
 export function cocoonsOf(s: Float64Array): number {
   let sum = 0;
-  for (let box = AT.Q1; box <= AT.Q8; box += 1) sum += s[box]!;
+  for (let box = AT.Q1; box <= AT.Q8; box += 1) sum += overHerds(s, box);
+  return sum;
+}
+/** What the cocoons of all herds, or a share of them, weigh, g; `species` in the order of the herds. */
+export function cocoonsG(
+  s: Float64Array,
+  species: readonly { readonly cocoonG: number }[],
+  share = 1,
+): number {
+  let sum = 0;
+  for (let herd = 0; herd < species.length; herd += 1) {
+    const offset = herdOffset(herd);
+    let count = 0;
+    for (let box = AT.Q1; box <= AT.Q8; box += 1) count += s[box + offset]!;
+    sum += count * share * species[herd]!.cocoonG;
+  }
   return sum;
 }
 

@@ -10,6 +10,9 @@ const K = P;
 /** What stands around one compartment during a day, as plain numbers: the inner loop asks no table. */
 export interface Surroundings {
   readonly species: TwinSpecies;
+  /** Of further herds: what they weigh, g, and the grams that eat times their pace; both nought where one species lives alone. */
+  otherLiveG: number;
+  otherHunger: number;
   readonly areaM2: number;
   readonly insulation: number;
   /** Share of free water that leaves in a step. */
@@ -58,7 +61,7 @@ const saturationPower = (temperatureC: number): number => (17.27 * temperatureC)
 const LN_Q_MICROBES = Math.log(K.q10Microbes) / 10;
 const WW = 1 - K.wd;
 /** Grams, or head, that no one could find. */
-const TRACE = 1e-12;
+export const TRACE = 1e-12;
 
 const microbesAt = (temperatureC: number, q10: number): number =>
   q10 * clamp((K.tmTop - temperatureC) / K.tmSpan) * clamp((temperatureC + 2) / 4);
@@ -88,9 +91,11 @@ function nearFreezing(
   return t;
 }
 
-const wormsPower = (t: number, sp: TwinSpecies): number => sp.lnQ * (Math.min(t, sp.bestC) - 20);
+export const wormsPower = (t: number, sp: TwinSpecies): number => sp.lnQ * (Math.min(t, sp.bestC) - 20);
+export const heatPower = (t: number, sp: TwinSpecies): number => (sp.heatDeathC - t) / 0.8;
+export const coldPower = (t: number, sp: TwinSpecies): number => (t - sp.coldDeathC) / K.coldSlope;
 export const wormsAt = (t: number, sp: TwinSpecies): number => wormsBy(Math.exp(wormsPower(t, sp)), t, sp);
-function wormsBy(q10: number, t: number, sp: TwinSpecies): number {
+export function wormsBy(q10: number, t: number, sp: TwinSpecies): number {
   if (t <= sp.leastC || t >= sp.zeroC) return 0;
   let f = q10;
   if (t < sp.leastC + 6) f *= (t - sp.leastC) / 6;
@@ -132,7 +137,7 @@ const starving = (meanG: number, criticalG: number): number => 0.03 * clamp((1 -
  * is eaten (7.1 to 7.6), what lives (7.7 to 7.9), what flows (7.10 to 7.13). What one hands to the next lies here; the
  * place of each value is in its name.
  */
-const X = new Float64Array(24);
+export const X = new Float64Array(24);
 const xM = 0, xRho = 1, xNh = 2, xSalt = 3, xPh = 4, xMicrobes = 5, xRate = 6, xWorms = 7, xTox = 8, xEps = 9, xDepth = 10, xDry = 11; // prettier-ignore
 const xFood = 12, xLive = 13, xResp = 14, xPotential = 15, xFoodResp = 16, xTaken = 17, xEaters = 18, xYoung = 19, xGrowing = 20; // prettier-ignore
 const xAdult = 21, xLossShare = 22, xFast = 23; // prettier-ignore
@@ -140,7 +145,7 @@ const xAdult = 21, xLossShare = 22, xFast = 23; // prettier-ignore
  * Powers of e, taken together as soon as what they rest on is known: from warmth, moisture and acidity; from the rates;
  * from the bite; from what kills; from the day's evaporation and cooling.
  */
-const E = new Float64Array(28);
+export const E = new Float64Array(28);
 const eMicrobes = 0, eWorms = 1, eSteam = 2, eHeat = 3, eCold = 4, eDry = 5, eAmmonia = 6, BY_WARMTH = 7; // prettier-ignore
 const eRaw0 = 7, eRaw1 = 8, eRaw2 = 9, eJuice = 10, eFast = 11, eMiddle = 12, eMatures = 13, eMicro = 14, eAcid = 15, eTan = 16, BY_RATE = 17; // prettier-ignore
 const eBite = 17, eSlowBite = 18, BY_BITE = 19; // prettier-ignore
@@ -160,7 +165,7 @@ export function step(s: Float64Array, around: Surroundings, dt: number): void {
   flow(s, around, dt);
 }
 
-function rot(s: Float64Array, around: Surroundings, dt: number): void {
+export function rot(s: Float64Array, around: Surroundings, dt: number): void {
   const { species: sp, areaM2: A } = around;
   // 7.1 as the day begins
   let R0 = s[F.R0]!, R1 = s[F.R1]!, R2 = s[F.R2]!, C0 = s[F.C0]!, C1 = s[F.C1]!, C2 = s[F.C2]!; // prettier-ignore
@@ -190,7 +195,7 @@ function rot(s: Float64Array, around: Surroundings, dt: number): void {
   );
   const eps = Math.max(1 - fill / V, K.epsMin);
   const depth = Math.max(V / 1000 / A, 0.02);
-  const live = BY + BS + BA;
+  const live = BY + BS + BA + around.otherLiveG;
   const rho = live / 1000 / A;
   const wet = W + DM;
   const nh = wet > 0 ? (1000 * TAN) / wet : 0;
@@ -206,8 +211,8 @@ function rot(s: Float64Array, around: Surroundings, dt: number): void {
   E[eMicrobes] = LN_Q_MICROBES * (T - 20);
   E[eWorms] = wormsPower(T, sp);
   E[eSteam] = saturationPower(T);
-  E[eHeat] = (sp.heatDeathC - T) / 0.8;
-  E[eCold] = (T - sp.coldDeathC) / K.coldSlope;
+  E[eHeat] = heatPower(T, sp);
+  E[eCold] = coldPower(T, sp);
   E[eDry] = (m - 0.4) / 0.03;
   E[eAmmonia] = Math.LN10 * (9.25 - pH - 0.03 * (T - 25));
   exponentials(E, 0, BY_WARMTH);
@@ -291,9 +296,15 @@ function rot(s: Float64Array, around: Surroundings, dt: number): void {
   const alA = largerEats(NA, BA, sp.adultG);
   const eff = BY * alY + BS * alS + BA * alA;
   const fOw = 1 - felt * felt;
-  const appetite =
+  const matureShare = K.intMi0 + (1 - K.intMi0) * MI;
+  let appetite =
     ((eff * K.rWet * K.refDry * s[F.kI]! * fTw * wormsIn(m) * fOw * tox) / (1 + (rho / K.rhoI) ** 2)) *
-    (K.intMi0 + (1 - K.intMi0) * MI);
+    matureShare;
+  if (around.otherHunger > 0)
+    appetite +=
+      ((around.otherHunger * K.rWet * K.refDry * s[F.kI]! * wormsIn(m) * fOw * tox) /
+        (1 + (rho / K.rhoI) ** 2)) *
+      matureShare;
   const before = C0 + C1 + C2;
   const BF = s[F.BF]!;
   const wE = K.wBE * (1 + K.bfW * BF);
@@ -386,7 +397,7 @@ function rot(s: Float64Array, around: Surroundings, dt: number): void {
   X[xFast] = decFast;
 }
 
-function grow(s: Float64Array, around: Surroundings, dt: number): void {
+export function grow(s: Float64Array, around: Surroundings, dt: number): void {
   const { species: sp } = around;
   const T = s[F.T]!, felt = s[F.FELT]!; // prettier-ignore
   const m = X[xM]!, rho = X[xRho]!, nh = X[xNh]!, salt = X[xSalt]!, pH = X[xPh]!, fTw = X[xWorms]!, tox = X[xTox]!; // prettier-ignore
@@ -531,7 +542,7 @@ function grow(s: Float64Array, around: Surroundings, dt: number): void {
   s[F.DEAD] = s[F.DEAD]! + dead;
 }
 
-function flow(s: Float64Array, around: Surroundings, dt: number): void {
+export function flow(s: Float64Array, around: Surroundings, dt: number): void {
   const { areaM2: A } = around;
   const R0 = s[F.R0]!, R1 = s[F.R1]!, R2 = s[F.R2]!, C0 = s[F.C0]!, C1 = s[F.C1]!, C2 = s[F.C2]!; // prettier-ignore
   const BE = s[F.BE]!, BR = s[F.BR]!, CF = s[F.CF]!, CM = s[F.CM]!, IN = s[F.IN]!; // prettier-ignore
@@ -656,3 +667,7 @@ export function ageMarkers(s: Float64Array, used: number): void {
     s[at + 1] = isGone ? 0 : ready;
   }
 }
+
+/** Where `grow` finds what it needs of the herd in the main fields. */
+export const OF_HERD = { pace: xWorms, taken: xTaken, eaters: xEaters, young: xYoung, growing: xGrowing, adult: xAdult } as const; // prettier-ignore
+export const OF_WARMTH = { worms: eWorms, heat: eHeat, cold: eCold } as const;

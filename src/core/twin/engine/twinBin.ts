@@ -1,4 +1,6 @@
 import type { Cover, Drainage, SpeciesId } from "@/vocabulary/setup";
+import type { TwinSpecies } from "./library";
+import { twinSpecies } from "./library";
 import type { Arrangement } from "./line";
 
 export interface TwinCompartment {
@@ -16,6 +18,8 @@ export interface TwinBin {
   readonly drainage: Drainage;
   readonly cover: Cover;
   readonly speciesId: SpeciesId;
+  /** Further species, in the order of their herds. */
+  readonly furtherIds?: readonly SpeciesId[];
   readonly sumpL: number;
 }
 /** The air around it over the year. Source: process model 3.2. */
@@ -27,6 +31,18 @@ export interface TwinPlace {
   readonly humidity: number;
   /** On open ground there, mm a day; none under a roof. */
   readonly rainMm?: number;
+}
+
+type Kinds = Pick<TwinBin, "speciesId" | "furtherIds">;
+const NONE: readonly SpeciesId[] = [];
+export const furtherHerds = ({ furtherIds = NONE }: Kinds): number => furtherIds.length;
+const alone = new Map<SpeciesId, readonly TwinSpecies[]>();
+/** The species of a bin in the order of its herds, the main one first. */
+export function livingIn({ speciesId, furtherIds = NONE }: Kinds): readonly TwinSpecies[] {
+  if (furtherIds.length > 0) return [speciesId, ...furtherIds].map(twinSpecies);
+  const known = alone.get(speciesId) ?? [twinSpecies(speciesId)];
+  alone.set(speciesId, known);
+  return known;
 }
 
 /** A bin of one well-mixed mass. */

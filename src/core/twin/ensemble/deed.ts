@@ -3,13 +3,12 @@ import type { Ensemble } from "./ensemble";
 import { viewed } from "./ensemble";
 import type { EventContext, TwinEvent } from "../engine/events";
 import { applyEvent } from "../engine/events";
-import { twinSpecies } from "../engine/library";
 import { moveMarker, moveMatter, WORMS_ALONG } from "../engine/line";
 import { litresOf } from "./measures";
 import { AMOUNT_SPREAD, chanceFor, factor, MULTIPLIERS } from "./members";
-import { AT, dryOf, emptyMember, liveOf, markerLeft, MARKERS, STRIDE } from "../engine/state";
+import { AT, dryOf, emptyMember, liveOf, markerLeft, MARKERS, strideWith } from "../engine/state";
 import type { TwinBin, TwinPlace } from "../engine/twinBin";
-import { fedAt, harvestedAt, isStack } from "../engine/twinBin";
+import { fedAt, furtherHerds, harvestedAt, isStack, livingIn } from "../engine/twinBin";
 
 /** What happens to a bin as a whole; the rest is done to a compartment. */
 export type BinEvent =
@@ -31,7 +30,8 @@ export interface TwinDeed {
 const WHOLE: ReadonlySet<string> = new Set(["turn", "split", "removed", "takeWorms", "foodTaken", "sieved"]);
 
 const context: EventContext = {
-  species: twinSpecies("fetida"),
+  species: [],
+  speciesIds: [],
   isFirstFoodOfDay: false,
   hasSump: false,
   error: 1,
@@ -97,7 +97,8 @@ function onOne(
 ): void {
   const { size, seed, views, lines, bin } = ensemble;
   const purpose = chanceFor(seed, key);
-  context.species = twinSpecies(bin.speciesId);
+  context.species = livingIn(bin);
+  context.speciesIds = [bin.speciesId, ...(bin.furtherIds ?? [])];
   context.hasSump = bin.drainage === "sump" && (bin.arrangement === "line" || at === 0);
   context.isPart = bin.compartments.length > 1;
   context.portion = 1;
@@ -174,7 +175,7 @@ function rebuild(ensemble: Ensemble, bin: TwinBin): void {
     ensemble.bin = bin;
     return;
   }
-  const state = new Float64Array(size * count * STRIDE);
+  const state = new Float64Array(size * count * strideWith(furtherHerds(bin)));
   const fresh = viewed(
     state,
     size,
@@ -186,7 +187,7 @@ function rebuild(ensemble: Ensemble, bin: TwinBin): void {
   );
   for (let member = 0; member < size; member += 1) {
     const first = views[0]![member]!;
-    const blank = emptyMember(first[AT.T]!);
+    const blank = emptyMember(first[AT.T]!, furtherHerds(bin));
     for (const name of [...MULTIPLIERS, "FIST", "AIR"] as const) blank[AT[name]] = first[AT[name]]!;
     from.forEach((old, at) => fresh.views[at]![member]!.set(old >= 0 ? views[old]![member]! : blank));
     const into = fresh.views[fedAt(bin)]![member]!;

@@ -1,7 +1,7 @@
-import { AT, emptyMember, STRIDE } from "../engine/state";
+import { AT, emptyMember } from "../engine/state";
 import { drawMember } from "./members";
 import type { TwinBin, TwinPlace } from "../engine/twinBin";
-import { airAt } from "../engine/twinBin";
+import { airAt, furtherHerds } from "../engine/twinBin";
 
 /** A feeding still there, or nearly; the same for all members. Its number is its marker. */
 export interface FeedingMark {
@@ -62,12 +62,12 @@ export function newEnsemble({
   seed,
 }: EnsembleStart): Ensemble {
   const count = bin.compartments.length;
-  const state = new Float64Array(size * count * STRIDE);
-  const blank = emptyMember(airAt(place, startDayOfYear));
+  const blank = emptyMember(airAt(place, startDayOfYear), furtherHerds(bin));
+  const state = new Float64Array(size * count * blank.length);
   blank[AT.MI] = Math.min(1, Math.max(0, maturity));
   for (let member = 0; member < size; member += 1) {
     if (size > 1) drawMember(blank, seed, member);
-    for (let at = 0; at < count; at += 1) state.set(blank, (member * count + at) * STRIDE);
+    for (let at = 0; at < count; at += 1) state.set(blank, (member * count + at) * blank.length);
   }
   return standing({
     seed,
@@ -120,9 +120,10 @@ export function viewed(
   order: readonly number[],
 ): Pick<Ensemble, "views" | "lines"> {
   const count = order.length;
+  const stride = state.length / (size * count);
   const views = order.map((block) =>
     Array.from({ length: size }, (_, member) =>
-      state.subarray((member * count + block) * STRIDE, (member * count + block + 1) * STRIDE),
+      state.subarray((member * count + block) * stride, (member * count + block + 1) * stride),
     ),
   );
   const lines = Array.from({ length: size }, (_, member) => views.map((view) => view[member]!));
@@ -135,7 +136,7 @@ export function copied(from: Ensemble): Ensemble {
   const count = bin.compartments.length;
   const state = new Float64Array(from.state.length);
   from.views.forEach((views, at) =>
-    views.forEach((view, member) => state.set(view, (member * count + at) * STRIDE)),
+    views.forEach((view, member) => state.set(view, (member * count + at) * view.length)),
   );
   return standing({
     ...from,

@@ -1,8 +1,8 @@
-import type { SpeciesId } from "@/vocabulary/setup";
 import type { FeedingMark } from "./ensemble";
-import { twinSpecies } from "../engine/library";
+import type { TwinBin } from "../engine/twinBin";
+import { livingIn } from "../engine/twinBin";
 import { P } from "../engine/parameters";
-import { AT, cocoonsOf, dryOf, liveOf, markerGiven, markerLeft } from "../engine/state";
+import { AT, cocoonsG, dryOf, liveOf, markerGiven, markerLeft } from "../engine/state";
 
 /** Settled litres of what lies there, fluffing included. Source: process model 7.1. */
 export function litresOf(s: Float64Array): number {
@@ -35,12 +35,12 @@ export function leftAt(s: Float64Array, marks: readonly FeedingMark[], place: nu
 /** How far one member's books are from closing, relative to what came in: dry matter and water. Source: process model 8. */
 export function closure(
   line: readonly Float64Array[],
-  speciesId: SpeciesId,
+  bin: Pick<TwinBin, "speciesId" | "furtherIds">,
 ): { readonly dryMatter: number; readonly water: number } {
-  const cocoonG = twinSpecies(speciesId).cocoonG;
+  const species = livingIn(bin);
   const sums = { dry: 0, water: 0, inDry: 0, inWater: 0 };
   for (const s of line) {
-    const living = liveOf(s) + cocoonsOf(s) * cocoonG;
+    const living = liveOf(s) + cocoonsG(s, species);
     sums.dry += dryOf(s) + P.wd * living + s[AT.RESP]! + s[AT.OUTDM]!;
     sums.water += s[AT.W]! + s[AT.SU]! + (1 - P.wd) * living + s[AT.EVAP]! + s[AT.DRAIN]! + s[AT.OUTW]!;
     sums.inDry += s[AT.INDM]! + s[AT.CORDM]!;

@@ -1,14 +1,15 @@
 import type { Ensemble } from "./ensemble";
 import type { TwinSpecies } from "../engine/library";
-import { COVERED, DRAINS, twinSpecies } from "../engine/library";
+import { COVERED, DRAINS } from "../engine/library";
 import { exchange } from "../engine/line";
 import { litresOf } from "./measures";
 import { chanceFor, DRIFTING, driftFactor, DRIFTS_EVERY, normal } from "./members";
+import { mixedStep } from "../engine/mixedStep";
 import { AT } from "../engine/state";
 import type { Surroundings } from "../engine/step";
 import { ageMarkers, forStep, saturation, step } from "../engine/step";
 import type { TwinBin } from "../engine/twinBin";
-import { airAt, isStack } from "../engine/twinBin";
+import { airAt, isStack, livingIn } from "../engine/twinBin";
 
 /**
  * One day passes for every member. In one step, which is the model's own; in `parts` only to ask what another step would
@@ -17,13 +18,8 @@ import { airAt, isStack } from "../engine/twinBin";
 export function passDay(ensemble: Ensemble, parts = 1): void {
   const { bin, place, lines, size, seed } = ensemble;
   const airC = airAt(place, ensemble.startDayOfYear + ensemble.day);
-  const species = twinSpecies(bin.speciesId);
-  const around = surroundings(
-    bin,
-    species,
-    { airC, airKPa: place.humidity * saturation(airC), rainMm: place.rainMm ?? 0 },
-    1 / parts,
-  );
+  const air = { airC, airKPa: place.humidity * saturation(airC), rainMm: place.rainMm ?? 0 };
+  const around = livingIn(bin).map((species) => surroundings(bin, species, air, 1 / parts));
   for (let part = 0; part < parts; part += 1) stepAll(ensemble, around, 1 / parts);
   ensemble.day += 1;
   if (ensemble.day % DRIFTS_EVERY === 0) markLosses(lines);
@@ -81,25 +77,29 @@ function unlogged({ lines, seed, day, size }: Ensemble): void {
 
 function stepAll(
   { bin, views, lines, marks, size }: Ensemble,
-  around: readonly Surroundings[],
+  /** By herd and compartment. */
+  around: readonly (readonly Surroundings[])[],
   dt: number,
 ): void {
   const count = bin.compartments.length;
+  const isMixed = around.length > 1;
   for (let at = 0; at < count; at += 1) {
-    const here = around[at]!;
+    const here = around[0]![at]!;
+    const each = isMixed ? around.map((herd) => herd[at]!) : [];
     const members = views[at]!;
     const used = marks[at]!.length;
     const isBuried = bin.arrangement === "column" && at > 0 && at < count - 1;
     for (let member = 0; member < size; member += 1) {
       if (isBuried) (here as { buriedM: number }).buriedM = buried(lines[member]!, bin, at);
-      step(members[member]!, here, dt);
+      if (isMixed) mixedStep(members[member]!, each, dt);
+      else step(members[member]!, here, dt);
       if (used > 0) ageMarkers(members[member]!, used);
     }
   }
   if (count === 1) return;
   const neighbours = {
     arrangement: bin.arrangement,
-    species: around[0]!.species,
+    species: livingIn(bin),
     areasM2: bin.compartments.map((one) => one.areaM2),
     facesM2: bin.compartments.map((one) => one.faceM2),
   };
@@ -121,6 +121,8 @@ function surroundings(
     const isBase = !stacked || at === 0;
     return {
       species,
+      otherLiveG: 0,
+      otherHunger: 0,
       areaM2,
       insulation,
       // From an upper one all free water runs on into the one below.

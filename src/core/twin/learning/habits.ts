@@ -1,14 +1,14 @@
+import type { TwinSpecies } from "../engine/library";
 import type { Habit, Warning } from "@/core/expectation/expectation";
 import type { Ensemble } from "../ensemble/ensemble";
 import { copied } from "../ensemble/ensemble";
 import { passDay } from "../ensemble/passDay";
 import { weightsOf } from "./learn";
-import { twinSpecies } from "../engine/library";
 import { FIST_SPREAD, SPREAD } from "../ensemble/members";
 import { chanceThat, quantiles } from "./quantiles";
 import { heatLimitC, isInTrouble } from "./readDay";
-import { fedAt } from "../engine/twinBin";
-import { acidityOf, AT, moistureOf } from "../engine/state";
+import { fedAt, livingIn } from "../engine/twinBin";
+import { acidityOf, adultsOf, AT, herdOffset, moistureOf, overHerds } from "../engine/state";
 
 const OF = { kI: "appetite", kE: "drying", kD: "rotting", kP: "herd" } as const;
 /** Below so many readings nothing is said of habits. */
@@ -52,7 +52,7 @@ export function warningsOf(
 ): { readonly warnings: Warning[]; readonly troubleSoon: number } {
   const weights = weightsOf(ensemble);
   const fed = fedAt(ensemble.bin);
-  const { adultG } = twinSpecies(ensemble.bin.speciesId);
+  const species = livingIn(ensemble.bin);
   const median = (value: (s: Float64Array) => number): number =>
     quantiles(
       Float64Array.from(ensemble.lines, (line) => value(line[fed]!)),
@@ -74,7 +74,7 @@ export function warningsOf(
   }
   const heat = chanceThat(hot, weights, (value) => value > 0);
   const air = chanceThat(sour, weights, (value) => value > 0);
-  const adults = median((s) => (s[AT.NA]! > 1 ? s[AT.BA]! / s[AT.NA]! : adultG));
+  const lean = median((s) => leanness(s, species));
   const warnings: Warning[] = [];
   if (heat > 0.2) warnings.push({ of: "heat", chance: heat });
   if (air > 0.2) warnings.push({ of: "air", chance: air });
@@ -83,6 +83,14 @@ export function warningsOf(
   if (median(acidityOf) < 5.5) warnings.push({ of: "acid" });
   if (moisture < target.low - 0.08) warnings.push({ of: "dry" });
   if (moisture > target.high + 0.05) warnings.push({ of: "soaking" });
-  if (adults < 0.6 * adultG) warnings.push({ of: "hunger" });
+  if (lean < 0.6) warnings.push({ of: "hunger" });
   return { warnings, troubleSoon: 1 - (1 - heat) * (1 - air) };
+}
+
+/** What the grown worms of a bin weigh against their usual, over all herds; 1 where hardly any live. */
+function leanness(s: Float64Array, species: readonly TwinSpecies[]): number {
+  let usual = 0;
+  for (let herd = 0; herd < species.length; herd += 1)
+    usual += s[AT.NA + herdOffset(herd)]! * species[herd]!.adultG;
+  return adultsOf(s) > 1 ? overHerds(s, AT.BA) / usual : 1;
 }

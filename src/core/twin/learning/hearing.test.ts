@@ -141,7 +141,7 @@ describe.each(BINS)("%s", (_, log, day) => {
       expect(heard(once, one, "meets")).toBe(true);
       // What was drawn is booked: nothing came or went unseen by the books.
       for (const line of once.lines) {
-        const { dryMatter, water } = closure(line, "fetida");
+        const { dryMatter, water } = closure(line, { speciesId: "fetida" });
         expect(Math.max(dryMatter, water)).toBeLessThan(1e-9);
       }
       const next = { ...weighable, script: { ...now.script, days: [] } };

@@ -1,24 +1,24 @@
 import type { TwinSpecies } from "../engine/library";
 import { P } from "../engine/parameters";
-import { AT, cocoonsOf, liveOf } from "../engine/state";
-
-const COCOONS = [AT.Q1, AT.Q2, AT.Q3, AT.Q4, AT.Q5, AT.Q6, AT.Q7, AT.Q8];
-const HERD = [AT.NY, AT.BY, AT.NS, AT.BS, AT.NA, AT.BA, ...COCOONS];
+import { AT, cocoonsG, HERD_SIZE, herdOffset, herdsIn, liveOf } from "../engine/state";
 
 /** A larger or smaller herd than thought from the beginning: numbers, masses and cocoons alike, and the correction booked. Nobody died of it. */
-export function rescaleHerd(s: Float64Array, by: number, cocoonG: number): void {
-  const change = (by - 1) * (liveOf(s) + cocoonsOf(s) * cocoonG);
-  for (const field of HERD) s[field]! *= by;
+export function rescaleHerd(s: Float64Array, by: number, species: readonly TwinSpecies[]): void {
+  const change = (by - 1) * (liveOf(s) + cocoonsG(s, species));
+  for (let herd = 0; herd < herdsIn(s); herd += 1) {
+    const first = AT.Q1 + herdOffset(herd);
+    for (let at = first; at < first + HERD_SIZE; at += 1) s[at]! *= by;
+  }
   book(s, change);
 }
 
 /** A larger or smaller herd than thought, by a count: what was lost unseen counts among the dead. */
-export function recountHerd(s: Float64Array, by: number, cocoonG: number): void {
-  rescaleHerd(s, by, cocoonG);
+export function recountHerd(s: Float64Array, by: number, species: readonly TwinSpecies[]): void {
+  rescaleHerd(s, by, species);
   s[AT.LS] = Math.max(0, s[AT.LS]! - Math.log(Math.max(1e-6, by)));
 }
 
-/** Grown worms where a member had lost all of them. */
+/** Grown worms, of the main species, where a member had lost all of them. */
 export function setHerd(s: Float64Array, adults: number, species: TwinSpecies): void {
   const before = liveOf(s);
   s[AT.NA] = Math.max(s[AT.NA]!, adults);

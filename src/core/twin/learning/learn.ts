@@ -1,5 +1,5 @@
 import type { Ensemble } from "../ensemble/ensemble";
-import { twinSpecies } from "../engine/library";
+import { livingIn } from "../engine/twinBin";
 import { AIR_SPREAD, chanceFor, MULTIPLIERS, normal, SPREAD, uniform } from "../ensemble/members";
 import type { Observation } from "./observe";
 import { addLogLikelihood } from "./observe";
@@ -100,7 +100,7 @@ function resample(ensemble: Ensemble, round: number): void {
 
   const purpose = chanceFor(seed, `jitter ${day} ${round}`);
   const rest = Math.sqrt(1 - KEEPS * KEEPS);
-  const cocoonG = twinSpecies(ensemble.bin.speciesId).cocoonG;
+  const species = livingIn(ensemble.bin);
   for (let member = 0; member < size; member += 1) {
     const line = lines[member]!;
     const first = line[0]!;
@@ -111,7 +111,7 @@ function resample(ensemble: Ensemble, round: number): void {
         KEEPS * Math.log(was) + (1 - KEEPS) * mean + rest * spread * normal(purpose, member, nth),
       );
       for (const s of line) s[AT[name]] = value;
-      if (name === "kP") for (const s of line) rescaleHerd(s, value / was, cocoonG);
+      if (name === "kP") for (const s of line) rescaleHerd(s, value / was, species);
     });
     const warmer =
       KEEPS * first[AT.AIR]! + (1 - KEEPS) * air.mean + rest * air.spread * normal(purpose, member, 12);

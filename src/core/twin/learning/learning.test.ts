@@ -43,7 +43,7 @@ test("readings narrow the bands, the books stay closed, and the same seed says t
   const log = fedTub(10, (week) => [squeeze("stream", 7 + 7 * week)]);
   const now = brought(log, 80);
   for (const line of now.ensemble.lines) {
-    const { dryMatter, water } = closure(line, "fetida");
+    const { dryMatter, water } = closure(line, { speciesId: "fetida" });
     expect(Math.max(dryMatter, water)).toBeLessThan(1e-9);
   }
   expect(twinExpectation(now, addDays(START, 80))).toEqual(expected(log, 80));

@@ -2,12 +2,22 @@ import type { Because, FoodLeft, RipenessSeen, Smell, Squeeze, Warmth } from "@/
 import { FOOD_LEFT, HANDFUL_L, RIPENESSES, SMELLS, SQUEEZES, WARMTHS } from "@/vocabulary/readings";
 import type { Ensemble } from "../ensemble/ensemble";
 import { leftAt, litresOf } from "../ensemble/measures";
-import { twinSpecies } from "../engine/library";
 import { ripenessOf } from "../engine/ripeness";
 import { felt, SCALES } from "./senses";
 import type { TwinBin } from "../engine/twinBin";
-import { compartmentAt, fedAt, harvestedAt } from "../engine/twinBin";
-import { acidityOf, AT, castingsOf, cocoonsOf, dryOf, heldG, liveOf, moistureOf } from "../engine/state";
+import { compartmentAt, fedAt, harvestedAt, livingIn } from "../engine/twinBin";
+import {
+  acidityOf,
+  adultsOf,
+  AT,
+  castingsOf,
+  cocoonsG,
+  dryOf,
+  heldG,
+  liveOf,
+  moistureOf,
+  overHerds,
+} from "../engine/state";
 
 /** What a keeper read, as the model weighs it. Grams, centimetres, °C, shares. Source: process model 9. */
 export type Observed =
@@ -181,7 +191,7 @@ function signChance(s: Float64Array, sign: HeardSign): number {
 /** Heads that a count finds: grown and half-grown ones gather where one lifts, young ones are mostly missed. */
 export const HANDFUL_WEIGHTS = { adult: 1.3, young: 0.39 } as const;
 export const countedIn = (s: Float64Array): number =>
-  HANDFUL_WEIGHTS.adult * (s[AT.NA]! + s[AT.NS]!) + HANDFUL_WEIGHTS.young * s[AT.NY]!;
+  HANDFUL_WEIGHTS.adult * (adultsOf(s) + overHerds(s, AT.NS)) + HANDFUL_WEIGHTS.young * overHerds(s, AT.NY);
 
 /**
  * The stretch a reading stands for: its class; a number give or take its own spread; for a count the densities that give
@@ -306,9 +316,9 @@ export function saidOf(ensemble: Ensemble, member: number, one: Observation): nu
   }
 }
 function wetOf(line: readonly Float64Array[], bin: TwinBin): number {
-  const cocoonG = twinSpecies(bin.speciesId).cocoonG;
+  const species = livingIn(bin);
   let wet = 0;
-  for (const part of line) wet += dryOf(part) + part[AT.W]! + liveOf(part) + cocoonsOf(part) * cocoonG;
+  for (const part of line) wet += dryOf(part) + part[AT.W]! + liveOf(part) + cocoonsG(part, species);
   return wet;
 }
 

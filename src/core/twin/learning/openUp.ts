@@ -1,10 +1,11 @@
 import { FOOD_LEFT, RIPENESSES, SQUEEZES, WARMTHS } from "@/vocabulary/readings";
-import { twinSpecies } from "../engine/library";
+import type { TwinSpecies } from "../engine/library";
+import { livingIn } from "../engine/twinBin";
 import {
   AT,
   beddingOf,
   castingsOf,
-  cocoonsOf,
+  cocoonsG,
   dryOf,
   foodOf,
   heldG,
@@ -125,7 +126,7 @@ function drawFrom(ensemble: Ensemble, member: number, one: Observation, { z, u, 
   const line = lines[member]!;
   const where = compartmentRead(bin, one);
   const s = line[where]!;
-  const species = twinSpecies(bin.speciesId);
+  const species = livingIn(bin);
   const from = saidOf(ensemble, member, one) ?? 0;
   switch (reading.of) {
     case "squeeze": {
@@ -145,8 +146,7 @@ function drawFrom(ensemble: Ensemble, member: number, one: Observation, { z, u, 
       return setWarmth(line, s, reading.temperatureC + 0.6 * z, isHabit);
     case "weight": {
       let wet = 0;
-      for (const part of line)
-        wet += dryOf(part) + part[AT.W]! + liveOf(part) + cocoonsOf(part) * species.cocoonG;
+      for (const part of line) wet += dryOf(part) + part[AT.W]! + liveOf(part) + cocoonsG(part, species);
       const short = reading.g + 0.5 * spreadOfWeight(wet) * z - wet;
       // Water alone, or all that lies there.
       const water = line.reduce((sum, part) => sum + part[AT.W]!, 0);
@@ -276,16 +276,16 @@ function rescaleMatter(s: Float64Array, by: number): void {
 function setDensity(
   s: Float64Array,
   { worms, litres }: Extract<Observed, { of: "handful" }>,
-  species: ReturnType<typeof twinSpecies>,
+  species: readonly TwinSpecies[],
   inL: number,
   z: number,
 ): void {
   // Worms sit in clumps: one count goes with densities from a half to double.
   const wanted = (worms + 0.5) * Math.exp(0.45 * z);
   const mean = (countedIn(s) * litres) / inL;
-  if (mean > 0.02) return recountHerd(s, wanted / mean, species.cocoonG);
+  if (mean > 0.02) return recountHerd(s, wanted / mean, species);
   // Living worms where none were thought to be.
-  setHerd(s, ((wanted / litres) * inL) / HANDFUL_WEIGHTS.adult, species);
+  setHerd(s, ((wanted / litres) * inL) / HANDFUL_WEIGHTS.adult, species[0]!);
 }
 
 /** Bedding taken for castings, or castings for bedding: of one mass. */
@@ -346,7 +346,7 @@ function setSign(
   s: Float64Array,
   { sign, isPresent }: Extract<Observed, { of: "sign" }>,
   u: number,
-  species: ReturnType<typeof twinSpecies>,
+  species: readonly TwinSpecies[],
 ): void {
   switch (sign) {
     case "hot-centre":
@@ -358,7 +358,7 @@ function setSign(
       if (!isPresent) return;
       // One to five in a handful.
       const by = (1 + 4 * u) / Math.max(1, handfulOf(s));
-      if (by < 1) for (const part of line) recountHerd(part, by, species.cocoonG);
+      if (by < 1) for (const part of line) recountHerd(part, by, species);
       return;
     }
   }

@@ -1,14 +1,25 @@
 import type { LocalDate } from "@/vocabulary/fields";
 import { addDays } from "@/core/calendar/day";
-import type { Band } from "@/core/expectation/expectation";
+import type { Band, HerdExpectation } from "@/core/expectation/expectation";
 import type { Ensemble, FeedingMark } from "../ensemble/ensemble";
 import { leftAt, litresOf } from "../ensemble/measures";
-import { fedAt, harvestedAt } from "../engine/twinBin";
+import { fedAt, harvestedAt, livingIn } from "../engine/twinBin";
 import { weightsOf } from "./learn";
-import { twinSpecies } from "../engine/library";
 import { bandOf } from "./quantiles";
 import { ripenessOf } from "../engine/ripeness";
-import { AT, beddingOf, castingsOf, cocoonsOf, dryOf, foodOf, liveOf, moistureOf } from "../engine/state";
+import {
+  AT,
+  beddingOf,
+  castingsOf,
+  cocoonsG,
+  cocoonsOf,
+  dryOf,
+  foodOf,
+  herdG,
+  liveOf,
+  moistureOf,
+  overHerds,
+} from "../engine/state";
 
 /** One compartment on a day. Dry kilograms. */
 export interface CompartmentDay {
@@ -38,6 +49,8 @@ export interface TwinDay {
   readonly temperatureC: Band;
   readonly foodDryKg: Band;
   readonly wormsKg: Band;
+  /** Of each species, where several live together. */
+  readonly herds?: readonly HerdExpectation[];
   readonly youngKg: Band;
   readonly growingKg: Band;
   readonly adultKg: Band;
@@ -57,7 +70,7 @@ export interface TwinDay {
 
 /** Too warm for a herd: below its heat death by a margin, 32 °C at most. Source: process model 8, 5.2. */
 export const heatLimitC = ({ bin }: Ensemble): number =>
-  Math.min(32, twinSpecies(bin.speciesId).heatDeathC - 3);
+  Math.min(32, ...livingIn(bin).map(({ heatDeathC }) => heatDeathC - 3));
 /** Of a bin of several compartments only those count where the herd or its food is: a drowned end no one lives in is no emergency. */
 const LIVED_IN = 0.1;
 const FED_G = 20;
@@ -103,7 +116,8 @@ export function readDay(ensemble: Ensemble, startDay: LocalDate): TwinDay {
   const weights = weightsOf(ensemble);
   const rows = rowsFor(size);
   const limitC = heatLimitC(ensemble);
-  const cocoonG = twinSpecies(bin.speciesId).cocoonG;
+  const species = livingIn(bin);
+  const herdsKg = species.map(() => new Float64Array(species.length > 1 ? size : 0));
   const fed = fedAt(bin);
   let trouble = 0;
   for (let member = 0; member < size; member += 1) {
@@ -115,12 +129,14 @@ export function readDay(ensemble: Ensemble, startDay: LocalDate): TwinDay {
       const eggs = cocoonsOf(s);
       const water = s[AT.W]!;
       food += foodOf(s);
-      young += s[AT.BY]!;
-      growing += s[AT.BS]!;
-      adult += s[AT.BA]!;
+      young += overHerds(s, AT.BY);
+      growing += overHerds(s, AT.BS);
+      adult += overHerds(s, AT.BA);
+      if (species.length > 1)
+        for (let herd = 0; herd < species.length; herd += 1) herdsKg[herd]![member]! += herdG(s, herd) / 1000;
       cocoons += eggs;
       castings += castingsOf(s) / Math.max(0.05, dry / Math.max(1e-9, dry + water));
-      if (at === fed) wet = dry + water + liveOf(s) + eggs * cocoonG;
+      if (at === fed) wet = dry + water + liveOf(s) + cocoonsG(s, species);
       sump += s[AT.SU]!;
     }
     rows.food[member] = food / 1000;
@@ -140,6 +156,14 @@ export function readDay(ensemble: Ensemble, startDay: LocalDate): TwinDay {
     ...compartmentsOn(ensemble, weights, rows),
     foodDryKg: widened(band("food")),
     wormsKg: band("worms"),
+    ...(species.length > 1
+      ? {
+          herds: [bin.speciesId, ...(bin.furtherIds ?? [])].map((speciesId, herd) => ({
+            speciesId,
+            massKg: bandOf(herdsKg[herd]!, weights),
+          })),
+        }
+      : {}),
     youngKg: band("young"),
     growingKg: band("growing"),
     adultKg: band("adult"),

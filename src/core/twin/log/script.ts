@@ -4,6 +4,8 @@ import type { Amount, Entry, EntryOf, Reading } from "@/records/entry";
 import type { Climate } from "@/records/room";
 import type { BinSetup } from "@/records/setup";
 import type { LocalDate } from "@/vocabulary/fields";
+import type { SpeciesId } from "@/vocabulary/setup";
+import { partsOf } from "@/core/bin/mixture";
 import { setupAfter } from "@/core/bin/setupAfter";
 import { putIn } from "@/core/bin/shift";
 import { areaM2, fedCompartment, harvestCompartment, systemOf } from "@/core/bin/system";
@@ -54,7 +56,8 @@ const arrangementOf = (setup: BinSetup): Arrangement => {
   if (setup.compartments.length === 1) return "single";
   return arrangement === "line" ? "line" : setup.system === "flowThrough" ? "column" : "trays";
 };
-function twinBinOf(setup: BinSetup, speciesId: TwinBin["speciesId"]): TwinBin {
+type Kinds = Pick<TwinBin, "speciesId" | "furtherIds">;
+function twinBinOf(setup: BinSetup, kinds: Kinds): TwinBin {
   const arrangement = arrangementOf(setup);
   return {
     arrangement,
@@ -67,7 +70,7 @@ function twinBinOf(setup: BinSetup, speciesId: TwinBin["speciesId"]): TwinBin {
     insulation: LETS_THROUGH[setup.wall],
     drainage: setup.drainage,
     cover: setup.cover,
-    speciesId,
+    ...kinds,
     sumpL: setup.drainage === "sump" ? (setup.sumpL ?? USUAL_SUMP_L) : 0,
   };
 }
@@ -80,7 +83,7 @@ export function scriptOf(
   entries: readonly Entry[],
   climates: Readonly<Record<string, Climate>>,
 ): Script | undefined {
-  const speciesId = mainSpecies(entries);
+  const kinds = kindsIn(entries);
   let setup: BinSetup | undefined;
   let start: Pick<Script, "startDay" | "startDayOfYear" | "bin" | "place"> | undefined;
   const days: { day: number; observations: Observation[]; deeds: TwinDeed[] }[] = [];
@@ -93,7 +96,7 @@ export function scriptOf(
       start = {
         startDay: entry.day,
         startDayOfYear: dayOfYear(entry.day),
-        bin: twinBinOf(setup, speciesId),
+        bin: twinBinOf(setup, kinds),
         place: placeOf(climate),
       };
     }
@@ -102,7 +105,7 @@ export function scriptOf(
     let today = days.at(-1)!;
     if (!known) continue;
     if (entry.kind === "altered" || entry.kind === "added") {
-      today.deeds.push({ event: { kind: "rebuilt", bin: twinBinOf(setup, speciesId) }, key: entry.id });
+      today.deeds.push({ event: { kind: "rebuilt", bin: twinBinOf(setup, kinds) }, key: entry.id });
       if (known.roomId !== setup.roomId)
         today.deeds.push({ event: { kind: "place", place: placeOf(climate) }, key: entry.id });
       continue;
@@ -110,21 +113,31 @@ export function scriptOf(
     const read = observationsOf(entry, setup).map((one) => ({ ...one, key: entry.id }));
     if (read.length > 0 && today.deeds.length > 0) days.push((today = { day, observations: [], deeds: [] }));
     today.observations.push(...read);
-    today.deeds.push(...deedsOf(entry, setup, speciesId));
+    today.deeds.push(...deedsOf(entry, setup, kinds));
   }
   return start ? { ...start, days } : undefined;
 }
 
-/** One population per bin: the species of which most came. */
-function mainSpecies(entries: readonly Entry[]): TwinBin["speciesId"] {
-  const masses = new Map<TwinBin["speciesId"], number>();
+/** The species of a bin by all that ever came, the one of which most came first; a few that came along are none of their own. */
+function kindsIn(entries: readonly Entry[]): Kinds {
+  const masses = new Map<SpeciesId, number>();
+  const came = (speciesId: SpeciesId, g: number) => {
+    if (g > 0) masses.set(speciesId, (masses.get(speciesId) ?? 0) + g);
+  };
   for (const entry of entries)
     if (entry.kind === "stocked")
-      for (const { speciesId, amount } of entry.worms)
-        masses.set(speciesId, (masses.get(speciesId) ?? 0) + wormsG(amount, speciesId));
-  return [...masses].toSorted((a, b) => b[1] - a[1])[0]?.[0] ?? "fetida";
+      for (const { speciesId, amount } of entry.worms) came(speciesId, wormsG(amount, speciesId));
+    else if (entry.kind === "received" && entry.speciesId) {
+      const { youngKg, growingKg, adultKg } = putIn(entry);
+      came(entry.speciesId, 1000 * (youngKg + growingKg + adultKg));
+    }
+  const most = [...masses].toSorted((a, b) => b[1] - a[1])[0]?.[0] ?? "fetida";
+  const [speciesId = most, ...furtherIds] = partsOf(Object.fromEntries(masses), most).map(
+    ({ species }) => species.id,
+  );
+  return furtherIds.length > 0 ? { speciesId, furtherIds } : { speciesId };
 }
-const wormsG = (amount: Amount, speciesId: TwinBin["speciesId"]): number =>
+const wormsG = (amount: Amount, speciesId: SpeciesId): number =>
   "count" in amount
     ? amount.count * twinSpecies(speciesId).adultG
     : 1000 * amountKg(amount, { densityKgPerL: 1 });
@@ -133,7 +146,7 @@ const litresG = (amount: Amount, kgPerL: number): number =>
   1000 * amountKg(amount, { densityKgPerL: kgPerL });
 
 /** What was done, in the model's terms. Readings and notes give nothing here. */
-function deedsOf(entry: Entry, setup: BinSetup, speciesId: TwinBin["speciesId"]): TwinDeed[] {
+function deedsOf(entry: Entry, setup: BinSetup, kinds: Kinds): TwinDeed[] {
   const where = { at: entry.compartment, place: entry.place };
   const removal = ({ what, amount, from, fraction, depthM, withWorms }: EntryOf<"removed">): TwinDeed[] => {
     if (what === "food")
@@ -154,16 +167,18 @@ function deedsOf(entry: Entry, setup: BinSetup, speciesId: TwinBin["speciesId"])
     key: nth === 0 ? entry.id : `${entry.id} ${nth}`,
     knownBy: amount?.measuredBy,
   });
+  /** Named only where it says which herd is meant: the log of one species means what it always did. */
+  const herd = (id: SpeciesId | undefined) => (kinds.furtherIds ? { speciesId: id } : {});
   switch (entry.kind) {
     case "stocked": {
       const immature = entry.immatureFraction;
       const mix =
         immature === undefined ? {} : { mix: [0.17 * immature, 0.83 * immature, 1 - immature] as const };
-      return entry.worms.map(({ amount }, nth) =>
+      return entry.worms.map(({ speciesId, amount }, nth) =>
         deed(
           "count" in amount
-            ? { kind: "worms", n: amount.count, ...mix }
-            : { kind: "worms", g: wormsG(amount, speciesId), ...mix },
+            ? { kind: "worms", ...herd(speciesId), n: amount.count, ...mix }
+            : { kind: "worms", ...herd(speciesId), g: wormsG(amount, speciesId), ...mix },
           amount,
           nth,
         ),
@@ -206,6 +221,7 @@ function deedsOf(entry: Entry, setup: BinSetup, speciesId: TwinBin["speciesId"])
         deed(
           {
             kind: "received",
+            ...herd(entry.speciesId),
             beddingG: 1000 * came.beddingDryKg,
             foodG: 1000 * came.foodDryKg,
             castingsG: 1000 * came.castingsDryKg,
@@ -237,7 +253,7 @@ function deedsOf(entry: Entry, setup: BinSetup, speciesId: TwinBin["speciesId"])
     case "removed":
       return removal(entry);
     case "wormsTaken":
-      return [deed({ kind: "takeWorms", g: wormsG(entry.amount, speciesId) }, entry.amount)];
+      return [deed({ kind: "takeWorms", g: wormsG(entry.amount, kinds.speciesId) }, entry.amount)];
     case "split":
     case "tipped":
       return [deed({ kind: "split", fraction: entry.fraction })];

@@ -189,7 +189,7 @@ test("lifted from below out of one part: as it lies there, so what stays is as f
     const before = ripenessOf(s);
     const dryBefore = castingsOf(s) + beddingOf(s);
     apply({ kind: "harvest", g: 1500, method }, at);
-    expect(closure(ensemble.lines[0]!, "fetida").dryMatter).toBeLessThan(1e-9);
+    expect(closure(ensemble.lines[0]!, { speciesId: "fetida" }).dryMatter).toBeLessThan(1e-9);
     return { before, after: ripenessOf(s), share: 1 - (castingsOf(s) + beddingOf(s)) / dryBefore };
   };
   const part = lifted({ ...TOTE, ...threeOf("line") }, "c", "bottom");
@@ -216,7 +216,7 @@ test("a trace of cocoons, too small for arithmetic, is no herd", () => {
     { day: 0, event: { kind: "worms", g: 1e-8, cocoons: 1e-8 } as const },
   ];
   const s = after(log, [200]).get(200)!;
-  expect(closure([s], "fetida").dryMatter).toBeLessThan(1e-9);
+  expect(closure([s], { speciesId: "fetida" }).dryMatter).toBeLessThan(1e-9);
   expect([...s].every(Number.isFinite)).toBe(true);
 });
 
@@ -286,7 +286,7 @@ test("whatever the log, however absurd: the books close, nothing is negative, no
         };
         const whole = [...(isStarted ? start() : []), ...log].toSorted((a, b) => a.day - b.day);
         runTwin({ bin, place: { ...ROOM, meanC }, startDayOfYear: 0, log: whole, days: 90 }, (ensemble) => {
-          const { dryMatter, water } = closure(ensemble.lines[0]!, speciesId);
+          const { dryMatter, water } = closure(ensemble.lines[0]!, { speciesId });
           expect(dryMatter).toBeLessThan(1e-9);
           expect(water).toBeLessThan(1e-9);
           for (const state of ensemble.lines[0]!)
