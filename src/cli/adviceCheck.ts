@@ -1,4 +1,4 @@
-import { advisedYear, HARD_YEAR } from "@/core/trial/advised";
+import { advisedYear, HARD_YEAR, MIXED_YEAR } from "@/core/trial/advised";
 import { bestYear, calendarYear, carefulYear } from "@/core/trial/keepers";
 import type { Year } from "@/core/trial/tally";
 import { KINDS } from "@/core/trial/trueBin";
@@ -6,15 +6,16 @@ import { KINDS } from "@/core/trial/trueBin";
 /**
  * `npm run advice:check`: a year under advice, on bins whose truth is hidden, beside a calendar keeper, a careful keeper and
  * the largest ration found by search. BINS says how many, HALF which half (tuning is done on the even ones), NUMBERS which
- * by number, KEEPERS whose years; JSON prints the years themselves. HARD lives a hard year under advice: heat waves, frost, wet feed, absences.
+ * by number, KEEPERS whose years; JSON prints the years themselves. HARD lives a hard year under advice: heat waves, frost, wet
+ * feed, absences; MIXED a usual one of two species in each bin.
  */
 const BINS = Number(process.env.BINS ?? 99);
 const HALF = process.env.HALF;
 const NUMBERS = process.env.NUMBERS?.split(",").map(Number);
-const HARD = process.env.HARD !== undefined;
-const ONLY = HARD ? ["advised"] : process.env.KEEPERS?.split(",");
+const SPECIAL = process.env.HARD !== undefined ? HARD_YEAR : process.env.MIXED !== undefined ? MIXED_YEAR : undefined; // prettier-ignore
+const ONLY = SPECIAL ? ["advised"] : process.env.KEEPERS?.split(",");
 const KEEPERS = {
-  advised: (number: number) => advisedYear(number, undefined, undefined, HARD ? HARD_YEAR : undefined),
+  advised: (number: number) => advisedYear(number, undefined, undefined, SPECIAL),
   calendar: calendarYear,
   careful: carefulYear,
   best: bestYear,

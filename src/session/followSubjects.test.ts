@@ -4,6 +4,7 @@ import { addDays } from "@/core/calendar/day";
 import type { Expectation } from "@/core/expectation/expectation";
 import { simpleExpectation } from "@/core/expectation/simpleEngine";
 import type { BinToday } from "@/core/round/round";
+import type { AirAhead } from "@/core/weather/airAhead";
 import { replay } from "@/core/bin/replay";
 import { CellarDatabase } from "@/persistence/database";
 import { readFrame } from "@/persistence/read";
@@ -71,12 +72,19 @@ const cellar = (walkingOrder: readonly string[]): NewRow => ({
 });
 
 /** Follows the cellar as it stands, and collects what is told. */
-async function follow(known = new Map<string, Known>(), today = TODAY) {
+async function follow(known = new Map<string, Known>(), today = TODAY, air?: Promise<AirAhead | undefined>) {
   const drawn: (readonly BinToday[])[] = [];
   const work: (TwinWork | undefined)[] = [];
   const told = { drawn, work, subjects: 0, broken: -1, reading: [] as string[], failed: [] as unknown[] };
   const stop = followSubjects(
-    { db, frame: await readFrame(db), tallies: await db.tallies.toArray(), today, known },
+    {
+      db,
+      frame: await readFrame(db),
+      tallies: await db.tallies.toArray(),
+      today,
+      known,
+      ...(air ? { air } : {}),
+    },
     {
       reading: (read, of) => told.reading.push(`${read} of ${of}`),
       bins: (bins) => drawn.push(bins),
@@ -90,7 +98,7 @@ async function follow(known = new Map<string, Known>(), today = TODAY) {
     },
   );
   stops.push(stop);
-  await eventually(() => work.length > 0);
+  await eventually(() => (air ? drawn : work).length > 0);
   return { ...told, told, stop, now: () => drawn.at(-1)! };
 }
 const pause = () => new Promise((go) => setTimeout(go, 5));
@@ -271,4 +279,27 @@ test("of many bins it says how far it has read, and draws a few forecasts at a t
   expect([drawn.length, work.at(-1)]).toEqual([before, { done: 9, of: 25 }]);
   question(more[6]!).answer(forecastOf(12));
   await eventually(() => drawn.length === before + 1);
+});
+
+test("the weather ahead is waited for before the twin is asked, and every question bears it; the bins do not wait", async () => {
+  let comes: (air: AirAhead | undefined) => void = () => undefined;
+  const air = new Promise<AirAhead | undefined>((go) => (comes = go));
+  const first = await follow(new Map(), TODAY, air);
+  await eventually(() => first.drawn.length > 0);
+  await settle();
+  expect([engines(first.now()), asked()]).toEqual([Array(3).fill("simple-1"), []]);
+  comes({ "room-1": [0, 3.5, 8] });
+  await eventually(() => asked().length === 3);
+  expect(mockAsked.map((one) => one.air)).toEqual(Array(3).fill({ "room-1": [0, 3.5, 8] }));
+  NAMES.forEach((id) => question(id).answer(forecastOf(12)));
+  await eventually(() => first.work.at(-1) === undefined);
+  first.stop();
+  // The same weather asks nothing again; another asks of all, and what is known stands meanwhile.
+  const same = await follow(new Map(), TODAY, Promise.resolve({ "room-1": [0, 3.5, 8] }));
+  await settle();
+  expect([asked(), engines(same.now())]).toEqual([[], Array(3).fill("twin at 12")]);
+  same.stop();
+  const other = await follow(new Map(), TODAY, Promise.resolve({ "room-1": [0, 3.5, 9] }));
+  await eventually(() => asked().length === 3);
+  expect(engines(other.now())).toEqual(Array(3).fill("twin at 12"));
 });

@@ -7,6 +7,7 @@ import type { Cellar } from "@/records/cellar";
 import type { Climate } from "@/records/room";
 import type { LocalDate } from "@/vocabulary/fields";
 import type { TwinSubject } from "@/workers/twin.protocol";
+import type { AirAhead } from "@/core/weather/airAhead";
 import type { BatchToday, LotToday, TubToday } from "./batches";
 import type { Subject } from "@/core/fold/folds";
 import type { Known, KnownBin } from "./digest";
@@ -26,6 +27,8 @@ export interface Followed {
   readonly frame: Frame;
   readonly tallies: readonly Tally[];
   readonly today: LocalDate;
+  /** The weather ahead in each room; waited for before the twin is asked, so that no figure is worked out twice. */
+  readonly air?: Promise<AirAhead | undefined>;
   /** States read before; what is read now is added. */
   readonly known: Map<string, Known>;
 }
@@ -129,7 +132,16 @@ class Follower {
   ): Promise<void> {
     const { askForecasts, fistsIn, holding, standIns, subjectsOf } = await twins();
     const { db, today } = this.of;
-    const asking = subjectsOf(db, this.bins, this.tallyOf, this.climates, today, fistsIn(spoken));
+    const subjects = (air?: AirAhead) =>
+      subjectsOf(db, this.bins, this.tallyOf, this.climates, today, fistsIn(spoken), air);
+    // A weather that is long in coming keeps nobody from seeing the bins.
+    if (await this.isWeatherLate()) {
+      for (const [binId, found] of standIns(this.kept, subjects(), today)) this.forecasts.set(binId, found);
+      const meanwhile = await this.judged();
+      if (this.isOver) return;
+      this.hear.bins(meanwhile, false);
+    }
+    const asking = subjects(await this.of.air);
     for (const [binId, found] of [...standIns(this.kept, asking, today), ...holding(this.kept, asking)])
       this.forecasts.set(binId, found);
     const all = await this.judged();
@@ -156,6 +168,13 @@ class Follower {
           this.show().catch(this.hear.failed);
       }
     });
+  }
+
+  private async isWeatherLate(): Promise<boolean> {
+    const { air } = this.of;
+    if (!air) return false;
+    const late = new Promise<true>((go) => setTimeout(() => go(true), LATE_MS));
+    return Promise.race([air.then(() => false), late]);
   }
 
   private async allAnswered(turn: "first" | "second"): Promise<void> {
@@ -231,6 +250,8 @@ class Follower {
   }
 }
 
+/** The weather is there by the time the logs are read, or this much later. */
+const LATE_MS = 150;
 /** Bins are judged for so long at a stretch. */
 const BREATH_MS = 15;
 /** Behind every bin that has its place. */

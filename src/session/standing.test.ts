@@ -7,6 +7,7 @@ import { TWIN_MODEL } from "@/core/twin/engine/version";
 import { CellarDatabase } from "@/persistence/database";
 import type { NewRow } from "@/persistence/write";
 import { write } from "@/persistence/write";
+import type { AirAhead } from "@/core/weather/airAhead";
 import type { Bin } from "@/records/bin";
 import { binSchema } from "@/records/bin";
 import type { Entry } from "@/records/entry";
@@ -89,7 +90,13 @@ test("a bin whose log does not say what it is gets no advice", async () => {
 describe("the forecast of a bin stands on", () => {
   const hand = [{ binId: "bin-2", offset: 0.05, spread: 0.02, squeezes: 12 }];
   const ask = async (
-    changes: { bin?: Bin; climate?: typeof CLIMATE; today?: typeof TODAY; fists?: typeof hand } = {},
+    changes: {
+      bin?: Bin;
+      climate?: typeof CLIMATE;
+      today?: typeof TODAY;
+      fists?: typeof hand;
+      air?: AirAhead;
+    } = {},
   ) => {
     const tallies = new Map((await db.tallies.toArray()).map((tally) => [tally.subjectId, tally]));
     const [subject] = subjectsOf(
@@ -99,10 +106,11 @@ describe("the forecast of a bin stands on", () => {
       { "room-1": changes.climate ?? CLIMATE },
       changes.today ?? TODAY,
       changes.fists ?? [],
+      changes.air,
     );
     return subject!;
   };
-  test("log, the bin's own row, climates, day and what other bins know of the hand, and on nothing else", async () => {
+  test("log, the bin's own row, climates, day, the weather ahead and what other bins know of the hand, and on nothing else", async () => {
     const before = await ask();
     expect(before.fingerprint).toContain(TWIN_MODEL);
     expect((await ask({ climate: { ...CLIMATE } })).fingerprint).toBe(before.fingerprint);
@@ -113,10 +121,12 @@ describe("the forecast of a bin stands on", () => {
       await ask({ climate: { ...CLIMATE, meanC: 12 } }),
       await ask({ today: addDays(TODAY, 1) }),
       await ask({ fists: hand }),
+      await ask({ air: { "room-1": [0, 4, 6.5] } }),
+      await ask({ air: { "room-1": [0, 4, 6.6] } }),
     ];
     await save(meal(0.4, 1, 9));
     others.push(await ask());
-    expect(new Set([before, ...others].map(({ fingerprint }) => fingerprint)).size).toBe(6);
+    expect(new Set([before, ...others].map(({ fingerprint }) => fingerprint)).size).toBe(8);
   });
   test("and holds only while they are the same", async () => {
     const subject = await ask();

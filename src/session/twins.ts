@@ -1,5 +1,6 @@
 import type { Expectation } from "@/core/expectation/expectation";
 import { standingIn } from "@/core/expectation/standingIn";
+import type { AirAhead } from "@/core/weather/airAhead";
 import type { Fist, OwnFist } from "@/core/twin/learning/sharedFist";
 import { sharedFist } from "@/core/twin/learning/sharedFist";
 import { FORECAST_BY } from "@/core/twin/engine/version";
@@ -24,10 +25,11 @@ export const subjectsOf = (
   climates: Readonly<Record<string, Climate>>,
   today: LocalDate,
   fists: readonly (OwnFist & { readonly binId: string })[],
+  air?: AirAhead,
 ): TwinSubject[] =>
-  bins.map((bin) => subjectOf(db, bin, tallies.get(bin.id), climates, today, sharedFist(bin.id, fists)));
+  bins.map((bin) => subjectOf(db, bin, tallies.get(bin.id), climates, today, sharedFist(bin.id, fists), air));
 
-/** Its log, the bin's own row, every room's climate, the day, and what other bins know of the keeper's hand. */
+/** Its log, the bin's own row, every room's climate, the day, what other bins know of the keeper's hand, and the weather ahead. */
 function subjectOf(
   db: CellarDatabase,
   bin: Bin,
@@ -35,9 +37,10 @@ function subjectOf(
   climates: Readonly<Record<string, Climate>>,
   today: LocalDate,
   fist: Fist | undefined,
+  air: AirAhead | undefined,
 ): TwinSubject {
   const restsOn = JSON.stringify([FORECAST_BY, fingerprintOf("bins", tally), bin.rowId, climates]);
-  const fingerprint = restsOn + JSON.stringify([today, fist]);
+  const fingerprint = restsOn + JSON.stringify(air ? [today, fist, air] : [today, fist]);
   return {
     database: db.name,
     binId: bin.id,
@@ -46,6 +49,7 @@ function subjectOf(
     climates,
     today,
     ...(fist ? { fist } : {}),
+    ...(air ? { air } : {}),
   };
 }
 

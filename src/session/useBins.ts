@@ -8,8 +8,10 @@ import { startTransition, useEffect, useMemo, useRef, useState, useSyncExternalS
 import type { BatchToday, LotToday, TubToday } from "./batches";
 import type { Known } from "./digest";
 import { followSubjects } from "./followSubjects";
+import type { roomsAhead } from "./outlook";
 import { onceQuiet } from "./quiet";
 import type { TwinWork } from "./twins";
+import { useStored } from "./useStored";
 
 export interface Bins {
   /** In walking order; undefined while they are being read. */
@@ -50,9 +52,11 @@ export function useBins(
   // Once the workers answer again they are asked again.
   const isAiling = useSyncExternalStore(onTwinHealth, twinsAil, () => false);
   const known = useRef(new Map<string, Known>());
+  // Another rehearsal is other weather ahead.
+  const rehearsal = useStored(async () => (await db.device.get("rehearsal"))?.value ?? "", [db]);
 
   useEffect(() => {
-    if (!frame || !tallies) return undefined;
+    if (!frame || !tallies || rehearsal === undefined) return undefined;
     // What comes late waits for whatever the keeper has in hand, and of each only the newest is drawn.
     const waiting = new Map<string, () => void>();
     const soon = (what: string, isLate: boolean, set: () => void) => {
@@ -66,7 +70,7 @@ export function useBins(
       else set();
     };
     const stop = followSubjects(
-      { db, frame, tallies, today, known: known.current },
+      { db, frame, tallies, today, air: airOf(db, frame, today), known: known.current },
       {
         reading: (read, of) => setReading({ read, of }),
         bins: (all, isLate) => soon("bins", isLate, () => setBins(all)),
@@ -86,7 +90,7 @@ export function useBins(
       stop();
       for (const callOff of waiting.values()) callOff();
     };
-  }, [db, frame, tallies, today, onFailed, isAiling]);
+  }, [db, frame, tallies, today, onFailed, isAiling, rehearsal]);
 
   const told = useMemo(
     () => ({ bins, batchesToday, lotsToday, tubsToday, reading, subjects, brokenEntries }),
@@ -94,3 +98,13 @@ export function useBins(
   );
   return { bins: told, twinWork };
 }
+
+/** Loaded beside the logs; without it the twin goes by each room's year. */
+const airOf = async (...of: Parameters<typeof roomsAhead>) => {
+  try {
+    const outlook = await import("./outlook");
+    return await outlook.roomsAhead(...of);
+  } catch {
+    return undefined;
+  }
+};

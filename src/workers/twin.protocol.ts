@@ -20,6 +20,8 @@ export interface TwinSubject {
   readonly today: string;
   /** What the cellar's other bins know of the hand that squeezes them. */
   readonly fist?: Fist;
+  /** By room: how much the forecast has the air warmer than its year, K a day from today on. */
+  readonly air?: Readonly<Record<string, readonly number[]>>;
 }
 /** Days of the log followed so far. */
 export type OnProgress = (day: number, until: number) => void;

@@ -91,6 +91,7 @@ async function brought(errand: Errand, subject: TwinSubject): Promise<TwinNow | 
       today: localDate.parse(subject.today),
       snapshots: (standing?.snapshots ?? []) as readonly Snapshot[],
       fist: subject.fist,
+      air: subject.air,
     }),
     errand,
   );

@@ -94,6 +94,13 @@ export const HARD_YEAR: Hardship = {
   foodId: (day) => (within(day, 100, 70) ? MELON : undefined),
   away: [{ from: 190, days: 30 }, { from: 296, days: 21 }],
 }; // prettier-ignore
+/** A usual year of two species in one bin. */
+export const MIXED_YEAR: Hardship = {
+  airK: () => 0,
+  foodId: () => undefined,
+  away: [AWAY],
+  beside: "hortensis",
+};
 const MELON = "melon-rind";
 const within = (day: number, from: number, days: number): boolean => day >= from && day < from + days;
 

@@ -3,7 +3,7 @@ import type { Climate } from "@/records/room";
 import type { BinSetup } from "@/records/setup";
 import { binSetup } from "@/records/setup";
 import type { LocalDate } from "@/vocabulary/fields";
-import type { Cover, Drainage, Preparation, SchoolId, System, Wall } from "@/vocabulary/setup";
+import type { Cover, Drainage, Preparation, SchoolId, SpeciesId, System, Wall } from "@/vocabulary/setup";
 import { systemOf, usualCompartments } from "@/core/bin/system";
 import { addDays } from "@/core/calendar/day";
 import { seeded } from "@/core/chance/seeded";
@@ -116,6 +116,8 @@ export interface Hardship {
   /** What the household has instead of mixed scraps. */
   readonly foodId: (day: number) => string | undefined;
   readonly away: readonly { readonly from: number; readonly days: number }[];
+  /** Half of the worms stocked are of this species. */
+  readonly beside?: SpeciesId;
 }
 
 /** The nth bin of the trial; the same for the same number. */
@@ -158,6 +160,7 @@ export function trueBin(number: number, given?: Given, hardship?: Hardship): Tru
       },
       0,
     );
+  const kinds: readonly SpeciesId[] = hardship?.beside ? ["fetida", hardship.beside] : ["fetida"];
   const beginning = [
     trialEntry({ kind: "altered", changes: setup }, 0),
     ...setup.compartments.flatMap((one) =>
@@ -168,7 +171,7 @@ export function trueBin(number: number, given?: Given, hardship?: Hardship): Tru
         : [bed(0.4 * kind.beddingL, one.id, "leaf-mould")],
     ),
     trialEntry({ kind: "seeded", compartment: fed.id, amount: { massKg: 0.04 * kind.beddingL, measuredBy: "volume" } }, 0),
-    trialEntry({ kind: "stocked", compartment: fed.id, worms: [{ speciesId: "fetida", amount: { massKg: wormsKg, measuredBy: "weighed" } }] }, 0),
+    trialEntry({ kind: "stocked", compartment: fed.id, worms: kinds.map((speciesId) => ({ speciesId, amount: { massKg: wormsKg / kinds.length, measuredBy: "weighed" } })) }, 0),
   ]; // prettier-ignore
   const climates = { [ROOM]: climate };
   const script = scriptOf(beginning, climates)!;

@@ -55,7 +55,12 @@ const SECONDS = 86_400;
 export function bedLag(
   setup: BinSetup,
   expectation: Pick<Expectation, "contents" | "moisture" | "fedMassKg">,
-): { readonly days: number; readonly swing: number } {
+): {
+  readonly days: number;
+  readonly swing: number;
+  /** What its water gives off while it freezes, as warmth of the whole bed, K. */
+  readonly freezesK: number;
+} {
   const massKg = Math.max(0.5, wholeMassKg(expectation));
   const wetShare = expectation.moisture.middle;
   const capacityKj = massKg * (wetShare * HEAT_KJ.water + (1 - wetShare) * HEAT_KJ.dry);
@@ -65,8 +70,34 @@ export function bedLag(
   const faces = systemOf(setup.system).arrangement === "stack" ? 2 : 1.5;
   const conductance = WALL_U * LETS_THROUGH[setup.wall] * (faces * areaM2 + 4 * Math.sqrt(areaM2) * depthM);
   const days = Math.max(0.02, (capacityKj * 1000) / conductance / SECONDS);
-  return { days, swing: 1 / Math.sqrt(1 + (2 * Math.PI * days) ** 2) };
+  return {
+    days,
+    swing: 1 / Math.sqrt(1 + (2 * Math.PI * days) ** 2),
+    freezesK: (FUSION_KJ * wetShare * massKg) / capacityKj,
+  };
 }
+/** Of a kilogram of water that freezes, kJ. */
+const FUSION_KJ = 334;
+const PARTS = 8;
+
+/** A bed on its way: its warmth, and how much of its water's heat of freezing it has given off, K. */
+interface Bed {
+  readonly atC: number;
+  readonly frozenK: number;
+}
+/** A day's exchange with what draws it; it stands at nought until its water is frozen, or thawed again. */
+function nextDay({ atC, frozenK }: Bed, towardsC: number, days: number, freezesK: number): Bed {
+  const follows = 1 - Math.exp(-1 / (days * PARTS));
+  for (let part = 0; part < PARTS; part += 1) {
+    atC += follows * (towardsC - atC);
+    // What goes beyond nought is spent on freezing or thawing as long as there is something to freeze or thaw.
+    const spent = Math.min(freezesK - frozenK, Math.max(-frozenK, -atC));
+    atC += spent;
+    frozenK += spent;
+  }
+  return { atC, frozenK };
+}
+
 function wholeMassKg({
   contents,
   moisture,
@@ -94,7 +125,7 @@ export function bedAhead(
   today: LocalDate,
   sun?: { readonly days: readonly WeatherDay[]; readonly isShaded: boolean },
 ): readonly DayRange[] {
-  const { days, swing } = bedLag(setup, expectation);
+  const { days, swing, freezesK } = bedLag(setup, expectation);
   const follows = 1 - Math.exp(-1 / days);
   const past = air.filter(({ day }) => day < today);
   const middleOf = ({ lowC, highC }: DayRange) => (lowC + highC) / 2;
@@ -107,9 +138,11 @@ export function bedAhead(
         Math.min(12, expectation.temperatureC.middle - (lagged + follows * (middleOf(ahead[0]) - lagged))),
       )
     : 0;
+  let bed: Bed = { atC: lagged + aboveK, frozenK: lagged + aboveK < 0 ? freezesK : 0 };
   return ahead.map((one) => {
-    lagged += follows * (middleOf(one) - lagged);
-    const half = (swing * (one.highC - one.lowC)) / 2;
+    bed = nextDay(bed, middleOf(one) + aboveK, days, freezesK);
+    const isFreezing = bed.frozenK > 0 && bed.frozenK < freezesK;
+    const half = isFreezing ? 0 : (swing * (one.highC - one.lowC)) / 2;
     const clear = sun?.days.find(({ day }) => day === one.day)?.sun ?? 0;
     const warmed =
       sun && !sun.isShaded
@@ -119,7 +152,7 @@ export function bedAhead(
           (OPEN_TO_SUN.has(setup.cover) ? 1 : 0.8) *
           (0.4 + 0.6 * swing)
         : 0;
-    const middle = lagged + aboveK;
+    const middle = bed.atC;
     return { day: one.day, lowC: middle - half, highC: middle + half + warmed };
   });
 }

@@ -9,6 +9,12 @@ import { addDays, daysBetween } from "../calendar/day";
 import { speciesOf } from "../catalogue/species";
 import { simpleExpectation } from "../expectation/simpleEngine";
 import type { BinToday } from "../round/round";
+import { AT } from "../twin/engine/state";
+import { passDay } from "../twin/ensemble/passDay";
+import { copied } from "../twin/ensemble/ensemble";
+import { twinExpectation } from "../twin/ahead/expect";
+import { bringToToday } from "../twin/log/now";
+import { airAhead } from "./airAhead";
 import { bedAhead, bedLag, roomAhead } from "./bedAhead";
 import { paceAt } from "./pace";
 import type { Rooms } from "./spells";
@@ -209,3 +215,55 @@ test("a spell's days lie within the week it is warned of", () => {
         expect(spell.from <= spell.worstOn && spell.worstOn <= spell.until).toBe(true);
       }
 });
+
+test.each([
+  ["tub", "heat", SUMMER],
+  ["tub", "frost", WINTER],
+  ["bath", "heat", SUMMER],
+  ["bath", "frost", WINTER],
+] as const)(
+  "a %s before %s: the twin goes by the same forecast as the weather page, and neither is far from the other",
+  (system, rehearse, today) => {
+    const setup = setupOf(system, { roomId: "yard" as BinSetup["roomId"] });
+    const log = newTub(0.5, setup).map((one) => ({
+      ...one,
+      day: addDays(today, daysBetween(newTub()[0]!.day, one.day) - 40),
+    }));
+    const climates = { yard: OUTDOORS };
+    const weather = days(today, rehearse);
+    const ask = (air?: ReturnType<typeof airAhead>) =>
+      bringToToday({ binId: "bin", entries: log, climates, today, size: 48, air })!;
+    const [told, untold] = [
+      ask(airAhead([{ id: "yard", climate: OUTDOORS }], OUTDOORS, weather, today)),
+      ask(),
+    ];
+    // What was is what it was: standings know nothing of it.
+    expect(told.snapshots).toEqual(untold.snapshots);
+    expect(Array.from(told.ensemble.state)).toEqual(Array.from(untold.ensemble.state));
+    const course = ({ ensemble }: typeof told) => {
+      const one = copied(ensemble);
+      return Array.from({ length: 10 }, () => {
+        passDay(one);
+        const warmth = one.views[0]!.map((s) => s[AT.T]!).toSorted((a, b) => a - b);
+        return warmth[24]!;
+      });
+    };
+    const [with_, without] = [course(told), course(untold)];
+    const worst = (rehearse === "heat" ? Math.max : Math.min)(...with_);
+    expect(Math.abs(worst - without[with_.indexOf(worst)]!)).toBeGreaterThan(system === "tub" ? 6 : 3);
+    const bed = bedAhead(
+      setup,
+      twinExpectation(untold, today),
+      roomAhead(OUTDOORS, OUTDOORS, weather),
+      today,
+    );
+    const page = bed.slice(0, 10).map(({ lowC, highC }) => (lowC + highC) / 2);
+    const worstOf = (all: readonly number[]) => (rehearse === "heat" ? Math.max(...all) : Math.min(...all));
+    expect(Math.abs(worstOf(page) - worstOf(with_))).toBeLessThan(4);
+    // What kills begins on the same day, or on the next.
+    const kills = (all: readonly number[]) =>
+      all.findIndex((at) => (rehearse === "heat" ? at > 30 : at < -2));
+    expect(kills(with_)).toBeGreaterThanOrEqual(3);
+    expect(Math.abs(kills(page) - kills(with_))).toBeLessThanOrEqual(1);
+  },
+);

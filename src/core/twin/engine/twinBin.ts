@@ -31,6 +31,8 @@ export interface TwinPlace {
   readonly humidity: number;
   /** On open ground there, mm a day; none under a roof. */
   readonly rainMm?: number;
+  /** What a forecast has the air warmer than that by, K, day by day from a day of the run on. */
+  readonly ahead?: { readonly fromDay: number; readonly byK: readonly number[] };
 }
 
 type Kinds = Pick<TwinBin, "speciesId" | "furtherIds">;
@@ -53,6 +55,8 @@ export const oneMass = (areaM2: number, heightM: number): Pick<TwinBin, "arrange
 
 export const airAt = (place: TwinPlace, dayOfYear: number): number =>
   place.meanC + place.swingC * Math.cos((2 * Math.PI * (dayOfYear - place.hottestDay)) / 365.25);
+/** What the forecast adds to it on a day of the run, K; nought where it says nothing. */
+export const foretoldK = ({ ahead }: TwinPlace, day: number): number => ahead?.byK[day - ahead.fromDay] ?? 0;
 
 /** The tote that the model's own examples speak of: 60 litres, one mass, vented. Source: process model 3. */
 export const TOTE: TwinBin = {

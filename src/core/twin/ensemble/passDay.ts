@@ -9,7 +9,7 @@ import { AT } from "../engine/state";
 import type { Surroundings } from "../engine/step";
 import { ageMarkers, forStep, saturation, step } from "../engine/step";
 import type { TwinBin } from "../engine/twinBin";
-import { airAt, isStack, livingIn } from "../engine/twinBin";
+import { airAt, foretoldK, isStack, livingIn } from "../engine/twinBin";
 
 /**
  * One day passes for every member. In one step, which is the model's own; in `parts` only to ask what another step would
@@ -17,7 +17,7 @@ import { airAt, isStack, livingIn } from "../engine/twinBin";
  */
 export function passDay(ensemble: Ensemble, parts = 1): void {
   const { bin, place, lines, size, seed } = ensemble;
-  const airC = airAt(place, ensemble.startDayOfYear + ensemble.day);
+  const airC = airAt(place, ensemble.startDayOfYear + ensemble.day) + foretoldK(place, ensemble.day);
   const air = { airC, airKPa: place.humidity * saturation(airC), rainMm: place.rainMm ?? 0 };
   const around = livingIn(bin).map((species) => surroundings(bin, species, air, 1 / parts));
   for (let part = 0; part < parts; part += 1) stepAll(ensemble, around, 1 / parts);

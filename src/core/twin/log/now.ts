@@ -31,6 +31,8 @@ export interface TwinQuestion {
   readonly snapshots?: readonly Snapshot[];
   /** What other bins know of the keeper's hand. */
   readonly fist?: Fist | undefined;
+  /** By room: how much a forecast has the air warmer than its year from today on, K a day. What was is left to the room's year and the readings. */
+  readonly air?: Readonly<Record<string, readonly number[]>> | undefined;
   readonly size?: number;
 }
 /** A bin brought to today, ready to be asked. */
@@ -56,7 +58,7 @@ export const bringToToday = (question: TwinQuestion, onDay?: FollowOptions["onDa
 
 /** `bringToToday`, a day at a time. */
 export function* bringingToToday(
-  { binId, entries, climates, today, readings = [], snapshots = [], fist, size }: TwinQuestion,
+  { binId, entries, climates, today, readings = [], snapshots = [], fist, air, size }: TwinQuestion,
   onDay?: FollowOptions["onDay"],
 ): Generator<{ readonly day: number; readonly until: number }, TwinNow | undefined> {
   const state = replay(entries);
@@ -76,6 +78,8 @@ export function* bringingToToday(
     keepAt: keptDays(day),
     onSnapshot: (snapshot) => kept.push(snapshot),
   });
+  const byK = air?.[practice.setup.roomId];
+  if (byK) ensemble.place = { ...ensemble.place, ahead: { fromDay: day, byK } };
   const now: TwinNow = {
     script,
     practice,
