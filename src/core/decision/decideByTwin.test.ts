@@ -6,6 +6,8 @@ import { FOOD_LEFT, SQUEEZES } from "@/vocabulary/readings";
 import type { System } from "@/vocabulary/setup";
 import { addDays } from "../calendar/day";
 import { dryKg } from "../bin/matter";
+import { MOIST_KG_PER_L } from "../matter/figures";
+import { AT } from "../twin/engine/state";
 import { nextPlace } from "../bin/place";
 import { twinExpectation } from "../twin/ahead/expect";
 import { decide } from "./decide";
@@ -87,3 +89,35 @@ describe.each(BINS)("%s, with a forecast that has weighed what was read", (syste
     }
   });
 });
+
+test.each(["breederTub", "tub"] as const)(
+  "%s: one squeeze like a stream, against all that was before, empties no bed and dries none out",
+  (system) => {
+    const setup = setupOf(system, { drainage: "none" });
+    const calm = Array.from({ length: 8 }, (_, week) => [
+      squeeze("fewDrops", 10 + 7 * week),
+      meal(0.1, 1, 10 + 7 * week),
+    ]).flat();
+    const now = brought([...newTub(0.3, setup), ...calm], 66);
+    const today = addDays(START, 66);
+    const before = twinExpectation(now, today);
+    const read: Reading[] = [
+      { of: "squeeze", squeeze: "stream" },
+      { of: "smell", smell: "earthy" },
+    ];
+    const heard = withReadings(now, read);
+    expect(heard.surprises.some(({ of, isAsked }) => of === "squeeze" && isAsked)).toBe(true);
+    const decision = decide(twinExpectation(heard, today), heard.practice, read, today);
+    const outL = amount(decision, "takeOutUnripe", "volumeL") + amount(decision, "scoopOut", "volumeL");
+    const lay = before.fedMassKg.middle;
+    const outKg = outL * MOIST_KG_PER_L;
+    expect(outKg).toBeLessThan(0.4 * lay);
+    // Were it a slip of the hand, the bed is damp still.
+    const cardKg = amount(decision, "addDryBedding", "massKg");
+    const moisture = ((lay - outKg) * before.moisture.middle + cardKg * 0.08) / (lay - outKg + cardKg);
+    expect(moisture).toBeGreaterThan(0.62);
+    // Nothing is thought to hold more than the vessel does.
+    const { areaM2, heightM } = heard.ensemble.bin.compartments[0]!;
+    for (const s of heard.ensemble.views[0]!) expect(s[AT.W]! / 1000).toBeLessThan(1000 * areaM2 * heightM);
+  },
+);

@@ -9,7 +9,7 @@ import { addDays, daysBetween } from "../calendar/day";
 import { materialOf } from "../catalogue/material";
 import type { School } from "../catalogue/school";
 import type { Band, Expectation, WeekOn } from "../expectation/expectation";
-import { MOIST_KG_PER_L } from "../matter/figures";
+import { bedLitres } from "../expectation/bedLitres";
 import { DRY_BEDDING } from "../practice/dryBedding";
 import type { Practice, Seen } from "../practice/practice";
 import { ageDays, coverDepthM, targetMoisture } from "../practice/practice";
@@ -376,7 +376,7 @@ function gritStep({ state, setup }: Practice, expectation: Expectation, today: L
   const isSour = expectation.twin?.warnings.some(({ of }) => of === "acid") === true;
   const { id, gPerL, everyDays } = isSour ? DOSE.lime : DOSE.grit;
   if (daysBetween(last, today) < everyDays) return [];
-  const litres = expectation.fedMassKg.middle / MOIST_KG_PER_L;
+  const litres = bedLitres(expectation, setup);
   return [
     {
       kind: "grit",

@@ -1,8 +1,9 @@
-import { MOIST_KG_PER_L, SETTLED_DRY_KG_PER_L } from "../matter/figures";
+import { SETTLED_DRY_KG_PER_L } from "../matter/figures";
 import { DRY_BEDDING } from "../practice/dryBedding";
 import { moistureToday } from "./moistureToday";
 import { dryKg } from "../bin/matter";
 import { fedCompartment } from "../bin/system";
+import { bedLitres } from "../expectation/bedLitres";
 import type { Expectation } from "../expectation/expectation";
 import { correctMoisture } from "../moisture/correct";
 import { squeezeInterval, squeezeMoisture } from "../moisture/squeeze";
@@ -179,11 +180,12 @@ export function dryOutSteps(
   const isDry = moisture < target.low;
   const litresPerKg = (1 - DRY_BEDDING.moisture) / SETTLED_DRY_KG_PER_L.bedding;
   const { freeL } = expectation;
-  const share = shareToTakeOut(Math.max(needed, askedKg) * litresPerKg, freeL, massKg / MOIST_KG_PER_L);
+  const bedL = bedLitres(expectation, practice.setup);
+  const share = shareToTakeOut(Math.max(needed, askedKg) * litresPerKg, freeL, bedL);
   // What drains by itself needs no room for all of it.
   const isDraining = canDrain(practice);
   const isPastSoaking = share > MOST_AT_ONCE && !isDry && !isDraining && practice.setup.drainage !== "free";
-  const outL = (Math.min(share, isPastSoaking ? MOST_OUT : MOST_AT_ONCE) * massKg) / MOIST_KG_PER_L;
+  const outL = Math.min(share, isPastSoaking ? MOST_OUT : MOST_AT_ONCE) * bedL;
   const beddingKg = Math.min(askedKg, (freeL + outL) / litresPerKg);
   const evidence = moistureEvidence(expectation, practice, seen);
   const steps: Step[] = [];

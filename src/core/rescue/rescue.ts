@@ -7,8 +7,9 @@ import { scaled } from "../bin/matter";
 import { addDays } from "../calendar/day";
 import { dryOutSteps, moistureFault } from "../decision/moistureStep";
 import { moistureToday } from "../decision/moistureToday";
+import { bedLitres } from "../expectation/bedLitres";
 import type { Expectation } from "../expectation/expectation";
-import { MOIST_KG_PER_L, SETTLED_DRY_KG_PER_L } from "../matter/figures";
+import { SETTLED_DRY_KG_PER_L } from "../matter/figures";
 import { correctMoisture } from "../moisture/correct";
 import { DRY_BEDDING } from "../practice/dryBedding";
 import type { Practice, Seen } from "../practice/practice";
@@ -64,7 +65,12 @@ function mudBalance(expectation: Expectation, practice: Practice, moisture: numb
   const takesL =
     (dryPerL * high) / (1 - high) - (dryPerL * DRY_BEDDING.moisture) / (1 - DRY_BEDDING.moisture);
   const { freeL } = expectation;
-  return { excessL, soakableL: Math.min(excessL, freeL * takesL), bedL: massKg / MOIST_KG_PER_L, freeL };
+  return {
+    excessL,
+    soakableL: Math.min(excessL, freeL * takesL),
+    bedL: bedLitres(expectation, practice.setup),
+    freeL,
+  };
 }
 
 /**
@@ -116,7 +122,8 @@ export function rescuePlan(
     );
     if (kg <= 0) break;
     const before = bed.moisture;
-    const outKg = Math.min(bed.massKg, litres * MOIST_KG_PER_L);
+    // What is lifted weighs what a litre of this bed weighs.
+    const outKg = Math.min(bed.massKg, (litres * bed.massKg) / bedLitres(now, practice.setup));
     bed.share *= 1 - outKg / bed.massKg;
     const left = bed.massKg - outKg;
     bed.moisture = (left * before + kg * DRY_BEDDING.moisture) / (left + kg);

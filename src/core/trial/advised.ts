@@ -1,5 +1,7 @@
 import type { Entry, Reading } from "@/records/entry";
 import type { Preparation } from "@/vocabulary/setup";
+import type { BinState } from "@/core/bin/state";
+import type { Expectation } from "@/core/expectation/expectation";
 import { placesToAsk } from "@/core/bin/place";
 import { addDays, daysBetween } from "@/core/calendar/day";
 import { decide } from "@/core/decision/decide";
@@ -12,9 +14,11 @@ import type { Snapshot } from "@/core/twin/log/follow";
 import { bringToToday, withReadings } from "@/core/twin/log/now";
 import { fedPart, lived } from "./keepers";
 import { readings } from "./senses";
+import type { TwinNow } from "@/core/twin/log/now";
 import type { Tally, Year } from "./tally";
 import type { Given, Hardship, TrueBin } from "./trueBin";
 import { START, trialEntry } from "./trueBin";
+import { airToldOf, guardFor, warnedOf } from "./warned";
 
 /** Members: fewer than in the app, so that a year can be lived ninety times. */
 const SIZE = 96;
@@ -37,12 +41,26 @@ export function advisedYear(
   hardship?: Hardship,
 ): Year {
   let due = 0;
+  let guardedUntil = 0;
+  let lastHeard: { readonly state: BinState; readonly expectation: Expectation } | undefined;
   let snapshots: readonly Snapshot[] = [];
   let log: Entry[] = [];
   return lived(
     number,
     (bin, tally, day, stored) => {
       if (day === 0) log = [...bin.beginning];
+      const today = addDays(START, day);
+      const climate = bin.climates[bin.setup.roomId]!;
+      const airK = (on: number) => hardship?.airK(on, bin.isOutdoors) ?? 0;
+      // Weather is warned of on the slate, whether or not a lid is due.
+      if (hardship && lastHeard && day >= guardedUntil) {
+        const spells = warnedOf(lastHeard.state, lastHeard.expectation, climate, today, airK, day);
+        const guard = guardFor(spells, lastHeard.state.worms, today);
+        if (guard) {
+          bin.shift(guard.byK, guard.days);
+          guardedUntil = day + guard.days;
+        }
+      }
       // Who asks what a kind of bin takes asks for a year at home.
       const isAway =
         !given && (hardship?.away ?? [AWAY]).some(({ from, days }) => day >= from && day < from + days);
@@ -52,12 +70,14 @@ export function advisedYear(
         return;
       }
       tally.visited();
-      const today = addDays(START, day);
-      const now = bringToToday({ binId: `trial-${number}`, entries: log, climates: bin.climates, today, snapshots, size: SIZE })!; // prettier-ignore
+      const air = hardship && airToldOf(bin.setup.roomId, climate, today, airK, day);
+      const now = bringToToday({ binId: `trial-${number}`, entries: log, climates: bin.climates, today, snapshots, size: SIZE, air })!; // prettier-ignore
       snapshots = now.snapshots;
-      const read = readings(bin, placesToAsk(now.state)[0]?.place);
+      const read = asked(bin, now, readings(bin, placesToAsk(now.state)[0]?.place));
       const heard = withReadings(now, read);
-      const decision = decide(twinExpectation(heard, today), heard.practice, read, today);
+      const expectation = twinExpectation(heard, today);
+      lastHeard = { state: heard.state, expectation };
+      const decision = decide(expectation, heard.practice, read, today);
       onVisit?.({ day, readings: read, decision }, bin);
       const look = trialEntry(
         { kind: "looked", lid: "lifted", readings: read, nextDay: decision.nextDay },
@@ -103,6 +123,20 @@ export const MIXED_YEAR: Hardship = {
 };
 const MELON = "melon-rind";
 const within = (day: number, from: number, days: number): boolean => day >= from && day < from + days;
+
+/** What nobody expected is asked about, and the keeper looks once more: the same again is so, another is what counts. */
+function asked(bin: TrueBin, now: TwinNow, first: readonly Reading[]): readonly Reading[] {
+  const odd = new Set<string>(
+    withReadings(now, first).surprises.flatMap(({ of, isAsked }) => (isAsked ? [of] : [])),
+  );
+  if (odd.size === 0) return first;
+  const again = readings(bin, placesToAsk(now.state)[0]?.place);
+  return first.map((one) => {
+    const second = odd.has(one.of) ? again.find(({ of }) => of === one.of) : undefined;
+    if (!second) return one;
+    return JSON.stringify(second) === JSON.stringify(one) ? { ...one, because: "so" } : second;
+  });
+}
 
 /** A step done as it was proposed; what only a hand can do to the air is done to the truth. */
 function deedsOf(

@@ -63,6 +63,7 @@ export interface TrueBin {
   readonly beginning: readonly Entry[];
   readonly truth: Ensemble;
   readonly stockedG: number;
+  readonly isOutdoors: boolean;
   readonly fist: number;
   readonly chance: () => number;
   readonly bell: () => number;
@@ -214,6 +215,7 @@ export function trueBin(number: number, given?: Given, hardship?: Hardship): Tru
     number,
     setup,
     climates,
+    isOutdoors: kind.isOutdoors === true,
     beginning,
     truth,
     stockedG: 1000 * wormsKg,

@@ -1,3 +1,4 @@
+import { P } from "../engine/parameters";
 import { FOOD_LEFT, RIPENESSES, SQUEEZES, WARMTHS } from "@/vocabulary/readings";
 import type { TwinSpecies } from "../engine/library";
 import { livingIn } from "../engine/twinBin";
@@ -127,14 +128,16 @@ function drawFrom(ensemble: Ensemble, member: number, one: Observation, { z, u, 
   const where = compartmentRead(bin, one);
   const s = line[where]!;
   const species = livingIn(bin);
+  const { areaM2, heightM } = bin.compartments[where]!;
+  const holdsL = 1000 * areaM2 * heightM;
   const from = saidOf(ensemble, member, one) ?? 0;
   switch (reading.of) {
     case "squeeze": {
       const felt = within("squeeze", SQUEEZES.indexOf(reading.squeeze), from, z, [0.4, 0.92]);
-      return setMoisture(s, felt - s[AT.FIST]! + 0.5 * (fieldCapacity(s) - 0.78));
+      return setMoisture(s, felt - s[AT.FIST]! + 0.5 * (fieldCapacity(s) - 0.78), holdsL);
     }
     case "moisture":
-      return setMoisture(s, reading.moisture + (reading.isDried ? 0.01 : 0.03) * z);
+      return setMoisture(s, reading.moisture + (reading.isDried ? 0.01 : 0.03) * z, holdsL);
     case "foodLeft": {
       const left = within("foodLeft", FOOD_LEFT.indexOf(reading.foodLeft), from, z, [0, 0.98]);
       if (isHabit) quicken(line, from > left, u);
@@ -202,9 +205,11 @@ function addWater(s: Float64Array, g: number): void {
   s[AT.W]! += more;
   s[AT.CORW]! += more;
 }
-function setMoisture(s: Float64Array, moisture: number): void {
+/** No bed holds more water than there is room beside its matter. */
+function setMoisture(s: Float64Array, moisture: number, holdsL: number): void {
   const m = Math.min(0.95, Math.max(0.08, moisture));
-  addWater(s, (m / (1 - m)) * dryOf(s) - s[AT.W]!);
+  const fitsG = Math.max(s[AT.W]!, 1000 * (holdsL - dryOf(s) / P.solid));
+  addWater(s, Math.min(fitsG, (m / (1 - m)) * dryOf(s)) - s[AT.W]!);
 }
 
 /** A bin that eats and rots quicker or slower than was thought: its own ways, for good. */
