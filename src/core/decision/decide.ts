@@ -90,7 +90,7 @@ export function decide(
   const here =
     (fault === "dry" && !isFullOfWater) || fault === "dust"
       ? moistenSteps(expectation, practice, seen)
-      : fault === "wet" || fault === "stream"
+      : (fault === "wet" && !signs.isSweating) || fault === "stream"
         ? dryOutSteps(expectation, practice, seen)
         : edgeWater(practice, signs);
   const moisten = [...here, ...others];

@@ -27,6 +27,7 @@ export const STEP_KINDS = [
   "restack",
   "moveAlong",
   "takeOutUnripe",
+  "airLid",
   "keepAsIs",
   "countHandful",
   "closeAgain",
@@ -65,6 +66,8 @@ export type Reason =
   | { readonly code: "cover/lay-back" }
   | { readonly code: "cover/mat" }
   | { readonly code: "sign/answer"; readonly sign: Creature }
+  /** Drops under the lid and worms up the walls: the air above the bed is too moist, not the bed too bare. */
+  | { readonly code: "sign/sweating" }
   | { readonly code: "air/gas-off-first" }
   | { readonly code: "air/let-in" }
   | { readonly code: "air/at-risk"; readonly trouble: number }

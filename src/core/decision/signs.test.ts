@@ -8,7 +8,7 @@ import { addDays } from "../calendar/day";
 import { SPECIES } from "@/vocabulary/setup";
 import { speciesOf } from "../catalogue/species";
 import { simpleExpectation } from "../expectation/simpleEngine";
-import { practiceOf, seenIn } from "../practice/practice";
+import { practiceOf, seenIn, targetMoisture } from "../practice/practice";
 import { givenShare, tooColdC } from "./comfort";
 import { decide } from "./decide";
 import { signsToday } from "./signs";
@@ -34,6 +34,35 @@ test.each(CREATURES)("%s, ticked, changes something or is said to be normal life
     expect(`${before}${after}`.trim().length).toBeGreaterThan(5);
     expect(sayReason(step.why, { units: "us", today: TODAY }).length).toBeGreaterThan(5);
   }
+});
+
+test("drops under the lid and worms up the walls are one thing: the lid is aired, and no bedding goes in for it unless the bed runs", () => {
+  const { high } = targetMoisture(practiceOf(state)!);
+  const answer = (moisture: number, ...signs: Creature[]) =>
+    decide(
+      simpleExpectation(state, CLIMATE, TODAY),
+      practiceOf(state)!,
+      [
+        { of: "moisture", moisture, instrument: "probe" },
+        ...signs.map((sign) => ({ of: "sign", sign, isPresent: true }) as const),
+      ],
+      TODAY,
+    );
+  const wetting = (decision: ReturnType<typeof answer>) =>
+    decision.steps.some(({ why }) => why.code === "moisture/wet");
+  for (const beyond of [-0.02, 0.05]) {
+    const both = answer(high + beyond, "condensation", "worms-on-lid");
+    expect(both.steps.filter(({ kind }) => kind === "airLid")).toHaveLength(1);
+    expect(both.steps.some(({ why }) => why.code === "sign/answer")).toBe(false);
+    expect(wetting(both)).toBe(false);
+  }
+  expect(wetting(answer(high + 0.05, "condensation"))).toBe(true);
+  expect(wetting(answer(high + 0.08, "condensation", "worms-on-lid"))).toBe(true);
+  const step = answer(high - 0.02, "condensation", "worms-on-lid").steps.find(
+    ({ kind }) => kind === "airLid",
+  )!;
+  expect(sayStep(step, { units: "metric" }).before).toMatch(/lid off.*dry sheet/);
+  expect(sayReason(step.why, { units: "metric", today: TODAY })).toMatch(/More bedding would not/);
 });
 
 test("signs never raise a meal, and many of them together lower it as much as the worst", () => {

@@ -41,7 +41,12 @@ export interface SignsToday {
   /** Water stands below: none is poured on. */
   readonly isStanding: boolean;
   readonly waterLPerM2: number;
+  /** The air under the lid is too moist: it is let out, and no bedding is added for it. */
+  readonly isSweating: boolean;
 }
+
+/** Together they are one thing. Source: sign table. */
+const SWEATING: readonly Creature[] = ["condensation", "worms-on-lid"];
 
 /**
  * Every sign that was ticked is answered; together they change the meal, the cover and the water. Water that stands in a
@@ -50,12 +55,26 @@ export interface SignsToday {
 export function signsToday({ signs }: Seen, drainage: Drainage): SignsToday {
   const isSponged = signs.has("standing-liquid") && drainage === "none";
   const seen = CREATURES.filter((sign) => signs.has(sign) && EFFECTS[sign] !== undefined);
+  const isSweating = SWEATING.every((sign) => signs.has(sign));
+  const answered = isSweating ? seen.filter((sign) => !SWEATING.includes(sign)) : seen;
   return {
-    steps: seen.map((sign) => ({
-      kind: sign === "standing-liquid" && isSponged ? "spongeOff" : "keepAsIs",
-      why: { code: "sign/answer", sign },
-      evidence: [{ from: "reading", of: "sign", sign }],
-    })),
+    steps: [
+      ...(isSweating
+        ? [
+            {
+              kind: "airLid",
+              why: { code: "sign/sweating" },
+              evidence: SWEATING.map((sign) => ({ from: "reading", of: "sign", sign }) as const),
+            } as const,
+          ]
+        : []),
+      ...answered.map((sign): Step => ({
+        kind: sign === "standing-liquid" && isSponged ? "spongeOff" : "keepAsIs",
+        why: { code: "sign/answer", sign },
+        evidence: [{ from: "reading", of: "sign", sign }],
+      })),
+    ],
+    isSweating,
     mealShare: Math.min(
       1,
       ...seen.map((sign) => (sign === "standing-liquid" && isSponged ? 1 : (EFFECTS[sign]!.meal ?? 1))),

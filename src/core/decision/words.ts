@@ -106,6 +106,11 @@ export function sayStep(step: Step, { units }: Pick<Speech, "units">): StepWords
         "Empty the lowest one, pick the stragglers out by light, and set it on top again: the next meals go there.",
         "",
       );
+    case "airLid":
+      return words(
+        "Leave the lid off for some hours, or lay a dry sheet over the bed; no bedding for it.",
+        "",
+      );
     case "keepAsIs":
       return words(step.why.code === "sign/answer" ? SIGN_WORDS[step.why.sign].say : "", "");
     case "countHandful":
@@ -242,6 +247,8 @@ export function sayReason(why: Reason, { units, today }: Speech): string {
       return "The mat keeps flies off and the top moist.";
     case "sign/answer":
       return SIGN_WORDS[why.sign].why;
+    case "sign/sweating":
+      return "Drops under the lid and worms up the walls: the air above is wetter than the bed. More bedding would not change that; it dries with the lid off or under a dry sheet, changed when it is damp.";
     case "air/gas-off-first":
       return "Your own lungs come first: work only when the sting is gone.";
     case "air/at-risk":

@@ -30,8 +30,9 @@ test.each(SHAPES)(
       expect(guess.value.columns.unit).toBe(unit);
       const sum = loggerSum(guess.value.columns);
       rows.forEach(sum.take);
-      const { days, unread, wild, backward, missingDays } = sum.result();
-      expect([unread, wild, backward, missingDays]).toEqual([0, 0, 0, 0]);
+      const { clocks, unread, wild } = sum.result();
+      const { days, missingDays } = clocks[0]!;
+      expect([clocks.length, unread, wild, missingDays]).toEqual([1, 0, 0, 0]);
       expect(days.map(({ day }) => day)).toEqual([...truth.keys()]);
       for (const { day, meanC, lowC, highC, readings } of days) {
         const values = truth.get(day)!;
@@ -48,7 +49,7 @@ test("gaps, nonsense, a clock put back and figures no cellar has are counted, an
   const columns = { time: 0, temperature: 1, unit: "C", order: "yearFirst" } as const;
   const sum = loggerSum(columns);
   for (const row of [["2026-01-05 08:00", "12"], ["2026-01-05 07:00", "14"], ["", "13"], ["2026-01-06 08:00", "–"], ["2026-02-30 08:00", "9"], ["2026-01-07 08:00", "999"], ["2026-01-09 08:00", "10"]]) sum.take(row); // prettier-ignore
-  expect(sum.result()).toMatchObject({ rows: 7, unread: 3, wild: 1, backward: 1, missingDays: 3, days: [{ day: "2026-01-05", meanC: 13 }, { day: "2026-01-09", meanC: 10 }] }); // prettier-ignore
+  expect(sum.result()).toMatchObject({ rows: 7, unread: 3, wild: 1, clocks: [{ rows: 3, missingDays: 3, days: [{ day: "2026-01-05", meanC: 13 }, { day: "2026-01-09", meanC: 10 }] }] }); // prettier-ignore
   expect(guessColumns([["a", "b"]])).toMatchObject({ problem: { code: "logger/empty" } });
   expect(guessColumns([["a"], ["x"], ["y"]])).toMatchObject({ problem: { code: "logger/no-time" } });
   expect(
@@ -121,14 +122,17 @@ test("whatever a file holds it is read to its end: rows add up, days come once a
       : { time: 0, temperature: 1, unit: "C" as const, order: "dayFirst" as const };
     const sum = loggerSum(columns);
     rows.forEach(sum.take);
-    const { days, rows: read, unread, wild, missingDays } = sum.result();
+    const { clocks, rows: read, unread, wild } = sum.result();
     expect(read).toBe(rows.length);
-    expect(days.reduce((all, { readings }) => all + readings, 0) + unread + wild).toBe(rows.length);
-    expect(days.map(({ day }) => day)).toEqual([...new Set(days.map(({ day }) => day))].sort());
-    expect(missingDays).toBeGreaterThanOrEqual(0);
-    for (const { lowC, meanC, highC } of days) {
-      expect(lowC).toBeLessThanOrEqual(meanC + 1e-9);
-      expect(meanC).toBeLessThanOrEqual(highC + 1e-9);
+    expect(clocks.reduce((all, one) => all + one.rows, 0) + unread + wild).toBe(rows.length);
+    for (const { days, rows: taken, missingDays } of clocks) {
+      expect(days.reduce((all, { readings }) => all + readings, 0)).toBe(taken);
+      expect(days.map(({ day }) => day)).toEqual([...new Set(days.map(({ day }) => day))].sort());
+      expect(missingDays).toBeGreaterThanOrEqual(0);
+      for (const { lowC, meanC, highC } of days) {
+        expect(lowC).toBeLessThanOrEqual(meanC + 1e-9);
+        expect(meanC).toBeLessThanOrEqual(highC + 1e-9);
+      }
     }
   }
 });
@@ -154,9 +158,41 @@ test("the same file in Fahrenheit and in Celsius comes to the same days, in any 
     expect(guess.value.columns).toMatchObject({ order, unit });
     const sum = loggerSum(guess.value.columns);
     rows.slice(1).forEach(sum.take);
-    return sum.result().days.map(({ day, meanC }) => [day, Number(meanC.toFixed(6))]);
+    return sum.result().clocks[0]!.days.map(({ day, meanC }) => [day, Number(meanC.toFixed(6))]);
   };
   const whole = days.map(({ day, valueC }) => [day, valueC]);
   for (const order of ["yearFirst", "dayFirst", "monthFirst"] as const)
     for (const unit of ["C", "F"] as const) expect(read(order, unit)).toEqual(whole);
+});
+
+test("two loggers in one file are told apart: one behind the other, row by row, newest first; an hour put back is no other clock", () => {
+  const moment = (minutes: number) => {
+    const whole = 100 * 1440 + minutes;
+    const [h, m] = [Math.floor((whole % 1440) / 60), whole % 60];
+    return `${addDays(START, Math.floor(whole / 1440) - 100)} ${String(h).padStart(2, "0")}:${String(m).padStart(2, "0")}`;
+  };
+  /** A row each quarter of an hour from a minute on, of one warmth. */
+  const rows = (from: number, days: number, valueC: number): string[][] =>
+    Array.from({ length: 96 * days }, (_, nth) => [moment(from + 15 * nth), String(valueC)]);
+  const read = (all: readonly (readonly string[])[]) => {
+    const sum = loggerSum({ time: 0, temperature: 1, unit: "C", order: "yearFirst" });
+    all.forEach(sum.take);
+    return sum.result().clocks.map(({ days, rows: taken }) => [taken, days[0]!.day, days.at(-1)!.day, days[2]!.meanC]); // prettier-ignore
+  };
+  const [long, short] = [rows(0, 20, 18), rows(5 * 1440, 10, 9)];
+  const each = [
+    [1920, START, addDays(START, 19), 18],
+    [960, addDays(START, 5), addDays(START, 14), 9],
+  ];
+  expect(read([...long, ...short])).toEqual(each);
+  expect(read([...short, ...long])).toEqual(each);
+  expect(read(long.toReversed())).toEqual([each[0]]);
+  expect(read([...long.toReversed(), ...short.toReversed()])).toEqual(each);
+  // Row by row, the second a year behind: its battery was out.
+  const behind = rows(-365 * 1440, 20, 9);
+  const mixed = long.flatMap((row, at) => [row, behind[at]!]);
+  expect(read(mixed).map(([taken, , , meanC]) => [taken, meanC])).toEqual([[1920, 18], [1920, 9]]); // prettier-ignore
+  // Summer time ends in the third night.
+  const autumn = [...rows(0, 3, 15), ...rows(3 * 1440 - 60, 5, 15)];
+  expect(read(autumn)).toHaveLength(1);
 });

@@ -129,19 +129,29 @@ export interface LoggedDay {
   readonly humidity?: number;
   readonly readings: number;
 }
+/** The rows of one clock: in order, summed by day. */
+export interface LoggedClock {
+  readonly days: readonly LoggedDay[];
+  readonly rows: number;
+  /** Days in between on which it wrote nothing. */
+  readonly missingDays: number;
+}
 /** What a whole file came to. */
 export interface Logged {
-  readonly days: readonly LoggedDay[];
+  /**
+   * One for each clock that wrote it, the most rows first: two loggers in one file, whether one behind the other or row by
+   * row, or one whose clock was put back by more than an hour. Of more than `MOST_CLOCKS` the last take what is left.
+   */
+  readonly clocks: readonly LoggedClock[];
   readonly rows: number;
   /** Rows that say nothing: no moment, no figure. */
   readonly unread: number;
   /** Rows whose figure no cellar has, −40 to 80 °C. */
   readonly wild: number;
-  /** Rows that stand earlier than the one before them: a clock put back, or two loggers in one file. */
-  readonly backward: number;
-  /** Days in between on which it wrote nothing. */
-  readonly missingDays: number;
 }
+const MOST_CLOCKS = 6;
+/** Summer time ends; nobody calls that another clock. */
+const PUT_BACK_S = 3600;
 
 const WILD_C = { low: -40, high: 80 } as const;
 
@@ -151,12 +161,9 @@ export interface LoggerSum {
   readonly result: () => Logged;
 }
 export function loggerSum({ time, temperature, humidity, unit, order }: LoggerColumns): LoggerSum {
-  const days = new Map<
-    LocalDate,
-    { sum: number; low: number; high: number; wet: number; wets: number; readings: number }
-  >();
-  let [rows, unread, wild, backward] = [0, 0, 0, 0];
-  let last: { day: LocalDate; s: number } | undefined;
+  const clocks: Clock[] = [];
+  let wroteLast: Clock | undefined;
+  let [rows, unread, wild] = [0, 0, 0];
   return {
     take: (row) => {
       rows += 1;
@@ -171,41 +178,103 @@ export function loggerSum({ time, temperature, humidity, unit, order }: LoggerCo
         wild += 1;
         return;
       }
-      if (last && (moment.day < last.day || (moment.day === last.day && moment.s < last.s))) backward += 1;
-      last = moment;
-      const of = days.get(moment.day) ?? {
-        sum: 0,
-        low: Infinity,
-        high: -Infinity,
-        wet: 0,
-        wets: 0,
-        readings: 0,
-      };
       const wet = humidity === undefined ? undefined : numberIn(row[humidity]);
-      const isWet = wet !== undefined && wet >= 0 && wet <= 100;
-      days.set(moment.day, {
-        sum: of.sum + valueC,
-        low: Math.min(of.low, valueC),
-        high: Math.max(of.high, valueC),
-        wet: of.wet + (isWet ? wet / 100 : 0),
-        wets: of.wets + (isWet ? 1 : 0),
-        readings: of.readings + 1,
-      });
+      wroteLast = clockOf(clocks, moment, wroteLast);
+      addTo(
+        wroteLast,
+        moment.day,
+        valueC,
+        wet !== undefined && wet >= 0 && wet <= 100 ? wet / 100 : undefined,
+      );
     },
-    result: () => {
-      const found = [...days]
-        .map(([day, { sum, low, high, wet, wets, readings }]): LoggedDay => ({
-          day,
-          meanC: sum / readings,
-          lowC: low,
-          highC: high,
-          readings,
-          ...(wets > 0 ? { humidity: wet / wets } : {}),
-        }))
-        .toSorted((a, b) => (a.day < b.day ? -1 : 1));
-      const [first, final] = [found[0], found.at(-1)];
-      const whole = first && final ? daysBetween(first.day, final.day) + 1 : 0;
-      return { days: found, rows, unread, wild, backward, missingDays: whole - found.length };
-    },
+    result: () => ({
+      clocks: clocks.map(summed).toSorted((a, b) => b.rows - a.rows),
+      rows,
+      unread,
+      wild,
+    }),
   };
+}
+
+interface DaySum {
+  sum: number;
+  low: number;
+  high: number;
+  wet: number;
+  wets: number;
+  readings: number;
+}
+interface Moment {
+  readonly day: LocalDate;
+  readonly s: number;
+}
+interface Clock {
+  /** 1 written as time goes, −1 the newest first; 0 until it has gone an hour either way. */
+  way: -1 | 0 | 1;
+  readonly first: Moment;
+  last: Moment;
+  /** Between its last two rows. */
+  stepS: number;
+  rows: number;
+  readonly days: Map<LocalDate, DaySum>;
+}
+const DAY_S = 86_400;
+/** A second row further off than this is of another clock. */
+const FIRST_STEP_S = 7 * DAY_S;
+
+const secondsFrom = (from: Moment, to: Moment): number =>
+  (from.day === to.day ? 0 : DAY_S * daysBetween(from.day, to.day)) + to.s - from.s;
+
+/** The clock a row belongs to: the one that wrote last if this is its next step, or the one that stood nearest before it, or else a new one. */
+function clockOf(clocks: Clock[], moment: Moment, wroteLast: Clock | undefined): Clock {
+  let nearest: Clock | undefined;
+  let nearestS = Infinity;
+  for (const clock of clocks) {
+    const sinceS = secondsFrom(clock.last, moment);
+    const isNext = clock.way === 0 ? Math.abs(sinceS) <= FIRST_STEP_S : clock.way * sinceS >= -PUT_BACK_S;
+    const isItsStep = clock === wroteLast && Math.abs(sinceS) <= 1.5 * clock.stepS;
+    const offS = isItsStep ? 0 : Math.abs(sinceS) + 1;
+    if (isNext && offS < nearestS) {
+      nearest = clock;
+      nearestS = offS;
+    }
+  }
+  if (!nearest && clocks.length < MOST_CLOCKS) {
+    nearest = { way: 0, first: moment, last: moment, stepS: 0, rows: 0, days: new Map() };
+    clocks.push(nearest);
+  }
+  nearest ??= clocks.at(-1)!;
+  const goneS = secondsFrom(nearest.first, moment);
+  if (nearest.way === 0 && Math.abs(goneS) > PUT_BACK_S) nearest.way = goneS < 0 ? -1 : 1;
+  nearest.stepS = Math.abs(secondsFrom(nearest.last, moment)) || nearest.stepS;
+  nearest.last = moment;
+  return nearest;
+}
+
+function addTo(clock: Clock, day: LocalDate, valueC: number, wet: number | undefined): void {
+  const of = clock.days.get(day) ?? { sum: 0, low: Infinity, high: -Infinity, wet: 0, wets: 0, readings: 0 };
+  of.sum += valueC;
+  of.low = Math.min(of.low, valueC);
+  of.high = Math.max(of.high, valueC);
+  of.wet += wet ?? 0;
+  of.wets += wet === undefined ? 0 : 1;
+  of.readings += 1;
+  clock.days.set(day, of);
+  clock.rows += 1;
+}
+
+function summed({ days, rows }: Clock): LoggedClock {
+  const found = [...days]
+    .map(([day, { sum, low, high, wet, wets, readings }]): LoggedDay => ({
+      day,
+      meanC: sum / readings,
+      lowC: low,
+      highC: high,
+      readings,
+      ...(wets > 0 ? { humidity: wet / wets } : {}),
+    }))
+    .toSorted((a, b) => (a.day < b.day ? -1 : 1));
+  const [first, final] = [found[0], found.at(-1)];
+  const whole = first && final ? daysBetween(first.day, final.day) + 1 : 0;
+  return { days: found, rows, missingDays: whole - found.length };
 }

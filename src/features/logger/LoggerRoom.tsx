@@ -1,7 +1,7 @@
 "use client";
 import { dayAndMonth } from "@/core/calendar/day";
 import { climateBy } from "@/core/logger/climate";
-import type { DayOrder, Logged, LoggerColumns, LoggerProblem } from "@/core/logger/logger";
+import type { DayOrder, Logged, LoggedClock, LoggerColumns, LoggerProblem } from "@/core/logger/logger";
 import { DAY_ORDERS } from "@/core/logger/logger";
 import { formatTemperature } from "@/core/quantity/format";
 import { ofBin } from "@/session/author";
@@ -188,12 +188,12 @@ export function LoggerRoom() {
           )}
         </section>
       )}
-      {logged && logged.days.length === 0 && (
+      {logged?.clocks.length === 0 && (
         <p className={styles.fault} role="alert">
           No row of it says both a day and a temperature: are the columns right?
         </p>
       )}
-      {logged && logged.days.length > 0 && bins && (
+      {logged && logged.clocks.length > 0 && bins && (
         <Keep key={file?.name} logged={logged} hasRooms={rooms.length > 0} />
       )}
     </main>
@@ -212,8 +212,10 @@ function Keep({ logged, hasRooms }: { readonly logged: Logged; readonly hasRooms
   const bin = alive.find((one) => one.bin.id === id)?.bin;
   const place = rooms.find((one) => one.id === id);
   const log = useBinLog(bin?.id ?? "");
-  const share = bin && log ? shareOf(logged, log.entries, bin.firstDay, today) : undefined;
-  const climate = kind === "room" && place ? climateBy(logged.days, place.climate) : undefined;
+  const [nth, setNth] = useState(0);
+  const clock = logged.clocks[nth]!;
+  const share = bin && log ? shareOf(clock, log.entries, bin.firstDay, today) : undefined;
+  const climate = kind === "room" && place ? climateBy(clock.days, place.climate) : undefined;
   const save = async () => {
     if (bin && share)
       await keep(
@@ -225,17 +227,34 @@ function Keep({ logged, hasRooms }: { readonly logged: Logged; readonly hasRooms
     else if (place && climate)
       await keep(`${place.name}: its year by a logger`, [author.revised("rooms", place, { climate })]);
   };
-  const { days, rows, unread, wild, backward, missingDays } = logged;
+  const { rows, unread, wild } = logged;
+  const { days, missingDays } = clock;
   const odd = [
     unread > 0 && (unread === 1 ? "1 row says nothing" : `${unread} rows say nothing`),
     wild > 0 && `${wild} ${wild === 1 ? "figure" : "figures"} no cellar has`,
     missingDays > 0 && `${missingDays} ${missingDays === 1 ? "day" : "days"} missing`,
-    backward > 0 && `${backward} times its clock ran back: two loggers, or a clock put right`,
   ].filter((part) => part !== false);
   return (
     <section aria-labelledby="found">
       <h2 id="found">What it says</h2>
-      <Course logged={logged} />
+      {logged.clocks.length > 1 && (
+        <>
+          <p className={styles.doubt} role="status">
+            Its time runs back by more than an hour: {logged.clocks.length} clocks wrote this file, two
+            loggers or one that was set anew. Only one of them is kept; read the file again for another.
+          </p>
+          <SelectField
+            label="Which of them"
+            value={String(nth)}
+            onChoose={(at) => setNth(Number(at))}
+            options={logged.clocks.map((one, at) => ({
+              value: String(at),
+              label: `${dayAndMonth(one.days[0]!.day, today)} to ${dayAndMonth(one.days.at(-1)!.day, today)}, ${one.rows} rows`,
+            }))}
+          />
+        </>
+      )}
+      <Course days={days} />
       <p>
         {rows.toLocaleString("en").replaceAll(",", "\u202f")} rows, {days.length} days,{" "}
         {dayAndMonth(days[0]!.day, today)} to {dayAndMonth(days.at(-1)!.day, today)}.{" "}
@@ -290,7 +309,7 @@ function Keep({ logged, hasRooms }: { readonly logged: Logged; readonly hasRooms
 }
 
 /** Each day's low to high as a band, its mean as a line. */
-function Course({ logged: { days } }: { readonly logged: Logged }) {
+function Course({ days }: { readonly days: LoggedClock["days"] }) {
   const { units } = useSession();
   const [wide, tall] = [760, 150];
   const low = Math.min(...days.map(({ lowC }) => lowC));

@@ -98,3 +98,19 @@ test("a room’s year is set by its air; files that are none say why", async () 
   expect(rows[1]!.climate.swingK).toBe(rows[0]!.climate.swingK);
   expect(rows[1]!.climate.meanC).not.toBe(rows[0]!.climate.meanC);
 });
+
+test("a file of two clocks says so, and only the days of the chosen one are kept", async () => {
+  const { keeper, choose, written } = await atLogger();
+  const hours = (from: number, days: number, temperatureC: number) =>
+    Array.from({ length: 24 * days }, (_, at) => `${addDays(START, from + Math.floor(at / 24))} ${String(at % 24).padStart(2, "0")}:00,${temperatureC}`); // prettier-ignore
+  await choose(["time,temp C", ...hours(0, 20, 15), ...hours(5, 8, 24)].join("\n"));
+  await keeper.click(await screen.findByRole("button", { name: "Read the whole file" }));
+  expect(await screen.findByText(/2 clocks wrote this file/)).toBeVisible();
+  expect(await screen.findByRole("button", { name: "Keep 20 days in its log" })).toBeVisible();
+  await keeper.click(screen.getByRole("combobox", { name: "Which of them" }));
+  await keeper.click(await screen.findByRole("option", { name: /192 rows/ }));
+  await keeper.click(await screen.findByRole("button", { name: "Keep 8 days in its log" }));
+  await waitFor(async () => expect(await written()).toHaveLength(8));
+  for (const entry of await written())
+    expect(entry).toMatchObject({ readings: [{ of: "temperature", temperatureC: 24 }] });
+});

@@ -1,4 +1,4 @@
-import type { Logged, LoggedDay } from "@/core/logger/logger";
+import type { LoggedClock, LoggedDay } from "@/core/logger/logger";
 import type { Entry } from "@/records/entry";
 import type { FactAbout } from "@/records/entry/about";
 import type { LocalDate } from "@/vocabulary/fields";
@@ -20,7 +20,7 @@ export interface LoggerShare {
  * file read twice is written once. Never throws.
  */
 export function shareOf(
-  logged: Logged,
+  logged: Pick<LoggedClock, "days">,
   log: readonly Entry[],
   firstDay: LocalDate,
   today: LocalDate,

@@ -369,6 +369,7 @@ function factOf(step: Step, given: StepAmount | undefined, typed: VisitTyped): F
     case "moveToShade":
     case "secureBin":
     case "ventilate":
+    case "airLid":
       return { kind: "noted", text: NOTED[step.kind] };
     case "closeAgain":
     case "leaveInPeace":
@@ -396,4 +397,5 @@ const NOTED = {
   moveToShade: "Moved it out of the warmth.",
   secureBin: "Closed the gaps and raised the bin.",
   ventilate: "Aired the room and the bin.",
+  airLid: "Let the air above it dry: lid off, or a dry sheet.",
 } as const;
