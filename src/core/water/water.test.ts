@@ -7,7 +7,8 @@ import { effectiveEntries } from "../log/effective";
 import { liquidRhythm } from "./liquid";
 import { waterOfFood } from "./ofFood";
 import { seasonOf, usualWater } from "./usual";
-import { sayLiquid, sayUsualWater, sayWaterOfFood } from "./words";
+import { heldFromAbove, soakedFromBelow } from "./poured";
+import { sayHeld, sayLiquid, saySoaked, sayUsualWater, sayWaterOfFood } from "./words";
 
 const SUMP = setupOf("trayStack");
 const drained = (on: number, volumeL: number, looks = "teaBrown") =>
@@ -92,4 +93,28 @@ test("a meal's water never exceeds what is in it, more food brings no less, and 
   expect(sayWaterOfFood(waterOfFood([part(2, "pureed")], soaked)!, "metric")).toMatch(
     /nothing drains here.*runs at once.*dry card/,
   );
+});
+
+test("what a tray below is good for, and what runs through from above, is learned from what was poured and what was caught", () => {
+  const below = (on: number, volumeL: number) => entry({ kind: "watered", amount: litres(volumeL), means: "trayBelow" }, on); // prettier-ignore
+  const above = (on: number, volumeL: number) => entry({ kind: "watered", amount: litres(volumeL), means: "can" }, on); // prettier-ignore
+  // Filled with a litre, 0.4 L poured off three days later; once filled again after five days, so all of it was gone.
+  const tray = [below(10, 1), drained(13, 0.4), below(20, 1), drained(23, 0.4), below(30, 1), below(35, 1), drained(38, 0.4)]; // prettier-ignore
+  const soaked = soakedFromBelow(tray)!;
+  expect(soaked.times).toBe(4);
+  expect([soaked.givenL, soaked.takenL, soaked.inDays]).toEqual([1, 0.6, 3]);
+  expect(saySoaked(soaked, "metric")).toMatch(/takes up about 600 mL in 3 days \(4 times\): pour no more/);
+  // What nobody looked at tells nothing; nor does one time.
+  expect(soakedFromBelow([below(10, 1), below(40, 1), drained(60, 0.4)])).toBeUndefined();
+  expect(soakedFromBelow(tray.slice(0, 2))).toBeUndefined();
+  expect(heldFromAbove(tray)).toBeUndefined();
+  // A litre a week with the tap open.
+  const week = [7, 14, 21].flatMap((on) => [above(on, 1), drained(on, 0.2), drained(on + 1, 0.1)]);
+  const held = heldFromAbove(week)!;
+  expect([held.times, held.givenL]).toEqual([3, 1]);
+  expect(held.takenL).toBeCloseTo(0.7, 9);
+  expect(sayHeld(held, "us")).toMatch(/runs out by the next day/);
+  // What drains later has other reasons; never more is taken than was given.
+  expect(heldFromAbove([above(7, 1), drained(12, 0.5), above(14, 1), drained(19, 0.5)])).toBeUndefined();
+  expect(heldFromAbove([above(7, 0.2), drained(7, 3), above(14, 0.2), drained(14, 3)])!.takenL).toBe(0);
 });

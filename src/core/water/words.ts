@@ -6,6 +6,7 @@ import type { UnitSystem } from "../quantity/format";
 import { formatMass, formatVolume } from "../quantity/format";
 import type { LiquidRhythm } from "./liquid";
 import type { WaterOfFood } from "./ofFood";
+import type { Poured } from "./poured";
 import type { UsualWater } from "./usual";
 import { sprayerSeconds } from "./usual";
 
@@ -49,6 +50,21 @@ export function sayUsualWater(
       : `, ${seconds < 90 ? `${seconds} seconds` : `${Math.round(seconds / 60)} minutes`} of the ${sprayer.name}`;
   return `In ${season} about ${formatVolume(litresPerWeek, units)} a week${spray} (${weeks} weeks).`;
 }
+
+const times = (count: number): string => (count === 1 ? "once" : `${count} times`);
+const days = (count: number): string => (count < 0.5 ? "the same day" : `${Math.round(count)} ${Math.round(count) === 1 ? "day" : "days"}`); // prettier-ignore
+
+/** How much the tray below is good for. */
+export const saySoaked = ({ times: count, givenL, takenL, inDays }: Poured, units: UnitSystem): string =>
+  takenL >= 0.9 * givenL
+    ? `All of what is poured into its tray below, about ${formatVolume(givenL, units)} a time, it takes up in ${days(inDays)} (${times(count)}).`
+    : `Of ${formatVolume(givenL, units)} in its tray below it takes up about ${formatVolume(takenL, units)} in ${days(inDays)} (${times(count)}): pour no more than that, and pour off what is left.`;
+
+/** What stays of water that may run out below. */
+export const sayHeld = ({ times: count, givenL, takenL }: Poured, units: UnitSystem): string =>
+  takenL >= 0.9 * givenL
+    ? `Of ${formatVolume(givenL, units)} poured over it nearly all stays (${times(count)}).`
+    : `Of ${formatVolume(givenL, units)} poured over it about ${formatVolume(givenL - takenL, units)} runs out by the next day (${times(count)}): it holds no more at a time; half of it twice stays longer.`;
 
 /** What a wet meal brings, told before it is given. */
 export function sayWaterOfFood(water: WaterOfFood, units: UnitSystem): string {

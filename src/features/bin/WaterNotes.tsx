@@ -3,8 +3,9 @@ import { formatPercentRange } from "@/core/quantity/format";
 import { partTarget, practiceOf, targetMoisture } from "@/core/practice/practice";
 import type { BinToday } from "@/core/round/round";
 import { liquidRhythm } from "@/core/water/liquid";
+import { heldFromAbove, soakedFromBelow } from "@/core/water/poured";
 import { seasonOf, usualWater } from "@/core/water/usual";
-import { sayLiquid, sayUsualWater } from "@/core/water/words";
+import { sayHeld, sayLiquid, saySoaked, sayUsualWater } from "@/core/water/words";
 import type { Entry } from "@/records/entry";
 import { useSession } from "@/session/session";
 import Link from "next/link";
@@ -26,6 +27,8 @@ export function WaterNotes({ one, entries }: { readonly one: BinToday; readonly 
     litresPerMin === undefined || litresPerMin <= 0 ? [] : [{ name, litresPerMin }],
   )[0];
   const liquid = liquidRhythm(entries, practice.setup, expectation.moisture, target.high, today);
+  const soaked = soakedFromBelow(entries);
+  const held = heldFromAbove(entries);
   const parts = practice.setup.compartments.length > 1 ? (expectation.twin?.compartments ?? []) : [];
   const isMud = expectation.moisture.middle > target.high + 0.02;
   return (
@@ -58,6 +61,8 @@ export function WaterNotes({ one, entries }: { readonly one: BinToday; readonly 
           three weeks of its log in a season.
         </p>
       )}
+      {soaked && <p>{saySoaked(soaked, units)}</p>}
+      {held && <p>{sayHeld(held, units)}</p>}
       {liquid && sayLiquid(liquid, units, today).map((line) => <p key={line}>{line}</p>)}
       {(state.rescue || isMud) && (
         <p>
