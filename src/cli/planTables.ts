@@ -13,7 +13,7 @@ import { SYSTEMS } from "@/vocabulary/setup";
 /**
  * `npm run plan:tables`: a year under advice for each kind of bin at each warmth, with plenty of scraps, on bins of hidden
  * truth; what they took by month, gave, and when they were first worth harvesting goes into the table the planning
- * room reads. ONLY names systems to be done anew; the others stay. CHANGES lives what purée and twice the worms gain instead.
+ * room reads. ONLY names systems to be done anew; the others stay. CHANGES lives what purée, twice the worms and bedding that feeds gain instead.
  */
 const FILE = "src/core/planning/underAdvice.json";
 const ONLY = process.env.ONLY?.split(",");
@@ -21,7 +21,7 @@ const ONLY = process.env.ONLY?.split(",");
 const PLENTY_PER_WORMS_KG = 1;
 /** Truths tried of each; none of those the advice is checked on. */
 const TRUTHS = [2001, 2002, 2003];
-/** With CHANGES set, what purée or twice the worms make of the year is lived as well, at this warmth. */
+/** With CHANGES set, what purée, twice the worms or bedding that feeds make of the year is lived as well, at this warmth. */
 const CHANGED_C = 20;
 
 const rounded = (x: number): number => Number(x.toPrecision(3));
@@ -30,7 +30,7 @@ function span(values: readonly number[]): readonly [number, number, number] {
   return [rounded(sorted[0]!), rounded(sorted[Math.floor(sorted.length / 2)]!), rounded(sorted.at(-1)!)];
 }
 
-type How = Pick<Given, "preparation"> & { readonly timesWorms?: number };
+type How = Pick<Given, "preparation" | "isFeedingBed"> & { readonly timesWorms?: number };
 function yearsOf(system: System, meanC: number, how: How = {}): readonly Year[] {
   const facts = systemOf(system);
   const compartments = usualCompartments(system, facts.usual);
@@ -48,6 +48,7 @@ function yearsOf(system: System, meanC: number, how: How = {}): readonly Year[] 
       meanC,
       scrapsPerWormsKg: PLENTY_PER_WORMS_KG,
       ...(how.preparation === undefined ? {} : { preparation: how.preparation }),
+      ...(how.isFeedingBed ? { isFeedingBed: true } : {}),
     }),
   );
 }
@@ -65,7 +66,11 @@ function changed(system: System) {
   const base = castingsOf(yearsOf(system, CHANGED_C), area);
   const times = (how: How) =>
     span(castingsOf(yearsOf(system, CHANGED_C, how), area).map((kg, nth) => kg / Math.max(0.01, base[nth]!)));
-  return { pureed: times({ preparation: "pureed" }), moreWorms: times({ timesWorms: 2 }) };
+  return {
+    pureed: times({ preparation: "pureed" }),
+    moreWorms: times({ timesWorms: 2 }),
+    feedingBed: times({ isFeedingBed: true }),
+  };
 }
 
 function lived(system: System, meanC: number) {

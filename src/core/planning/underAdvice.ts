@@ -11,10 +11,11 @@ export interface WarmthRow {
   /** Day from which they are worth lifting. */
   readonly ripeOnDay: Span;
 }
+export type YearChange = "pureed" | "moreWorms" | "feedingBed";
 export interface UnderAdvice {
   readonly byWarmth: readonly WarmthRow[];
-  /** So many times the first year's castings, at 20 °C: with all scraps puréed, with twice the worms to begin with. */
-  readonly changed?: { readonly pureed: Span; readonly moreWorms: Span };
+  /** So many times the first year's castings, at 20 °C: with all scraps puréed, with twice the worms to begin with, with bedding that feeds. */
+  readonly changed?: { readonly [change in YearChange]: Span };
 }
 
 /** Warmths the years were lived at, °C. */
@@ -84,5 +85,5 @@ export function steadyKgPerM2Day(system: System, monthsC: readonly number[]): nu
 const LEAST_KG_PER_M2_DAY = 0.02;
 
 /** What a change makes of a kind of bin's first year of castings, so many times; a kind whose year was not lived so gains nothing. Never throws. */
-export const changedBy = (system: System, change: "pureed" | "moreWorms"): Span =>
+export const changedBy = (system: System, change: YearChange): Span =>
   TABLE[system].changed?.[change] ?? [1, 1, 1];

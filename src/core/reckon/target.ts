@@ -7,6 +7,7 @@ import type { Band } from "../expectation/expectation";
 import { HERD_KG_PER_M2 } from "../matter/figures";
 import type { Coming } from "../harvest/coming";
 import { givesAt } from "../harvest/coming";
+import type { YearChange } from "../planning/underAdvice";
 import { changedBy, firstYear, steadyKgPerM2Day } from "../planning/underAdvice";
 
 /** Castings wanted from a day to a day, both belonging to it. */
@@ -29,6 +30,8 @@ export interface Producer {
   readonly wormsKg?: number;
   /** Whether its food is puréed as it is. */
   readonly isPureed?: boolean;
+  /** Whether it is bedded with what feeds as it is. */
+  readonly isFeedingBed?: boolean;
 }
 /** A change that would bring more by the day, with what it is likely to gain, wet kg. */
 export type Change =
@@ -36,7 +39,9 @@ export type Change =
   | { readonly of: "warmer"; readonly name: string; readonly byK: number; readonly gainKg: number }
   | { readonly of: "moreFood"; readonly name: string; readonly kgPerDay: number; readonly gainKg: number }
   | { readonly of: "pureed"; readonly name: string; readonly gainKg: number }
-  | { readonly of: "moreWorms"; readonly name: string; readonly wormsKg: number; readonly gainKg: number };
+  | { readonly of: "moreWorms"; readonly name: string; readonly wormsKg: number; readonly gainKg: number }
+  /** Aged manure or half-done compost where it is bedded now with card and leaf mould. */
+  | { readonly of: "feedingBed"; readonly name: string; readonly gainKg: number };
 
 export interface TargetStands {
   /** Lifted so far. */
@@ -110,7 +115,7 @@ function bestOf(changes: readonly Change[]): readonly Change[] {
 }
 
 function changesOf(
-  { name, system, areaM2, climate, fedKgPerDay, wormsKg, isPureed }: Producer,
+  { name, system, areaM2, climate, fedKgPerDay, wormsKg, isPureed, isFeedingBed }: Producer,
   daysLeft: number,
   castingsPerFood: number,
   today: LocalDate,
@@ -125,7 +130,7 @@ function changesOf(
   const steady = steadyKgPerM2Day(system, months) * areaM2;
   const counts = Math.max(0, daysLeft - EATEN_BEFORE_DAYS);
   /** Of the castings its food is to become by then, so many times more. */
-  const timesMore = (change: "pureed" | "moreWorms") =>
+  const timesMore = (change: YearChange) =>
     (changedBy(system, change)[1] - 1) * (fedKgPerDay ?? steady) * castingsPerFood * counts;
   const startKg = HERD_KG_PER_M2.start * areaM2;
   const moreKg = fedKgPerDay === undefined ? 0 : Math.max(0, steady - fedKgPerDay);
@@ -148,6 +153,7 @@ function changesOf(
       : []),
     { of: "moreFood", name, kgPerDay: moreKg, gainKg: moreKg * castingsPerFood * counts },
     ...(isPureed ? [] : [{ of: "pureed", name, gainKg: timesMore("pureed") } satisfies Change]),
+    ...(isFeedingBed ? [] : [{ of: "feedingBed", name, gainKg: timesMore("feedingBed") } satisfies Change]),
     // Where about as many live as one begins with; a full bed gains nothing by more.
     ...(wormsKg !== undefined && wormsKg < FEW * startKg
       ? [{ of: "moreWorms", name, wormsKg: startKg, gainKg: timesMore("moreWorms") } satisfies Change]

@@ -54,6 +54,8 @@ export function sayChange(change: Change, units: UnitSystem, today: LocalDate): 
       return `${formatMass(7 * change.kgPerDay, units, "bucket")} more food a week for ${change.name}, as it is eaten: ${gain}.`;
     case "pureed":
       return `Food puréed for ${change.name}, in thin layers with dry bedding for its water: ${gain}.`;
+    case "feedingBed":
+      return `${change.name} bedded with what feeds (aged manure, half-done compost, only where it is cool by now) instead of card and leaf mould: ${gain}.`;
     case "moreWorms":
       return `${formatMass(change.wormsKg, units, "bucket")} more worms into ${change.name}, fed as they ask for it: ${gain}.`;
   }

@@ -17,7 +17,7 @@ import { readings } from "./senses";
 import type { TwinNow } from "@/core/twin/log/now";
 import type { Tally, Year } from "./tally";
 import type { Given, Hardship, TrueBin } from "./trueBin";
-import { START, trialEntry } from "./trueBin";
+import { FEEDING_BED, START, trialEntry } from "./trueBin";
 import { airToldOf, guardFor, warnedOf } from "./warned";
 
 /** Members: fewer than in the app, so that a year can be lived ninety times. */
@@ -87,6 +87,7 @@ export function advisedYear(
         deedsOf(step, bin, tally, day, stored, {
           preparation: given?.preparation ?? "chopped",
           foodId: hardship?.foodId(day),
+          isFeedingBed: given?.isFeedingBed === true,
         }),
       );
       const castings = () => bin.truth.lines[0]!.reduce((sum, s) => sum + castingsOf(s), 0);
@@ -145,7 +146,11 @@ function deedsOf(
   tally: Tally,
   day: number,
   stored: { kg: number },
-  usual: { readonly preparation: Preparation; readonly foodId: string | undefined },
+  usual: {
+    readonly preparation: Preparation;
+    readonly foodId: string | undefined;
+    readonly isFeedingBed: boolean;
+  },
 ): Entry[] {
   const where = {
     ...(step.compartmentId === undefined ? {} : { compartment: step.compartmentId }),
@@ -165,10 +170,10 @@ function deedsOf(
       ]; // prettier-ignore
     }
     case "addDryBedding":
-      return [trialEntry({ kind: "bedded", ...where, parts: [{ materialId: step.materialId, amount, ...(step.moisture === undefined ? {} : { moisture: step.moisture }) }] }, day)]; // prettier-ignore
+      return [trialEntry({ kind: "bedded", ...where, parts: [{ materialId: usual.isFeedingBed && step.moisture !== undefined ? FEEDING_BED : step.materialId, amount, ...(step.moisture === undefined ? {} : { moisture: step.moisture }) }] }, day)]; // prettier-ignore
     case "cover":
       return amount
-        ? [trialEntry({ kind: "bedded", isCover: true, parts: [{ materialId: step.materialId, amount, moisture: 0.7 }] }, day)] // prettier-ignore
+        ? [trialEntry({ kind: "bedded", isCover: true, parts: [{ materialId: usual.isFeedingBed ? FEEDING_BED : step.materialId, amount, moisture: 0.7 }] }, day)] // prettier-ignore
         : [];
     case "water":
       return [trialEntry({ kind: "watered", ...where, amount }, day)];

@@ -108,7 +108,12 @@ export interface Given {
   readonly scrapsPerWormsKg: number;
   /** How scraps are prepared where the advice asks for nothing else; chopped without it. */
   readonly preparation?: Preparation;
+  /** Whether it is bedded, and topped up where damp bedding is due, with what feeds: aged manure instead of card and leaf mould. */
+  readonly isFeedingBed?: boolean;
 }
+
+/** Bedding that is half food. */
+export const FEEDING_BED = "manure-aged-bedding";
 
 /** What a year may bring beside its seasons; days from the start of the trial. */
 export interface Hardship {
@@ -168,7 +173,7 @@ export function trueBin(number: number, given?: Given, hardship?: Hardship): Tru
       one.id === fed.id
         ? setup.school === "breeder-tub"
           ? [bed(kind.beddingL, one.id, "compost-finished"), bed(0.5 * kind.beddingL, one.id, "manure-aged-bedding")]
-          : [bed(0.5 * kind.beddingL, one.id, "cardboard-corrugated"), bed(0.5 * kind.beddingL, one.id, "leaf-mould")]
+          : [bed(0.5 * kind.beddingL, one.id, given?.isFeedingBed ? FEEDING_BED : "cardboard-corrugated"), bed(0.5 * kind.beddingL, one.id, "leaf-mould")]
         : [bed(0.4 * kind.beddingL, one.id, "leaf-mould")],
     ),
     trialEntry({ kind: "seeded", compartment: fed.id, amount: { massKg: 0.04 * kind.beddingL, measuredBy: "volume" } }, 0),

@@ -98,6 +98,7 @@ function TargetLine({
         climate: rooms.find(({ id }) => id === state.setup!.roomId)?.climate ?? TEMPERATE,
         ...(own && isOld ? { fedKgPerDay: wetOf(own, "food") / LATELY_DAYS } : {}),
         ...(expectation.twin ? { wormsKg: expectation.wormsKg.middle } : {}),
+        isFeedingBed: state.setup!.school === "breeder-tub",
         isPureed: Object.values(state.places).some(({ preparation }) => preparation === "pureed"),
       };
     }),

@@ -1,8 +1,6 @@
 "use client";
 import { CAUSES, SIGNS, weightOf } from "@/core/trouble/knowledge";
-import { CreatureMark } from "@/ui/marks/CreatureMark";
-import type { Creature } from "@/vocabulary/readings";
-import { CREATURES } from "@/vocabulary/readings";
+import { SignMark } from "@/ui/marks/SignMark";
 import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import { useState } from "react";
@@ -14,7 +12,6 @@ const SENSES = [
   ["see", "Seen"],
   ["measure", "Measured"],
 ] as const;
-const isCreature = (id: string): id is Creature => (CREATURES as readonly string[]).includes(id);
 type Sign = (typeof SIGNS)[number];
 /** Emergencies stand first, then what should be seen to, then what is mostly harmless. */
 const byWeight = (a: Sign, b: Sign): number => b.severity - a.severity;
@@ -73,7 +70,7 @@ export function SignPicker({
               {shown.map(({ id, name, description, severity }) => (
                 <label key={id} className={styles.sign} data-severity={severity} title={description}>
                   <input type="checkbox" checked={seen.includes(id)} onChange={() => toggle(id)} />
-                  {isCreature(id) && <CreatureMark creature={id} />}
+                  <SignMark sign={id} />
                   <span>{name}</span>
                 </label>
               ))}
