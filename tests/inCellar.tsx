@@ -24,7 +24,7 @@ export const roomRow: NewRow = {
 };
 export const settingsRow = (units: "metric" | "us"): NewRow => ({
   kind: "settings",
-  row: { ...ROW, schemaVersion: 6, rowId: "settings-row", id: "settings", units, remindAfterDays: 14 },
+  row: { ...ROW, schemaVersion: 7, rowId: "settings-row", id: "settings", units, remindAfterDays: 14 },
 });
 /** A bin and its log, whose entries were written for another. */
 export const binRows = (id: string, name: string, log: readonly Entry[]): NewRow[] => [

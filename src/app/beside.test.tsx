@@ -26,7 +26,7 @@ const busy = (from: string, until: string): NewRow => ({
   kind: "settings",
   row: {
     ...(({ firstDay: _first, name: _name, ...row }) => row)(BIN_ROW),
-    schemaVersion: 6,
+    schemaVersion: 7,
     rowId: "settings-row",
     id: "settings",
     units: "metric",

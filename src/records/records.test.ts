@@ -113,6 +113,7 @@ const RELEASED: Record<string, string> = {
   "settings/v4.fixture.json": "1d3e064f902f45f3218ceffe1f2783a96088b4b8816bbe001001e4c5e1668622",
   "settings/v5.fixture.json": "19573bca1963958da2b93b2ac5ccdd768dce4e4b26924ddb508d7f4dee5f919d",
   "settings/v6.fixture.json": "256ae8d736537e9d821de4d8ca6a93db6ff745b25e044e6d7c5fd32db44981e8",
+  "settings/v7.fixture.json": "1e92d2725dabe39de1fee89add1d5828c6d6b9389f714238e36759a1caa393fd",
   "timetable/v1.fixture.json": "0bb2fbe93cda274879f996ac11847dd8b50822321f938db7867b824e2eae2b1f",
   "tub/v1.fixture.json": "53208419025426d266ba3e6b091520a548ad4c18effc438adbb3f10ad267dc3e",
 };

@@ -172,9 +172,14 @@ const api = {
     sought: Sought,
     units: UnitSystem,
   ): Promise<LookedBack> => lookBack(await entriesOf(database, binIds), sought, units),
-  course: async (database: string, binId: string, today: LocalDate): Promise<Course | undefined> => {
+  course: async (
+    database: string,
+    binId: string,
+    until: LocalDate,
+    since?: LocalDate,
+  ): Promise<Course | undefined> => {
     const [[rows], [books]] = await Promise.all([rowsOf(database, [binId]), booksFor(database, [binId])]);
-    return courseOf(rows!, books!, today);
+    return courseOf(rows!, books!, until, since);
   },
 };
 export type ReckonWorker = typeof api;

@@ -4,11 +4,11 @@ import { addDays, daysBetween } from "../calendar/day";
 import { effectiveEntries } from "../log/effective";
 import type { Books } from "./flows";
 
-/** A bin from its first day as an experiment: what went in, came out and stands, week by week. Dry kilograms but for the scale. */
+/** A bin from its first day, or from the day an experiment with it began: what went in, came out and stands, week by week. Dry kilograms but for the scale. */
 export interface Course {
   readonly points: readonly {
     readonly day: LocalDate;
-    /** Since the first day. */
+    /** Since then. */
     readonly foodDryKg: number;
     readonly beddingDryKg: number;
     readonly outDryKg: number;
@@ -24,24 +24,39 @@ export interface Course {
 const WEEK = 7;
 const MOST_POINTS = 160;
 
-/** Weekly, or more seldom where that were more than the eye can tell. Undefined for a log without a day. Never throws. */
-export function courseOf(rows: Iterable<Entry>, books: Books, today: LocalDate): Course | undefined {
-  const entries = effectiveEntries(rows).filter(({ day }) => day <= today);
-  const first = entries[0]?.day;
-  if (first === undefined) return undefined;
-  const days = daysBetween(first, today);
+/**
+ * Weekly, or more seldom where that were more than the eye can tell, to the day `until`. `since`: from that day on, as an
+ * experiment is; what lay there before it then only stands. Undefined for a log without a day, and where it ends before it
+ * begins. Never throws.
+ */
+export function courseOf(
+  rows: Iterable<Entry>,
+  books: Books,
+  until: LocalDate,
+  since?: LocalDate,
+): Course | undefined {
+  const whole = effectiveEntries(rows).filter(({ day }) => day <= until);
+  const begun = whole[0]?.day;
+  if (begun === undefined) return undefined;
+  const first = since !== undefined && since > begun ? since : begun;
+  if (first > until) return undefined;
+  const entries = whole.filter(({ day }) => day >= first);
+  const days = daysBetween(first, until);
   const step = Math.max(WEEK, Math.ceil(days / MOST_POINTS));
   const at = Array.from({ length: Math.floor(days / step) + 1 }, (_, nth) => addDays(first, nth * step));
-  if (at.at(-1) !== today) at.push(today);
-  const until = (of: ReadonlySet<string>, day: LocalDate) =>
-    books.flows.reduce((kg, one) => (of.has(one.of) && one.day <= day ? kg + Math.abs(one.dryKg) : kg), 0);
+  if (at.at(-1) !== until) at.push(until);
+  const summed = (of: ReadonlySet<string>, day: LocalDate) =>
+    books.flows.reduce(
+      (kg, one) => (of.has(one.of) && one.day >= first && one.day <= day ? kg + Math.abs(one.dryKg) : kg),
+      0,
+    );
   const amounts = entries.flatMap(measuredBy);
   return {
     points: at.map((day) => ({
       day,
-      foodDryKg: until(FOOD, day),
-      beddingDryKg: until(BEDDING, day),
-      outDryKg: until(OUT, day),
+      foodDryKg: summed(FOOD, day),
+      beddingDryKg: summed(BEDDING, day),
+      outDryKg: summed(OUT, day),
       standingDryKg: books.standingAt(addDays(day, 1)),
     })),
     weighings: entries.flatMap(weighing),

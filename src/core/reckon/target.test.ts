@@ -69,6 +69,9 @@ test("of what would help, the kinds that gain most: warmth where it is cool, foo
   expect(swap({ isPureed: true, wormsKg: 9 })).not.toContain("pureed");
   expect(swap({ isPureed: true, wormsKg: 0.1 })).toContain("moreWorms");
   expect(swap({ isPureed: true })).not.toContain("moreWorms");
+  // Bedding that feeds, but where it is so bedded already.
+  expect(swap({ isPureed: true })).toContain("feedingBed");
+  expect(swap({ isPureed: true, isFeedingBed: true })).not.toContain("feedingBed");
   // More food for a day gains more.
   const hungry = (kg: number) =>
     targetStands(

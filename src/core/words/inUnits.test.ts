@@ -87,6 +87,7 @@ function spoken(units: UnitSystem): readonly string[] {
       START,
     ),
     sayChange({ of: "moreWorms", name: "Quince", wormsKg: 0.4321, gainKg: 3.21 }, units, START),
+    sayChange({ of: "feedingBed", name: "Quince", gainKg: 3.21 }, units, START),
     sayChange({ of: "pureed", name: "Quince", gainKg: 3.21 }, units, START),
     sayNotSet({ code: "set/too-many", count: 3000, usual: 250, areaM2: 0.12 }, units),
     sayBalance(plan, units),

@@ -9,6 +9,7 @@ import { nextPlace } from "@/core/bin/place";
 import { placeKey } from "@/core/bin/state";
 import { profileOf, profileOn } from "@/core/picture/profile";
 import { formatMass, formatVolume } from "@/core/quantity/format";
+import { runningOn } from "@/core/reckon/experiment";
 import { sayMixture } from "@/core/round/sayMixture";
 import { sayOwnRules } from "@/core/words/setup";
 import { figureNotes } from "@/core/round/figureNotes";
@@ -79,7 +80,7 @@ export function BinRoom() {
 
 /** One bin: cut open, its lid from above, its time line and its log. */
 function BinPage({ one }: { readonly one: BinToday }) {
-  const { units, today, rooms } = useSession();
+  const { units, today, rooms, settings } = useSession();
   const { choose, ask } = useErrands();
   const [isAltering, setAltering] = useState(false);
   const room = useViewport();
@@ -240,6 +241,12 @@ function BinPage({ one }: { readonly one: BinToday }) {
               <b>Own rules:</b> {ownRules.join("; ")}.
             </p>
           )}
+          {runningOn(settings?.experiments, bin.id, today).map((experiment) => (
+            <p key={`${experiment.name}/${experiment.from}`} className={styles.facts}>
+              <b>{experiment.name}:</b> an experiment since {dayAndMonth(experiment.from, today)}; all that
+              goes in and out is weighed. <Link href="/reckon#course">Its curve</Link>
+            </p>
+          ))}
           {mixture && (
             <p className={styles.facts}>
               <b>A mixture:</b> {mixture}

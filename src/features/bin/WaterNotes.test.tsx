@@ -32,7 +32,7 @@ const SPRAYED: NewRow = {
   kind: "settings",
   row: {
     ...(({ firstDay: _first, name: _name, ...row }) => row)(BIN_ROW),
-    schemaVersion: 6,
+    schemaVersion: 7,
     rowId: "settings-row",
     id: "settings",
     units: "us",

@@ -1,36 +1,60 @@
 "use client";
+import { dayAndMonth } from "@/core/calendar/day";
 import { formatPercent } from "@/core/quantity/format";
 import { fromBase } from "@/core/quantity/unit";
 import type { Course } from "@/core/reckon/course";
+import type { Experiment } from "@/core/reckon/experiment";
+import { begun } from "@/core/reckon/experiment";
 import { useSession } from "@/session/session";
 import { Chart } from "@/ui/chart/Chart";
 import { linesChart } from "@/ui/chart/linesChart";
 import { SelectField } from "@/ui/field/SelectField";
 import { saveTable } from "@/ui/saveFile";
 import type { Colours } from "@/ui/theme/colours";
-import type { LocalDate } from "@/vocabulary/fields";
+import type { BinId, LocalDate } from "@/vocabulary/fields";
 import type { ReckonDesk } from "@/workers/reckon.client";
 import Button from "@mui/material/Button";
+import dynamic from "next/dynamic";
 import { useMemo, useState } from "react";
 import styles from "./Reckon.module.css";
 import { useAnswer } from "./useReckoning";
 
-const askCourse = (desk: ReckonDesk, binId: string, today: LocalDate) => desk.course(binId, today);
+const ExperimentDialog = dynamic(() => import("./ExperimentDialog").then((module) => module.ExperimentDialog), { ssr: false }); // prettier-ignore
 
-/** One bin as an experiment weighed from day one: what went in, came out and stands, week by week, dry. */
+const askCourse = (desk: ReckonDesk, binId: string, until: LocalDate, since: LocalDate | null) =>
+  desk.course(binId, until, since ?? undefined);
+
+/**
+ * One bin weighed from its first day, or from the day an experiment with it began: what went in, came out and stands, week by
+ * week, dry. Experiments are begun, ended and dropped here.
+ */
 export function CoursePanel({
   desk,
   bins,
+  experiments,
+  onExperiments,
   colours,
 }: {
   readonly desk: ReckonDesk | undefined;
-  readonly bins: readonly { readonly id: string; readonly name: string }[];
+  readonly bins: readonly { readonly id: BinId; readonly name: string; readonly firstDay: LocalDate }[];
+  readonly experiments: readonly Experiment[];
+  readonly onExperiments: (label: string, next: readonly Experiment[]) => Promise<unknown>;
   readonly colours: Colours;
 }) {
   const { today, units } = useSession();
   const [chosen, setChosen] = useState("");
-  const binId = bins.some(({ id }) => id === chosen) ? chosen : "";
-  const { answer: course } = useAnswer(desk, askCourse, binId === "" ? undefined : ([binId, today] as const));
+  const [isBeginning, setBeginning] = useState(false);
+  const experiment = experiments.find((one) => keyOf(one) === chosen);
+  const binId = experiment?.binId ?? bins.find(({ id }) => id === chosen)?.id ?? "";
+  const until = experiment?.until ?? today;
+  const { answer: course } = useAnswer(
+    desk,
+    askCourse,
+    binId === "" ? undefined : ([binId, until, experiment?.from ?? null] as const),
+  );
+  const nameOf = (id: string) => bins.find((one) => one.id === id)?.name ?? "a bin that is gone";
+  const change = (label: string, one: Experiment, next: readonly Experiment[]) =>
+    onExperiments(`${one.name}: ${label}`, next);
   const unit = units === "us" ? "lb" : "kg";
   const option = useMemo(
     () =>
@@ -63,30 +87,84 @@ export function CoursePanel({
       }),
     [course, unit, colours],
   );
-  const name = bins.find(({ id }) => id === binId)?.name ?? "";
+  const name = nameOf(binId);
   return (
     <section aria-labelledby="course" data-print={binId === "" ? "hide" : undefined}>
       <h2 id="course">Weighed from day one</h2>
       <div className={styles.ask}>
         <SelectField
-          label="One bin, from its first day"
-          value={binId}
+          label="An experiment, or one bin from its first day"
+          value={binId === "" ? "" : chosen}
           onChoose={setChosen}
           options={[
             { value: "", label: "none" },
-            ...bins.map(({ id, name: label }) => ({ value: id, label })),
+            ...experiments.map((one) => ({
+              value: keyOf(one),
+              label: `${one.name}: ${nameOf(one.binId)} since ${dayAndMonth(one.from, today)}${one.until ? `, over` : ""}`,
+            })),
+            ...bins.map(({ id, name: label }) => ({ value: id as string, label })),
           ]}
         />
+        {bins.length > 0 && <Button onClick={() => setBeginning(true)}>begin an experiment</Button>}
       </div>
+      {isBeginning && (
+        <ExperimentDialog
+          bins={bins}
+          today={today}
+          onKeep={async (one) => {
+            await change("experiment begun", one, begun(experiments, one));
+            setChosen(keyOf(one));
+          }}
+          onClose={() => setBeginning(false)}
+        />
+      )}
+      {experiment && (
+        <div className={styles.experiment}>
+          <p>
+            <b>{experiment.name}</b>
+            {experiment.question && <>: {experiment.question}</>} {name}, since{" "}
+            {dayAndMonth(experiment.from, today)}
+            {experiment.until ? ` until ${dayAndMonth(experiment.until, today)}` : "; its lid asks to weigh"}.
+          </p>
+          {!experiment.until && (
+            <Button
+              onClick={() =>
+                void change(
+                  "experiment ended",
+                  experiment,
+                  experiments.map((one) => (one === experiment ? { ...one, until: today } : one)),
+                )
+              }
+            >
+              end it today
+            </Button>
+          )}
+          <Button
+            onClick={() =>
+              void change(
+                "experiment dropped",
+                experiment,
+                experiments.filter((one) => one !== experiment),
+              )
+            }
+          >
+            drop it
+          </Button>
+        </div>
+      )}
       {course && option && (
         <>
           <p className={styles.note}>{sayWeighed(course)}</p>
           <Chart
             option={option}
             height={280}
-            label={`${name}: dry weight in, out and standing since its first day`}
+            label={`${name}: dry weight in, out and standing since ${experiment ? dayAndMonth(experiment.from, today) : "its first day"}`}
           />
-          <Button onClick={() => saveTable(`${name}-since-day-one.csv`, courseRows(course))}>
+          <Button
+            onClick={() =>
+              saveTable(`${experiment?.name ?? `${name}-since-day-one`}.csv`, courseRows(course))
+            }
+          >
             save this curve as a table
           </Button>
         </>
@@ -94,6 +172,9 @@ export function CoursePanel({
     </section>
   );
 }
+
+/** No two begin alike: the newest of one name, bin and day is meant. */
+const keyOf = ({ name, binId, from }: Experiment): string => `experiment ${name}/${binId}/${from}`;
 
 const sayWeighed = ({ weighed, amounts, weighings }: Course): string =>
   amounts === 0

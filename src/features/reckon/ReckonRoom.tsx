@@ -111,8 +111,8 @@ function Desk({ bins, today }: { readonly bins: readonly BinToday[]; readonly to
   const { answer, failure } = useAnswer(desk, askReckon, [asked, from, to] as const);
   const before = useAnswer(desk, askReckon, [asked, yearBefore(from), yearBefore(to)] as const).answer;
   const lastYear = before?.[0];
-  const store = (label: string, changes: Partial<Pick<Settings, "targets" | "accounts">>) =>
-    void keep(label, [
+  const store = (label: string, changes: Partial<Pick<Settings, "targets" | "accounts" | "experiments">>) =>
+    keep(label, [
       settings
         ? author.revised("settings", settings, changes)
         : author.first("settings", { units, remindAfterDays: 14, ...changes }),
@@ -201,7 +201,7 @@ function Desk({ bins, today }: { readonly bins: readonly BinToday[]; readonly to
             <Button
               variant="outlined"
               onClick={() => {
-                store("target kept", {
+                void store("target kept", {
                   targets: [
                     ...(settings?.targets ?? []),
                     {
@@ -223,7 +223,9 @@ function Desk({ bins, today }: { readonly bins: readonly BinToday[]; readonly to
             bins={bins}
             targets={settings?.targets ?? []}
             onDrop={(at) =>
-              store("target dropped", { targets: (settings?.targets ?? []).filter((_, nth) => nth !== at) })
+              void store("target dropped", {
+                targets: (settings?.targets ?? []).filter((_, nth) => nth !== at),
+              })
             }
           />
           <h2>Dry weight, in and out</h2>
@@ -281,7 +283,9 @@ function Desk({ bins, today }: { readonly bins: readonly BinToday[]; readonly to
           )}
           <CoursePanel
             desk={desk}
-            bins={bins.map(({ bin }) => ({ id: bin.id, name: bin.name }))}
+            bins={bins.map(({ bin }) => bin)}
+            experiments={settings?.experiments ?? []}
+            onExperiments={(label, experiments) => store(label, { experiments: [...experiments] })}
             colours={colours}
           />
           <LookBackPanel desk={desk} bins={bins} />
@@ -291,7 +295,7 @@ function Desk({ bins, today }: { readonly bins: readonly BinToday[]; readonly to
             from={from}
             to={to}
             castingsKg={wetOf(all, "castings")}
-            onKeep={(currency) => store("hours and money are kept", { accounts: { currency } })}
+            onKeep={(currency) => void store("hours and money are kept", { accounts: { currency } })}
           />
         </>
       )}

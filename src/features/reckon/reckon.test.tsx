@@ -9,6 +9,7 @@ import {
 } from "../../../tests/inCellar";
 import { entry, kilograms, meal, newTub, START } from "../../../tests/log";
 import { addDays } from "@/core/calendar/day";
+import { readFrame } from "@/persistence/read";
 import type { ReckonWorker } from "@/workers/reckon.worker";
 import { fireEvent, screen, waitFor, within } from "@testing-library/react";
 import { ReckonRoom } from "./ReckonRoom";
@@ -167,12 +168,40 @@ test("hours and money are kept only if wished; what is booked stands in the sum,
 
 test("a bin from its first day: how much of it was weighed, and its curve", async () => {
   const { keeper } = await atDesk();
-  await keeper.click(screen.getByLabelText("One bin, from its first day"));
+  await keeper.click(screen.getByLabelText("An experiment, or one bin from its first day"));
   await keeper.click(await screen.findByRole("option", { name: "Quince" }));
   await waitFor(() =>
     expect(section("Weighed from day one")).toHaveTextContent(/7 of 7 amounts were weighed/),
   );
   expect(section("Weighed from day one")).toHaveTextContent("Quince: dry weight in, out and standing");
+});
+
+test("an experiment is begun by name, tells what went in since, is ended and dropped, each as one change", async () => {
+  const { keeper, db } = await atDesk();
+  const panel = () => section("Weighed from day one");
+  const settingsNow = async () => (await readFrame(db)).settings?.experiments;
+  await keeper.click(press("begin an experiment"));
+  await keeper.click(press("Begin it"));
+  expect(await screen.findByText("Give it a name.")).toBeVisible();
+  write(/^Its name/, "Card or leaves");
+  write(/^What it is to show/, "Which gives more?");
+  typeDay("Everything is weighed from", "2020-01-01");
+  expect(await screen.findByText("Quince was not there yet.")).toBeVisible();
+  const since = addDays(START, 100);
+  typeDay("Everything is weighed from", since);
+  await keeper.click(press("Begin it"));
+  await waitFor(() => expect(panel()).toHaveTextContent(/Card or leaves: Which gives more\? Quince, since/));
+  expect(await settingsNow()).toMatchObject([
+    { name: "Card or leaves", from: since, question: "Which gives more?" },
+  ]);
+  // Of seven amounts over its life fewer fall into these days.
+  await waitFor(() => expect(panel()).toHaveTextContent(/of \d amounts were weighed|Nothing went in yet/));
+  expect(panel()).not.toHaveTextContent("7 of 7");
+  await keeper.click(press("end it today"));
+  await waitFor(() => expect(panel()).toHaveTextContent(/until/));
+  expect(await settingsNow()).toMatchObject([{ until: TODAY }]);
+  await keeper.click(press("drop it"));
+  await waitFor(async () => expect(await settingsNow()).toEqual([]));
 });
 
 test("looking back: the year by season, and what was written found again by a word and a season, with the way to its bin", async () => {

@@ -4,6 +4,7 @@ import { deedsFor } from "@/core/deed/deed";
 import { sayDeed } from "@/core/deed/words";
 import { profileOf } from "@/core/picture/profile";
 import { formatPercentRange, formatTemperatureRange } from "@/core/quantity/format";
+import { runningOn } from "@/core/reckon/experiment";
 import type { BinToday } from "@/core/round/round";
 import { HELPFUL_WORDS } from "@/core/twin/ahead/words";
 import { useErrands } from "@/session/errand";
@@ -30,7 +31,7 @@ const EXPECTED_FOOD: Record<FoodLeft, (place: number) => string> = {
 
 /** The visit on the bench: what we expect, what you find, what to do, and the lid to close. */
 export function VisitBench({ one, lid }: { readonly one: BinToday; readonly lid: "lifted" | "closed" }) {
-  const { units, today } = useSession();
+  const { units, today, settings } = useSession();
   const visit = useVisit(one, lid);
   const { ask } = useErrands();
   const room = useViewport();
@@ -69,6 +70,11 @@ export function VisitBench({ one, lid }: { readonly one: BinToday; readonly lid:
           </button>
         </p>
       )}
+      {runningOn(settings?.experiments, bin.id, today).map(({ name, from }) => (
+        <p key={`${name}/${from}`} className={styles.begun} role="status">
+          {name}: an experiment runs here. Weigh what goes in and what comes out.
+        </p>
+      ))}
       <div className={styles.columns}>
         <div className={styles.find}>
           <div className={styles.before}>

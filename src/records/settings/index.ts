@@ -1,4 +1,4 @@
-import { localDate, massKg, name, settingsId, volumeL } from "@/vocabulary/fields";
+import { binId, localDate, massKg, name, settingsId, volumeL } from "@/vocabulary/fields";
 import { z } from "@/vocabulary/z";
 import { climate } from "../room";
 import type { RecordFormat } from "../row/migrate";
@@ -8,7 +8,7 @@ const yearDay = z.string().regex(/^(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/, "a d
 
 /** How one keeper likes things; travels with the archive. */
 export const settingsSchema = z.strictObject({
-  schemaVersion: z.literal(6),
+  schemaVersion: z.literal(7),
   ...rowFields,
   id: settingsId,
   units: z.enum(["metric", "us"]),
@@ -35,6 +35,19 @@ export const settingsSchema = z.strictObject({
     .array(z.strictObject({ name, massKg, from: localDate, by: localDate }))
     .max(20)
     .optional(),
+  /** Bins of which everything is weighed from a day on, and what that is to show; `until` is its last day. */
+  experiments: z
+    .array(
+      z.strictObject({
+        name,
+        binId,
+        from: localDate,
+        until: localDate.optional(),
+        question: z.string().trim().min(1).max(200).optional(),
+      }),
+    )
+    .max(40)
+    .optional(),
   /** Costs, income and hours are kept, in this currency. */
   accounts: z.strictObject({ currency: z.string().trim().min(1).max(8) }).optional(),
   /** The air outside over the year, which the rooms follow. */
@@ -48,8 +61,8 @@ export const settingsSchema = z.strictObject({
 export type Settings = z.infer<typeof settingsSchema>;
 
 export const settingsFormat: RecordFormat<Settings, z.input<typeof settingsSchema>> = {
-  current: 6,
-  // A keeper of the first version had measured nothing yet, one of the second had no address for labels, one of the third no tares, one of the fourth neither targets nor accounts, one of the fifth no weather and no busy times.
-  steps: [(row) => row, (row) => row, (row) => row, (row) => row, (row) => row],
+  current: 7,
+  // A keeper of the first version had measured nothing yet, one of the second had no address for labels, one of the third no tares, one of the fourth neither targets nor accounts, one of the fifth no weather and no busy times, one of the sixth no experiments.
+  steps: [(row) => row, (row) => row, (row) => row, (row) => row, (row) => row, (row) => row],
   schema: settingsSchema,
 };
