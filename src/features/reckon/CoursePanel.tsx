@@ -102,7 +102,7 @@ export function CoursePanel({
               value: keyOf(one),
               label: `${one.name}: ${nameOf(one.binId)} since ${dayAndMonth(one.from, today)}${one.until ? `, over` : ""}`,
             })),
-            ...bins.map(({ id, name: label }) => ({ value: id as string, label })),
+            ...bins.map(({ id, name: label }) => ({ value: id, label })),
           ]}
         />
         {bins.length > 0 && <Button onClick={() => setBeginning(true)}>begin an experiment</Button>}

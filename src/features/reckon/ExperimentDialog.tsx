@@ -25,8 +25,8 @@ export function ExperimentDialog({
   const [typed, setTyped] = useState({
     name: "",
     question: "",
-    binId: bins[0]!.id as string,
-    from: today as string,
+    binId: bins[0]!.id,
+    from: today,
   });
   const [isTold, setTold] = useState(false);
   const set = (changes: Partial<typeof typed>) => setTyped({ ...typed, ...changes });
@@ -44,7 +44,7 @@ export function ExperimentDialog({
     if (typed.name.trim() === "" || !read.success || fault) return;
     const question = typed.question.trim();
     await onKeep({
-      name: typed.name.trim() as Experiment["name"],
+      name: typed.name.trim(),
       binId: bin.id,
       from: read.data,
       ...(question === "" ? {} : { question }),
@@ -75,7 +75,7 @@ export function ExperimentDialog({
         label="With"
         value={typed.binId}
         onChoose={(binId) => set({ binId })}
-        options={bins.map(({ id, name }) => ({ value: id as string, label: name }))}
+        options={bins.map(({ id, name }) => ({ value: id, label: name }))}
       />
       <DayField
         label="Everything is weighed from"
