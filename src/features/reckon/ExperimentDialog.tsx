@@ -22,12 +22,12 @@ export function ExperimentDialog({
   readonly onKeep: (one: Experiment) => Promise<unknown>;
   readonly onClose: () => void;
 }) {
-  const [typed, setTyped] = useState({
-    name: "",
-    question: "",
-    binId: bins[0]!.id,
-    from: today,
-  });
+  const [typed, setTyped] = useState<{
+    readonly name: string;
+    readonly question: string;
+    readonly binId: string;
+    readonly from: string;
+  }>({ name: "", question: "", binId: bins[0]!.id, from: today });
   const [isTold, setTold] = useState(false);
   const set = (changes: Partial<typeof typed>) => setTyped({ ...typed, ...changes });
   const bin = bins.find(({ id }) => id === typed.binId) ?? bins[0]!;
