@@ -9,7 +9,9 @@ import type { NoRescue, RescuePlan, RescueStage } from "./rescue";
 export function sayNoRescue(problem: NoRescue, units: UnitSystem): string {
   switch (problem.code) {
     case "rescue/not-wet":
-      return `It is not too wet: about ${formatPercent(problem.moisture)} moist, up to ${formatPercent(problem.targetMoisture)} is right. There is nothing to rescue.`;
+      return problem.moisture > problem.targetMoisture
+        ? `About ${formatPercent(problem.moisture)} moist, hardly over the ${formatPercent(problem.targetMoisture)} that is right. There is nothing to rescue: drier food and a dry sheet on top do it.`
+        : `It is not too wet: about ${formatPercent(problem.moisture)} moist, up to ${formatPercent(problem.targetMoisture)} is right. There is nothing to rescue.`;
     case "rescue/soaks-up":
       return `Dry bedding alone does it: about ${formatVolume(problem.balance.excessL, units)} of water is too much, and there is room for the card that soaks it up. The next visit says how much.`;
     case "rescue/drains":

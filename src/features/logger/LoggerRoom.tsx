@@ -1,5 +1,5 @@
 "use client";
-import { dayAndMonth } from "@/core/calendar/day";
+import { dayAndMonth, shortDay } from "@/core/calendar/day";
 import { climateBy } from "@/core/logger/climate";
 import type { DayOrder, Logged, LoggedClock, LoggerColumns, LoggerProblem } from "@/core/logger/logger";
 import { DAY_ORDERS } from "@/core/logger/logger";
@@ -28,6 +28,7 @@ const ORDERS: Readonly<Record<DayOrder, string>> = {
   dayFirst: "day, month, year",
   monthFirst: "month, day, year",
 };
+const inThousands = (count: number): string => count.toLocaleString("en").replaceAll(",", "\u202f");
 const MOST_BYTES = 200_000_000;
 
 /** A temperature logger's file: dropped, its columns confirmed, read aside, and kept for a bin or a room. Nothing is kept before. */
@@ -243,22 +244,24 @@ function Keep({ logged, hasRooms }: { readonly logged: Logged; readonly hasRooms
             Its time runs back by more than an hour: {logged.clocks.length} clocks wrote this file, two
             loggers or one that was set anew. Only one of them is kept; read the file again for another.
           </p>
-          <SelectField
-            label="Which of them"
-            value={String(nth)}
-            onChoose={(at) => setNth(Number(at))}
-            options={logged.clocks.map((one, at) => ({
-              value: String(at),
-              label: `${dayAndMonth(one.days[0]!.day, today)} to ${dayAndMonth(one.days.at(-1)!.day, today)}, ${one.rows} rows`,
-            }))}
-          />
+          <div className={styles.columns}>
+            <SelectField
+              label="Which of them"
+              value={String(nth)}
+              onChoose={(at) => setNth(Number(at))}
+              options={logged.clocks.map((one, at) => ({
+                value: String(at),
+                label: `${shortDay(one.days[0]!.day)} to ${shortDay(one.days.at(-1)!.day)}, ${one.rows} rows`,
+              }))}
+            />
+          </div>
         </>
       )}
       <Course days={days} />
       <p>
-        {rows.toLocaleString("en").replaceAll(",", "\u202f")} rows, {days.length} days,{" "}
-        {dayAndMonth(days[0]!.day, today)} to {dayAndMonth(days.at(-1)!.day, today)}.{" "}
-        {odd.length > 0 && `${odd.join("; ")}.`}
+        {logged.clocks.length > 1 && `${inThousands(clock.rows)} of `}
+        {inThousands(rows)} rows, {days.length} days, {dayAndMonth(days[0]!.day, today)} to{" "}
+        {dayAndMonth(days.at(-1)!.day, today)}. {odd.length > 0 && `${odd.join("; ")}.`}
       </p>
       <div className={styles.columns}>
         <SelectField

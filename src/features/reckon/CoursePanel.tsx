@@ -105,7 +105,11 @@ export function CoursePanel({
             ...bins.map(({ id, name: label }) => ({ value: id, label })),
           ]}
         />
-        {bins.length > 0 && <Button onClick={() => setBeginning(true)}>begin an experiment</Button>}
+        {bins.length > 0 && (
+          <Button className={styles.begin!} onClick={() => setBeginning(true)}>
+            begin an experiment
+          </Button>
+        )}
       </div>
       {isBeginning && (
         <ExperimentDialog
@@ -121,9 +125,8 @@ export function CoursePanel({
       {experiment && (
         <div className={styles.experiment}>
           <p>
-            <b>{experiment.name}</b>
-            {experiment.question && <>: {experiment.question}</>} {name}, since{" "}
-            {dayAndMonth(experiment.from, today)}
+            <b>{experiment.name}</b>: {experiment.question ? `${experiment.question} ` : ""}
+            {name}, since {dayAndMonth(experiment.from, today)}
             {experiment.until ? ` until ${dayAndMonth(experiment.until, today)}` : "; its lid asks to weigh"}.
           </p>
           {!experiment.until && (
