@@ -1,3 +1,5 @@
+import { airTemperatureC } from "../expectation/climate";
+import { strangeFor } from "./whose";
 import { addDays, dayOfYear } from "../calendar/day";
 import { seeded } from "../chance/seeded";
 import type { LocalDate } from "@/vocabulary/fields";
@@ -195,4 +197,26 @@ test("two loggers in one file are told apart: one behind the other, row by row, 
   // Summer time ends in the third night.
   const autumn = [...rows(0, 3, 15), ...rows(3 * 1440 - 60, 5, 15)];
   expect(read(autumn)).toHaveLength(1);
+});
+
+test("a logger of another room is doubted, and the room it fits is named; a bed a little above its air is not", () => {
+  const cellar = { meanC: 14, swingK: 3, hottestDay: 205, humidity: 0.6 };
+  const shed = { meanC: 5, swingK: 9, hottestDay: 205, humidity: 0.7 };
+  const rooms = [{ id: "cellar", climate: cellar }, { id: "shed", climate: shed }]; // prettier-ignore
+  const days = (climate: typeof cellar, byK: number) =>
+    Array.from({ length: 30 }, (_, at) => {
+      const day = addDays(START, at);
+      const meanC = airTemperatureC(climate, day) + byK;
+      return { day, meanC, lowC: meanC - 1, highC: meanC + 1, readings: 24 };
+    });
+  for (const byK of [-4, 0, 3, 7]) expect(strangeFor(days(cellar, byK), "cellar", rooms)).toBeUndefined();
+  const other = strangeFor(days(shed, 0), "cellar", rooms)!;
+  expect(other.offK).toBeLessThan(-6);
+  expect(other.fitsRoomId).toBe("shed");
+  expect(strangeFor(days(shed, 0), "shed", rooms)).toBeUndefined();
+  // Fahrenheit taken for Celsius fits nowhere.
+  const wrong = days(cellar, 0).map((one) => ({ ...one, meanC: 1.8 * one.meanC + 32 }));
+  expect(strangeFor(wrong, "cellar", rooms)).toEqual({ offK: expect.any(Number) as number });
+  expect(strangeFor([], "cellar", rooms)).toBeUndefined();
+  expect(strangeFor(days(shed, 0), "gone", rooms)).toBeUndefined();
 });

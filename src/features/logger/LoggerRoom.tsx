@@ -3,7 +3,9 @@ import { dayAndMonth, shortDay } from "@/core/calendar/day";
 import { climateBy } from "@/core/logger/climate";
 import type { DayOrder, Logged, LoggedClock, LoggerColumns, LoggerProblem } from "@/core/logger/logger";
 import { DAY_ORDERS } from "@/core/logger/logger";
+import type { UnitSystem } from "@/core/quantity/format";
 import { formatTemperature } from "@/core/quantity/format";
+import { strangeFor } from "@/core/logger/whose";
 import { ofBin } from "@/session/author";
 import { useSession } from "@/session/session";
 import { useBinLog } from "@/session/useBinLog";
@@ -28,6 +30,8 @@ const ORDERS: Readonly<Record<DayOrder, string>> = {
   dayFirst: "day, month, year",
   monthFirst: "month, day, year",
 };
+const sayOff = (byK: number, units: UnitSystem): string =>
+  units === "us" ? `${Math.round(1.8 * byK)} °F` : `${Math.round(byK)} °C`;
 const inThousands = (count: number): string => count.toLocaleString("en").replaceAll(",", "\u202f");
 const MOST_BYTES = 200_000_000;
 
@@ -217,6 +221,9 @@ function Keep({ logged, hasRooms }: { readonly logged: Logged; readonly hasRooms
   const clock = logged.clocks[nth]!;
   const share = bin && log ? shareOf(clock, log.entries, bin.firstDay, today) : undefined;
   const climate = kind === "room" && place ? climateBy(clock.days, place.climate) : undefined;
+  const roomId = place?.id ?? alive.find((one) => one.bin.id === id)?.state.setup?.roomId ?? "";
+  const strange = strangeFor(clock.days, roomId, rooms);
+  const nameOf = (of: string | undefined) => rooms.find((one) => one.id === of)?.name ?? "its room";
   const save = async () => {
     if (bin && share)
       await keep(
@@ -281,6 +288,15 @@ function Keep({ logged, hasRooms }: { readonly logged: Logged; readonly hasRooms
           {bin ? `Keep ${share?.days.length ?? 0} days in its log` : "Set its year by it"}
         </Button>
       </div>
+      {strange && (
+        <p className={styles.doubt} role="status">
+          These days are about {sayOff(Math.abs(strange.offK), units)}{" "}
+          {strange.offK < 0 ? "colder" : "warmer"} than {nameOf(roomId)} is thought to be: is the file of
+          somewhere else
+          {strange.fitsRoomId === undefined ? "" : `, ${nameOf(strange.fitsRoomId)} perhaps`}, or in the other
+          unit? Nothing is kept before you say so.
+        </p>
+      )}
       {share && share.before + share.ahead + share.known + share.tooMany > 0 && (
         <p className={styles.quiet}>
           Not taken:{" "}
