@@ -106,7 +106,7 @@ export function CoursePanel({
           ]}
         />
         {bins.length > 0 && (
-          <Button className={styles.begin!} onClick={() => setBeginning(true)}>
+          <Button className={styles.begin} onClick={() => setBeginning(true)}>
             begin an experiment
           </Button>
         )}
