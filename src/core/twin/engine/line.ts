@@ -11,6 +11,7 @@ import {
   liveOf,
   MARKER_AT,
   MARKER_SIZE,
+  MOST_HERDS,
   moistureOf,
 } from "./state";
 import { appetiteFactor, largerEats, wormsAt, wormsIn } from "./step";
@@ -29,7 +30,6 @@ export const WORMS_ALONG = 0.5;
 
 const STAGE_FIELDS = [AT.NY, AT.BY, AT.NS, AT.BS, AT.NA, AT.BA] as const;
 const MOST_COMPARTMENTS = 24;
-const MOST_HERDS = 16;
 /** By herd and compartment. */
 const draw = new Float64Array(MOST_HERDS * MOST_COMPARTMENTS);
 /** By herd, compartment and field of `STAGE_FIELDS`. */

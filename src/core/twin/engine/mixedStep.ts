@@ -1,9 +1,8 @@
 import type { TwinSpecies } from "./library";
-import { AT, HERD_SIZE, herdOffset, STRIDE } from "./state";
+import { AT, HERD_SIZE, herdOffset, MOST_HERDS, STRIDE } from "./state";
 import type { Surroundings } from "./step";
 import { coldPower, E, flow, grow, heatPower, largerEats, OF_HERD, OF_WARMTH, rot, TRACE, wormsBy, wormsPower, X } from "./step"; // prettier-ignore
 
-const MOST_HERDS = 16;
 const KEPT = [OF_HERD.pace, OF_HERD.eaters, OF_HERD.young, OF_HERD.growing, OF_HERD.adult] as const;
 /** By herd: its pace at this warmth and how its stages eat, in the order of `KEPT`; and the powers of e of its warmth. */
 const own = new Float64Array(MOST_HERDS * KEPT.length);

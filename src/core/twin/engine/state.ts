@@ -25,6 +25,8 @@ export const STRIDE = FIELDS.length + MARKERS * MARKER_SIZE;
  * the same order behind the markers.
  */
 export const HERD_SIZE = AT.BA - AT.Q1 + 1;
+/** More species than there are in the table. */
+export const MOST_HERDS = 8;
 /** How long a member is with so many further herds. */
 export const strideWith = (furtherHerds: number): number => STRIDE + furtherHerds * HERD_SIZE;
 /** How far the fields of a herd lie behind those of the main one, which is herd 0. */
