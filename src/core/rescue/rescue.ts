@@ -9,7 +9,7 @@ import { dryOutSteps, moistureFault } from "../decision/moistureStep";
 import { moistureToday } from "../decision/moistureToday";
 import { bedLitres } from "../expectation/bedLitres";
 import type { Expectation } from "../expectation/expectation";
-import { SETTLED_DRY_KG_PER_L } from "../matter/figures";
+import { MOIST_KG_PER_L, SETTLED_DRY_KG_PER_L } from "../matter/figures";
 import { correctMoisture } from "../moisture/correct";
 import { DRY_BEDDING } from "../practice/dryBedding";
 import type { Practice, Seen } from "../practice/practice";
@@ -122,8 +122,8 @@ export function rescuePlan(
     );
     if (kg <= 0) break;
     const before = bed.moisture;
-    // What is lifted weighs what a litre of this bed weighs.
-    const outKg = Math.min(bed.massKg, (litres * bed.massKg) / bedLitres(now, practice.setup));
+    // As the log books what is lifted by the litre.
+    const outKg = Math.min(bed.massKg, litres * MOIST_KG_PER_L);
     bed.share *= 1 - outKg / bed.massKg;
     const left = bed.massKg - outKg;
     bed.moisture = (left * before + kg * DRY_BEDDING.moisture) / (left + kg);
