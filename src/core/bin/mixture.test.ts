@@ -146,3 +146,23 @@ test("a third species that comes later is known from its day; what stood without
   expect(third.massKg.low).toBeGreaterThan(0.1);
   expect(third.massKg.high).toBeLessThan(0.4);
 });
+
+test("who has died out of a mixture sets no bound any more: in the cold the rest is fed, and no frost is warned of that harms none", () => {
+  const today = addDays(START, 75);
+  const entries = lived(70);
+  const fed = (meanC: number) => {
+    const now = twinOf(entries, today, meanC);
+    const expectation = twinExpectation(now, today);
+    const read = [{ of: "squeeze", squeeze: "fewDrops" }, { of: "foodLeft", foodLeft: "none", place: 1 }] as const; // prettier-ignore
+    return { bound: tenderest(now.state.worms, expectation.herds), alone: tenderest(now.state.worms), decision: decide(expectation, now.practice, [...read], today) }; // prettier-ignore
+  };
+  const cold = fed(7);
+  expect(cold.bound).toEqual(speciesOf("fetida"));
+  // By what came alone it was too cold for a meal.
+  expect(cold.alone.leastC).toBe(speciesOf("eugeniae").leastC);
+  expect(cold.decision.steps.some(({ why }) => why.code === "food/too-cold")).toBe(false);
+  // While both live the tenderest decides.
+  const warm = fed(20);
+  expect(warm.bound.leastC).toBe(speciesOf("eugeniae").leastC);
+  expect(tenderest(replay(entries).worms, [])).toEqual(warm.alone);
+});

@@ -63,10 +63,23 @@ export function herdOf(
   return mix.length > 1 ? { species: speciesOf(worms.speciesId), mix } : { species: mix[0]!.species };
 }
 
-/** What a bin bears: of each bound that of the tenderest that lives in it; all else of its main species. Never throws. */
-export function tenderest(worms: Worms): Species {
-  const all = speciesIn(worms).map(({ species }) => species);
-  const main = speciesOf(worms.speciesId);
+/** What is thought alive of each species; any engine's. */
+type Alive = readonly {
+  readonly speciesId: SpeciesId;
+  readonly massKg: { readonly middle: number; readonly high: number };
+}[];
+
+/**
+ * What a bin bears: of each bound that of the tenderest that lives in it, all else of its main species. Whoever has died
+ * out by all that is known (`herds`) sets no bound any more: for its sake the rest would go hungry. Never throws.
+ */
+export function tenderest(worms: Worms, herds: Alive = []): Species {
+  const wholeKg = herds.reduce((sum, { massKg }) => sum + massKg.middle, 0);
+  const gone = new Set(
+    herds.flatMap(({ speciesId, massKg }) => (massKg.high < NO_PART * wholeKg ? [speciesId] : [])),
+  );
+  const all = speciesIn(worms).flatMap(({ species }) => (gone.has(species.id) ? [] : [species]));
+  const main = all.find(({ id }) => id === worms.speciesId) ?? all[0] ?? speciesOf(worms.speciesId);
   if (all.length < 2) return main;
   const most = (of: (species: Species) => number) => Math.max(...all.map(of));
   const least = (of: (species: Species) => number) => Math.min(...all.map(of));

@@ -18,7 +18,7 @@ export function emergency(
   seen: Seen,
   today: LocalDate,
 ): Decision | undefined {
-  const species = tenderest(practice.state.worms);
+  const species = tenderest(practice.state.worms, expectation.herds);
   const limitC = Math.min(31, species.heatDeathC - 4);
   const bed = bedC(expectation, seen);
   const measured = seen.temperatureC;

@@ -74,7 +74,7 @@ export function feedSteps(
   });
   if (state.worms.massKg <= 0) return wait({ code: "food/no-worms" }, 7);
   // Of a mixture the tenderest decides what is borne; each eats at its own pace.
-  const species = tenderest(state.worms);
+  const species = tenderest(state.worms, expectation.herds);
   const temperatureC = bedC(expectation, seen);
   // The keeper's own bounds for this bin hold beside the species'.
   const { coldestC = -Infinity, warmestC = Infinity } = practice.setup.own ?? {};

@@ -28,6 +28,6 @@ export function sayMixture(
   return [
     `${came.map(({ species, share }) => `${species.name} ${formatPercent(share)}`).join(", ")} of what came.`,
     ...(wholeKg > 0 ? [`Alive by now, as far as can be told: ${living.join(", ")}.`] : []),
-    "Each eats, breeds and dies at its own warmth and pace, on the same food; heat and cold are warned of by the tenderest.",
+    "Each eats, breeds and dies at its own warmth and pace, on the same food; heat and cold are warned of by the tenderest that is alive.",
   ].join(" ");
 }

@@ -55,7 +55,7 @@ export function advisedYear(
       // Weather is warned of on the slate, whether or not a lid is due.
       if (hardship && lastHeard && day >= guardedUntil) {
         const spells = warnedOf(lastHeard.state, lastHeard.expectation, climate, today, airK, day);
-        const guard = guardFor(spells, lastHeard.state.worms, today);
+        const guard = guardFor(spells, lastHeard.state.worms, lastHeard.expectation.herds, today);
         if (guard) {
           bin.shift(guard.byK, guard.days);
           guardedUntil = day + guard.days;

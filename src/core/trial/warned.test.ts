@@ -11,7 +11,7 @@ const spell = (from: number, byK: number) => (day: number) => (day >= from && da
 const guarded = (from: number, byK: number) => {
   const airK = spell(from, byK);
   const spells = warnedOf(state, simpleExpectation(state, CLIMATE, TODAY), CLIMATE, TODAY, airK, 60);
-  return { spells, guard: guardFor(spells, state.worms, TODAY) };
+  return { spells, guard: guardFor(spells, state.worms, undefined, TODAY) };
 };
 
 test("a keeper of the trial guards on the eve of a spell, by as much as it takes, and for as long as it lasts", () => {

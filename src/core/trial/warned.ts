@@ -70,11 +70,12 @@ const MUCH_K = 3;
 export function guardFor(
   spells: readonly Spell[],
   worms: Worms,
+  herds: Expectation["herds"],
   today: LocalDate,
 ): { readonly byK: number; readonly days: number } | undefined {
   const near = spells.find(({ against, from }) => against !== "rain" && daysBetween(today, from) <= 1);
   if (near?.worstC === undefined) return undefined;
-  const species = tenderest(worms);
+  const species = tenderest(worms, herds);
   const isHeat = near.against === "heat";
   const beyondK = isHeat ? near.worstC - hotFromC(species) : frostFromC(species) - near.worstC;
   const byK = (beyondK > MUCH_K ? 2 : 1) * GUARD_K;

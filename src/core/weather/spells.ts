@@ -103,7 +103,7 @@ export function spellsAhead(
     const { setup, worms } = one.state;
     const room = setup && rooms[setup.roomId];
     if (!setup || !room || isOutOfUse(one.state) || worms.massKg <= 0) return [];
-    const species = tenderest(worms);
+    const species = tenderest(worms, one.expectation.herds);
     const bed = bedOf(one, room.climate, outlook, today).filter(
       ({ day }) => daysBetween(today, day) <= WARNED_DAYS,
     );
@@ -178,7 +178,7 @@ function betterRoom(
   today: LocalDate,
   against: "heat" | "frost",
 ): string | undefined {
-  const species = tenderest(one.state.worms);
+  const species = tenderest(one.state.worms, one.expectation.herds);
   const marginOf = (climate: Climate): number => {
     const bed = bedOf(one, climate, outlook, today);
     return against === "heat"

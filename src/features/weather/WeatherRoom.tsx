@@ -201,7 +201,7 @@ function Nearest({ bins, weather }: { readonly bins: readonly BinToday[]; readon
   const near = bins
     .flatMap((one) => {
       const at = rooms.find(({ id }) => id === one.state.setup!.roomId);
-      const species = tenderest(one.state.worms);
+      const species = tenderest(one.state.worms, one.expectation.herds);
       const bed = at ? bedOf(one, at.climate, weather.outlook, today) : [];
       if (bed.length === 0) return [];
       const warmest = bed.reduce((a, b) => (b.highC > a.highC ? b : a));

@@ -69,8 +69,21 @@ export interface TwinDay {
 }
 
 /** Too warm for a herd: below its heat death by a margin, 32 °C at most. Source: process model 8, 5.2. */
-export const heatLimitC = ({ bin }: Ensemble): number =>
-  Math.min(32, ...livingIn(bin).map(({ heatDeathC }) => heatDeathC - 3));
+export function heatLimitC({ bin, lines }: Ensemble): number {
+  const species = livingIn(bin);
+  if (species.length === 1) return Math.min(32, species[0]!.heatDeathC - 3);
+  // Of a mixture the tenderest that still has a part in it.
+  const masses = species.map((_, herd) =>
+    lines.reduce((sum, line) => sum + line.reduce((all, s) => all + herdG(s, herd), 0), 0),
+  );
+  const least = HARDLY_ANY * masses.reduce((sum, g) => sum + g, 0);
+  return Math.min(
+    32,
+    ...species.map(({ heatDeathC }, herd) => (masses[herd]! >= least ? heatDeathC - 3 : 32)),
+  );
+}
+/** A smaller share of all worms of a bin is no part of it. */
+const HARDLY_ANY = 0.05;
 /** Of a bin of several compartments only those count where the herd or its food is: a drowned end no one lives in is no emergency. */
 const LIVED_IN = 0.1;
 const FED_G = 20;
