@@ -17,6 +17,7 @@ import { makeRoom } from "./makeRoom";
 import { otherPartSteps } from "./otherParts";
 import type { SignsToday } from "./signs";
 import { signsToday } from "./signs";
+import { tightLidStep } from "./tightLid";
 import {
   dryOutSteps,
   measurable,
@@ -323,6 +324,7 @@ function beddingOnly(
       ? [{ kind: "removeFood", why: { code: "smell/food-source" }, evidence } satisfies Step]
       : []),
     { kind: "fluff", why: { code: "air/let-in" }, evidence },
+    ...tightLidStep(expectation, practice.setup),
     ...dry.map((step) =>
       step.kind === "addDryBedding"
         ? { ...step, why: { code: "smell/off", smell } as const, evidence: [...evidence, ...step.evidence] }
@@ -353,6 +355,7 @@ function airFirst(expectation: Expectation, practice: Practice, seen: Seen, toda
     verdict: "beddingOnly",
     steps: [
       { kind: "fluff", why, evidence },
+      ...tightLidStep(expectation, practice.setup),
       ...dryOutSteps(expectation, practice, seen, { atLeast: true })
         .filter((step) => step.kind !== "fluff" && step.kind !== "drain")
         .map((step) => (step.kind === "addDryBedding" ? { ...step, why } : step)),

@@ -69,6 +69,8 @@ export type Reason =
   /** Drops under the lid and worms up the walls: the air above the bed is too moist, not the bed too bare. */
   | { readonly code: "sign/sweating" }
   | { readonly code: "air/gas-off-first" }
+  /** A tight lid over little air: what is breathed off stays under it. */
+  | { readonly code: "air/tight-lid"; readonly airL: number }
   | { readonly code: "air/let-in" }
   | { readonly code: "air/at-risk"; readonly trouble: number }
   | { readonly code: "smell/off"; readonly smell: Smell }

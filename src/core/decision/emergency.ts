@@ -5,6 +5,7 @@ import type { Expectation } from "../expectation/expectation";
 import type { Caution, Decision, Evidence, Reason, Step } from "./decision";
 import { bedC } from "./feed";
 import { canDrain, dryOutSteps } from "./moistureStep";
+import { tightLidStep } from "./tightLid";
 import type { Practice, Seen } from "../practice/practice";
 import { targetMoisture } from "../practice/practice";
 
@@ -150,6 +151,7 @@ function escape(expectation: Expectation, practice: Practice, seen: Seen, today:
     [],
     [
       { kind: "ventilate", why: { code: "emergency/escape" }, evidence },
+      ...tightLidStep(expectation, practice.setup),
       { kind: "rescueWorms", why: { code: "emergency/escape" }, evidence },
       { kind: "removeFood", why: { code: "smell/food-source" }, evidence },
       ...bedding(expectation, practice, seen, { code: "emergency/escape" }, evidence),

@@ -107,6 +107,11 @@ export function sayStep(step: Step, { units }: Pick<Speech, "units">): StepWords
         "",
       );
     case "airLid":
+      if (step.why.code === "air/tight-lid")
+        return words(
+          "Prop the lid open by a finger’s breadth, with net or cloth over the gap, until it smells sound.",
+          "",
+        );
       return words(
         "Leave the lid off for some hours, or lay a dry sheet over the bed; no bedding for it.",
         "",
@@ -249,6 +254,8 @@ export function sayReason(why: Reason, { units, today }: Speech): string {
       return SIGN_WORDS[why.sign].why;
     case "sign/sweating":
       return "Drops under the lid and worms up the walls: the air above is wetter than the bed. More bedding would not change that; it dries with the lid off or under a dry sheet, changed when it is damp.";
+    case "air/tight-lid":
+      return `Its lid shuts tight over about ${formatVolume(why.airL, units)} of air: what rots and breathes below fills that with gas. Ten holes of 5 mm high in the sides end it for good.`;
     case "air/gas-off-first":
       return "Your own lungs come first: work only when the sting is gone.";
     case "air/at-risk":

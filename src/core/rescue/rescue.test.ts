@@ -1,6 +1,7 @@
 import fc from "fast-check";
-import { CLIMATE, entry, look, newTub, setupOf, START } from "../../../tests/log";
+import { CLIMATE, entry, kilograms, litres, look, newTub, setupOf, START } from "../../../tests/log";
 import { replay } from "../bin/replay";
+import { fedCompartment, volumeOfL } from "../bin/system";
 import { addDays } from "../calendar/day";
 import { decide } from "../decision/decide";
 import { simpleExpectation } from "../expectation/simpleEngine";
@@ -9,6 +10,8 @@ import { DRY_BEDDING } from "../practice/dryBedding";
 import { practiceOf, seenIn, targetMoisture } from "../practice/practice";
 import { dueDay } from "../round/due";
 import { rescuePlan } from "./rescue";
+import { rescueSoFar } from "./soFar";
+import { sayRescueSoFar } from "./words";
 
 const TODAY = addDays(START, 60);
 const bed = (drainage: "none" | "poor" | "sump" | "free", moisture: number, freeL: number, massKg = 30) => {
@@ -41,7 +44,7 @@ test("what is proposed reaches its target by its own sums, fits the bin each day
         const { stages, outL, balance, targetMoisture: wanted } = answer.value;
         expect(wanted).toBe(high);
         let room = freeL;
-        let kg = massKg;
+        let kg = Math.min(massKg, volumeOfL(fedCompartment(practice.setup)) * MOIST_KG_PER_L);
         let wet = moisture;
         for (const stage of stages) {
           room +=
@@ -125,5 +128,58 @@ test("while a rescue goes on a visit never comes back later than the rescue's ow
       on,
     );
     expect(decision.nextDay <= addDays(on, 4)).toBe(true);
+  }
+});
+
+test("a rescue is held against what was done since: bed out, dry bedding in, liquid off; damp bedding and what was before do not count", () => {
+  const bedded = (kg: number, on: number, moisture?: number) =>
+    entry(
+      {
+        kind: "bedded",
+        parts: [{ materialId: "cardboard-corrugated", amount: kilograms(kg), ...(moisture === undefined ? {} : { moisture }) }],
+      },
+      on,
+    ); // prettier-ignore
+  const log = [
+    bedded(5, 50),
+    entry({ kind: "removed", what: "contents", amount: litres(9) }, 50),
+    entry({ kind: "rescue", is: "begun" }, 56),
+    entry({ kind: "removed", what: "contents", amount: litres(4) }, 56),
+    entry({ kind: "removed", what: "contents", amount: kilograms(2 * MOIST_KG_PER_L) }, 58),
+    entry({ kind: "removed", what: "food" }, 58),
+    bedded(0.8, 56),
+    bedded(3, 58, 0.75),
+    entry({ kind: "drained", amount: litres(1.5) }, 58),
+  ];
+  const done = rescueSoFar(log, addDays(START, 56));
+  expect(done.outL).toBeCloseTo(6, 9);
+  expect(done).toMatchObject({ beddingKg: 0.8, liquidL: 1.5 });
+  const { answer } = bed("none", 0.88, 2);
+  const plan = answer.ok ? answer.value : undefined;
+  expect(sayRescueSoFar(done, plan, "metric")).toMatch(/^So far: 6(\.0)? L of the bed .* Still to do/);
+  expect(sayRescueSoFar({ outL: 0, beddingKg: 0, liquidL: 0 }, undefined, "metric")).toBe("So far nothing of it was noted as done."); // prettier-ignore
+});
+
+test("the plan before the squeeze is kept is the plan after it: the button that begins a rescue does not change it", () => {
+  for (const kg of [10, 14, 18, 22, 26]) {
+    const log = [
+      ...newTub(0.5, setupOf("tub", { drainage: "none" })),
+      entry(
+        { kind: "bedded", parts: [{ materialId: "leaf-mould", amount: kilograms(kg), moisture: 0.8 }] },
+        5,
+      ),
+    ];
+    const plan = (kept: boolean) => {
+      const squeeze = { of: "squeeze", squeeze: "stream" } as const;
+      const state = replay(kept ? [...log, look([squeeze], 60)] : log);
+      const seen = seenIn([squeeze], "c1");
+      return rescuePlan(simpleExpectation(state, CLIMATE, TODAY), practiceOf(state)!, seen, TODAY);
+    };
+    const [before, after] = [plan(false), plan(true)];
+    expect(before.ok).toBe(true);
+    if (!before.ok || !after.ok) throw new Error("begun, it is refused");
+    expect(after.value.outL).toBeCloseTo(before.value.outL, 6);
+    expect(after.value.beddingKg).toBeCloseTo(before.value.beddingKg, 6);
+    expect(after.value.balance.excessL).toBeCloseTo(before.value.balance.excessL, 6);
   }
 });

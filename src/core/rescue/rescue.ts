@@ -1,8 +1,9 @@
+import type { BinSetup } from "@/records/setup";
 import type { LocalDate } from "@/vocabulary/fields";
 import type { Outcome } from "@/vocabulary/outcome";
 import { done, refused } from "@/vocabulary/outcome";
 import { RESCUE_LOOK_DAYS } from "../bin/watch";
-import { fedCompartment } from "../bin/system";
+import { fedCompartment, volumeOfL } from "../bin/system";
 import { scaled } from "../bin/matter";
 import { addDays } from "../calendar/day";
 import { dryOutSteps, moistureFault } from "../decision/moistureStep";
@@ -54,10 +55,28 @@ const MOST_STAGES = 6;
 /** Of the bed at most so much leaves it in all: the rest is the herd's refuge and its living stock. */
 const MOST_OUT = 0.6;
 
+/**
+ * What the bed weighs as wet as it is felt to be: its dry matter is known better than its water, until the forecast has heard the
+ * squeeze itself. Water beyond what fits the part stands outside the sum.
+ */
+function bedMassKg(
+  { fedMassKg, moisture: expected, twin }: Expectation,
+  setup: BinSetup,
+  moisture: number,
+): number {
+  if (twin?.hasReadToday) return fedMassKg.middle;
+  const byDry = (fedMassKg.middle * (1 - expected.middle)) / (1 - moisture);
+  return Math.min(byDry, volumeOfL(fedCompartment(setup)) * MOIST_KG_PER_L);
+}
+
 /** What can still be settled by bedding, in litres. Never throws. */
-function mudBalance(expectation: Expectation, practice: Practice, moisture: number): MudBalance {
+function mudBalance(
+  expectation: Expectation,
+  practice: Practice,
+  moisture: number,
+  massKg: number,
+): MudBalance {
   const { high } = targetMoisture(practice);
-  const massKg = expectation.fedMassKg.middle;
   const dryKg = massKg * (1 - moisture);
   const excessL = Math.max(0, massKg * moisture - (dryKg * high) / (1 - high));
   // Each dry litre of bedding takes a settled litre of room, and so much water to the target.
@@ -68,7 +87,7 @@ function mudBalance(expectation: Expectation, practice: Practice, moisture: numb
   return {
     excessL,
     soakableL: Math.min(excessL, freeL * takesL),
-    bedL: bedLitres(expectation, practice.setup),
+    bedL: bedLitres({ fedMassKg: { low: massKg, middle: massKg, high: massKg }, freeL }, practice.setup),
     freeL,
   };
 }
@@ -90,14 +109,15 @@ export function rescuePlan(
   const moisture = moistureToday(seen, expectation);
   if ((fault !== "wet" && fault !== "stream") || moisture <= target.high)
     return refused({ code: "rescue/not-wet", moisture, targetMoisture: target.high });
-  const balance = mudBalance(expectation, practice, moisture);
+  const massKg = bedMassKg(expectation, practice.setup, moisture);
+  const balance = mudBalance(expectation, practice, moisture, massKg);
   if (practice.setup.drainage === "free") return refused({ code: "rescue/drains", balance });
   const fed = fedCompartment(practice.setup).id;
   // By mass alone from here: a forecast of the bed as it was does not hold while half of it is changed.
   const { twin: _twin, ...byMass } = expectation;
   // What drains slowly is not counted on: as if nothing drained.
   const undrained: Practice = { ...practice, setup: { ...practice.setup, drainage: "none" } };
-  const bed = { massKg: expectation.fedMassKg.middle, moisture, freeL: expectation.freeL, share: 1 };
+  const bed = { massKg, moisture, freeL: expectation.freeL, share: 1 };
   const stages: RescueStage[] = [];
   let outL = 0;
   for (let nth = 0; nth < MOST_STAGES && bed.moisture > target.high + 1e-6; nth += 1) {
@@ -143,10 +163,7 @@ export function rescuePlan(
   }
   if (bed.moisture > target.high + 0.005 || outL > MOST_OUT * balance.bedL)
     return refused({ code: "rescue/out-of-reach", balance, moisture: bed.moisture });
-  const wholeKg = correctMoisture(
-    { massKg: expectation.fedMassKg.middle, moisture, targetMoisture: target.high },
-    DRY_BEDDING,
-  );
+  const wholeKg = correctMoisture({ massKg, moisture, targetMoisture: target.high }, DRY_BEDDING);
   const wholeL = wholeKg.ok
     ? (wholeKg.value.beddingKg * (1 - DRY_BEDDING.moisture)) / SETTLED_DRY_KG_PER_L.bedding
     : Infinity;

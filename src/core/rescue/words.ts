@@ -4,6 +4,7 @@ import { shortDay, spokenDay } from "../calendar/day";
 import type { UnitSystem } from "../quantity/format";
 import { formatMass, formatPercent, formatVolume } from "../quantity/format";
 import type { NoRescue, RescuePlan, RescueStage } from "./rescue";
+import type { RescueSoFar } from "./soFar";
 
 /** Why no rescue is proposed, and what is done instead. */
 export function sayNoRescue(problem: NoRescue, units: UnitSystem): string {
@@ -61,4 +62,21 @@ export function rescueSteps(
     "Under the bed comes a base of crumpled card, a hand deep, when it is loosened; no wet food until the squeeze is right.",
     `Look every second day, squeeze each time. It is over when the squeeze is right on two looks; by the sum that is about ${shortDay(plan.reachedOn)}.`,
   ];
+}
+
+/** What a rescue has done, against what is still to do by the squeeze of today; `plan` undefined where none is left or asked for. */
+export function sayRescueSoFar(
+  { outL, beddingKg, liquidL }: RescueSoFar,
+  plan: RescuePlan | undefined,
+  units: UnitSystem,
+): string {
+  const parts = [
+    ...(outL > 0 ? [`${formatVolume(outL, units)} of the bed lifted out`] : []),
+    ...(beddingKg > 0 ? [`${formatMass(beddingKg, units)} of dry bedding in`] : []),
+    ...(liquidL > 0 ? [`${formatVolume(liquidL, units)} of liquid off`] : []),
+  ];
+  const sofar = parts.length > 0 ? `So far: ${parts.join(", ")}.` : "So far nothing of it was noted as done.";
+  if (!plan) return sofar;
+  const out = plan.outL >= 0.5 ? `${formatVolume(plan.outL, units)} out and ` : "";
+  return `${sofar} Still to do, by how it is now: ${out}${formatMass(plan.beddingKg, units)} of dry card in.`;
 }

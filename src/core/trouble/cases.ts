@@ -119,6 +119,10 @@ export const CASES: readonly TroubleCase[] = [
   { about: "a herd in a shoe box", signs: ["worms-small", "worms-pale-thin"], context: { wormsKgPerM2: 15, fedKg: 0.4, canTakeKg: 3 }, was: ["overcrowding", "starvation"] },
   { about: "a shard in sound castings", signs: ["plastic-glass", "smell-earthy"], was: ["foreign-matter"] },
   { about: "a blocked tap, and fruit lies bare", signs: ["tap-blocked", "leachate-foul", "fruit-flies"], context: { isFoodBare: true }, was: ["blocked-tap", "exposed-food"] },
+  // Small and shut.
+  { about: "a bucket with its lid clipped on", signs: ["worms-on-lid", "smell-rotten-egg", "condensation-lid"], context: { tightLidAirL: 9 }, was: ["compaction-no-air", "too-wet"] },
+  { about: "a shut box after a large meal", signs: ["smell-sour", "worms-on-walls"], context: { tightLidAirL: 14, fedKg: 1.6, canTakeKg: 0.7 }, was: ["overfeeding", "compaction-no-air"] },
+  { about: "a shut box, all well", signs: ["smell-earthy", "condensation-lid"], context: { tightLidAirL: 18 }, was: ["normal-life"] },
 ]; // prettier-ignore
 
 /** From here on all are held out. */

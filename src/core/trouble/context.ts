@@ -26,6 +26,8 @@ export const troubleContext = z.strictObject({
   castingsShare: z.number().min(0).max(1).optional(),
   ateLately: z.array(z.enum(ATE)).max(ATE.length).optional(),
   drains: z.enum(["free", "sump", "poor", "none"]).optional(),
+  /** Litres of air under a lid that shuts tight, where that is little. */
+  tightLidAirL: z.number().min(0).max(1_000).optional(),
   isFoodBare: z.boolean().optional(),
   hasStorm: z.boolean().optional(),
 });

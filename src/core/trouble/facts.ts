@@ -9,7 +9,7 @@ export interface FactWeight {
 export const FACTS = [
   "fedTooMuch", "fedLittle", "fedAsItTakes", "wetterThanWished", "drierThanWished", "asMoistAsWished", "hot", "cold", "mild",
   "young", "old", "newWorms", "longUnvisited", "seenLately", "harvestedLately", "turnedLately", "limedLately", "crowded", "roomy",
-  "nearlyAllCastings", "littleIsCastings", "noDrain", "foodBare", "storm", ...(["animal", "manure", "protein", "sour", "salty", "heating", "hard"] as const).map((ate) => `ate-${ate}` as const),
+  "nearlyAllCastings", "littleIsCastings", "noDrain", "tightLid", "foodBare", "storm", ...(["animal", "manure", "protein", "sour", "salty", "heating", "hard"] as const).map((ate) => `ate-${ate}` as const),
 ] as const; // prettier-ignore
 export type Fact = (typeof FACTS)[number];
 
@@ -84,6 +84,8 @@ export function factWeights(known: TroubleContext): readonly FactWeight[] {
     else say("littleIsCastings", ["finished-needs-harvest", -1.5]);
   }
   if (known.drains === "none" || known.drains === "poor") say("noDrain", ["poor-drainage", 1]);
+  if (known.tightLidAirL !== undefined)
+    say("tightLid", ["compaction-no-air", 1.5], ["too-wet", 0.5], ["too-dry", -1], ["normal-life", -0.5]);
   if (known.isFoodBare) say("foodBare", ["exposed-food", 1.5]);
   if (known.hasStorm) say("storm", ["weather-pressure", 1.5]);
   for (const ate of known.ateLately ?? []) say(`ate-${ate}`, ...ATE_WEIGHTS[ate]);

@@ -8,6 +8,7 @@ import { wholeMaterial } from "../catalogue/composition";
 import type { Expectation } from "../expectation/expectation";
 import { feedPartMatter } from "../log/amount";
 import { speciesOf } from "../catalogue/species";
+import { airUnderTightLidL } from "../decision/tightLid";
 import { ration } from "../ration/ration";
 import { practiceOf, targetMoisture } from "../practice/practice";
 import type { Ate, TroubleContext } from "./context";
@@ -99,6 +100,7 @@ export function knownOf(
     castingsShare: expectation.ripeness.middle,
     ...given("ateLately", ateLately.length > 0 ? [...ateLately] : undefined),
     ...(setup ? { drains: setup.drainage } : {}),
+    ...given("tightLidAirL", setup && airUnderTightLidL(expectation, setup)),
   };
 }
 

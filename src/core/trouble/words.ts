@@ -1,5 +1,5 @@
 import type { UnitSystem } from "../quantity/format";
-import { formatMass, formatPercent, formatTemperature } from "../quantity/format";
+import { formatMass, formatPercent, formatTemperature, formatVolume } from "../quantity/format";
 import type { TroubleContext } from "./context";
 import type { Evidence } from "./diagnose";
 import type { Fact } from "./facts";
@@ -48,6 +48,8 @@ const FACT_WORDS: Readonly<Record<Fact, Say>> = {
   littleIsCastings: ({ castingsShare = 0 }) =>
     `only about ${formatPercent(castingsShare)} of it are castings`,
   noDrain: () => "water has no good way out of it",
+  tightLid: ({ tightLidAirL = 0 }, units) =>
+    `its lid shuts tight over only about ${formatVolume(tightLidAirL, units)} of air, where gas gathers`,
   foodBare: () => "food lies bare",
   storm: () => "a storm is about",
   "ate-animal": () => "meat, fish, dairy or eggs went in lately",

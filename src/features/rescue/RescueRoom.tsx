@@ -7,13 +7,16 @@ import type { Practice } from "@/core/practice/practice";
 import { practiceOf, seenIn } from "@/core/practice/practice";
 import type { RescuePlan } from "@/core/rescue/rescue";
 import { rescuePlan } from "@/core/rescue/rescue";
-import { rescueSteps, sayBalance, sayNoRescue, sayStage } from "@/core/rescue/words";
+import { rescueSoFar } from "@/core/rescue/soFar";
+import { rescueSteps, sayBalance, sayNoRescue, sayRescueSoFar, sayStage } from "@/core/rescue/words";
 import type { BinToday } from "@/core/round/round";
 import { SQUEEZE_WORDS } from "@/core/words/readings";
 import type { Reading } from "@/records/entry";
 import { newId, ofBin } from "@/session/author";
 import { useErrands } from "@/session/errand";
 import { useSession } from "@/session/session";
+import { useRefined } from "@/session/useRefined";
+import { useBinLog } from "@/session/useBinLog";
 import { Choice } from "@/ui/choice/Choice";
 import { Fist } from "@/ui/marks/Fist";
 import room from "@/ui/room.module.css";
@@ -57,7 +60,8 @@ function Bench({ one, practice }: { readonly one: BinToday; readonly practice: P
   const { today, units, author, keep } = useSession();
   const { choose } = useErrands();
   const { guarded, isBusy } = useGuarded();
-  const { bin, state, expectation } = one;
+  const { bin, state } = one;
+  const log = useBinLog(bin.id);
   useEffect(() => choose(bin.id), [bin.id, choose]);
   const fed = fedCompartment(practice.setup).id;
   const kept = state.seen?.day === today ? state.seen.readings : [];
@@ -65,6 +69,8 @@ function Bench({ one, practice }: { readonly one: BinToday; readonly practice: P
   const [felt, setFelt] = useState<Squeeze>();
   const squeeze = felt ?? keptSqueeze;
   const inHand: readonly Reading[] = felt && felt !== keptSqueeze ? [{ of: "squeeze", squeeze: felt }] : [];
+  // As at a visit: the forecast hears the squeeze in hand before anything is built on it.
+  const { expectation } = useRefined(bin.id, one.expectation, inHand);
   const known: Practice =
     inHand.length > 0 ? { ...practice, state: looked(state, { day: today, lid: "lifted", readings: inHand }) } : practice; // prettier-ignore
   const seen = seenIn([...kept, ...inHand], fed);
@@ -93,7 +99,14 @@ function Bench({ one, practice }: { readonly one: BinToday; readonly practice: P
           <b>Under way since {dayAndMonth(rescue.since, today)}.</b> The squeeze was right on{" "}
           {rescue.rightOn.length} of {RIGHT_LOOKS} looks.{" "}
           {rescue.lookOn <= today ? "Look today" : `Look again ${spokenDay(rescue.lookOn, today)}`}: the visit
-          asks for the stage of that day. <Link href={`/visit?id=${bin.id}`}>Lift the lid</Link>{" "}
+          asks for the stage of that day.{" "}
+          {log &&
+            sayRescueSoFar(
+              rescueSoFar(log.entries, rescue.since),
+              answer.ok ? answer.value : undefined,
+              units,
+            )}{" "}
+          <Link href={`/visit?id=${bin.id}`}>Lift the lid</Link>{" "}
           <Button size="small" disabled={isBusy} onClick={() => void tell("left")}>
             leave it off
           </Button>

@@ -53,6 +53,7 @@ test("mud is rescued stage by stage; begun with the squeeze of today in one act,
   expect((await state()).seen?.readings).toMatchObject([{ of: "squeeze", squeeze: "stream" }]);
   expect(new Set((await written()).map(({ actId }) => actId)).size).toBe(1);
   expect(await screen.findByText(/Under way since/)).toBeVisible();
+  expect(screen.getByRole("status")).toHaveTextContent(/So far nothing of it was noted as done. Still to do, by how it is now: .*of dry card in/); // prettier-ignore
   // Begun twice is not offered.
   expect(screen.queryByRole("button", { name: "begin the rescue" })).toBeNull();
   await keeper.click(press("take it back"));

@@ -15,7 +15,7 @@ import { StepLine } from "./StepLine";
 import { SurpriseQuestion } from "./SurpriseQuestion";
 import { doable, nextDayOf, stepKey } from "./visitEntries";
 import type { VisitInHand } from "./useVisit";
-import { WaterAhead } from "./WaterAhead";
+import { AheadOfMeal } from "./AheadOfMeal";
 import styles from "./Visit.module.css";
 
 const HEADS: Record<Verdict, string> = {
@@ -115,7 +115,7 @@ export function DoNow({ visit, lid }: { readonly visit: VisitInHand; readonly li
             to={addDays(today, 800)}
           />
         )}
-        {lid === "lifted" && <WaterAhead visit={visit} />}
+        {lid === "lifted" && <AheadOfMeal visit={visit} />}
         {lid === "lifted" && <Outlook visit={visit} />}
         {decision.cautions.length > 0 && lid === "lifted" && (
           <ul className={styles.cautions}>

@@ -18,7 +18,7 @@ import { useSession } from "@/session/session";
 import type { Remote } from "@/workers/twin.client";
 import type { TwinSubject } from "@/workers/twin.protocol";
 import type { VisitInHand } from "./useVisit";
-import { useTwinAnswer } from "./useTwinAnswer";
+import { useTwinAnswer } from "@/session/useTwinAnswer";
 import { amountOf, stepKey } from "./visitEntries";
 import styles from "./Visit.module.css";
 

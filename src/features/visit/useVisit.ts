@@ -19,7 +19,7 @@ import { useGuarded } from "@/ui/useGuarded";
 import { localDate } from "@/vocabulary/fields";
 import type { FieldFault, VisitTyped } from "./visitTyped";
 import { NOTHING_TYPED, readingsIn } from "./visitTyped";
-import { useRefined } from "./useRefined";
+import { useRefined } from "@/session/useRefined";
 import type { DoneHow } from "./visitEntries";
 import { mealOf, takenFromStore, visitFacts } from "./visitEntries";
 

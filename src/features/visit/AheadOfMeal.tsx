@@ -1,8 +1,9 @@
 "use client";
+import { heatOfFood, sayHeatOfFood } from "@/core/decision/heatOfFood";
 import { bringsWaterLate } from "@/core/decision/withMeal";
 import { moistureToday } from "@/core/decision/moistureToday";
 import { looked } from "@/core/bin/readings";
-import { fedCompartment } from "@/core/bin/system";
+import { areaM2, fedCompartment } from "@/core/bin/system";
 import { spokenDay } from "@/core/calendar/day";
 import { seenIn, targetMoisture } from "@/core/practice/practice";
 import { sayWetAhead } from "@/core/twin/ahead/words";
@@ -14,8 +15,8 @@ import Link from "next/link";
 import type { VisitInHand } from "./useVisit";
 import styles from "./Visit.module.css";
 
-/** What a visit says of water to come: a rescue under way or asked for, what this meal brings, and where it leads if it goes on. */
-export function WaterAhead({ visit }: { readonly visit: VisitInHand }) {
+/** What a visit says of what is to come: a rescue under way or asked for, the water and the heat of this meal, and where it leads. */
+export function AheadOfMeal({ visit }: { readonly visit: VisitInHand }) {
   const { bins, units, today } = useSession();
   const { practice, readings, refined, decision, meal, binId } = visit;
   if (!practice) return null;
@@ -33,6 +34,8 @@ export function WaterAhead({ visit }: { readonly visit: VisitInHand }) {
       wettest: targetMoisture(practice).high,
       drainage: practice.setup.drainage,
     });
+  const fed = fedCompartment(practice.setup);
+  const heat = meal && heatOfFood(meal, areaM2(fed) / Math.max(1, fed.placeCount));
   const ahead = bins?.find(({ bin }) => bin.id === binId)?.expectation.twin?.wetAhead;
   return (
     <>
@@ -62,6 +65,7 @@ export function WaterAhead({ visit }: { readonly visit: VisitInHand }) {
           </p>
         )
       )}
+      {heat && <p className={styles.leftOut}>{sayHeatOfFood(heat, units)}</p>}
       {ahead && <p className={styles.leftOut}>{sayWetAhead(ahead, units)}</p>}
     </>
   );

@@ -1,7 +1,7 @@
 "use client";
 import type { Expectation, TwinAdvice } from "@/core/expectation/expectation";
 import type { Reading } from "@/records/entry";
-import { useSession } from "@/session/session";
+import { useSession } from "./session";
 import type { Remote } from "@/workers/twin.client";
 import type { TwinSubject } from "@/workers/twin.protocol";
 import { useTwinAnswer } from "./useTwinAnswer";

@@ -71,3 +71,22 @@ test("a wet meal tells its water before it is given, and where it goes in this b
     await leaveCellar();
   }
 });
+
+test("feed that heats is told before it is given, by how thick it comes to lie; ripened it is not", async () => {
+  const log = (preparation: "whole" | "precomposted") => [
+    ...newTub(0.5),
+    entry({ kind: "fed", place: 2, parts: [{ materialId: "grass-clippings-fresh", amount: kilograms(1.2), preparation }] }, 20),
+    look([{ of: "squeeze", squeeze: "fewDrops" }], 55),
+  ]; // prettier-ignore
+  for (const preparation of ["whole", "precomposted"] as const) {
+    const { keeper, feel } = await visit(log(preparation));
+    feel(/1–2 drops/);
+    await keeper.click((await screen.findAllByRole("button", { name: /change the amount/ }))[0]!);
+    await keeper.click(await screen.findByRole("button", { name: "as last time" }));
+    await screen.findByText("Counted will do where a piece is known: “3 pieces”.");
+    const heat = screen.queryByText(/heats where it lies thick/);
+    if (preparation === "precomposted") expect(heat).toBeNull();
+    else expect(heat).toHaveTextContent(/cm deep, and over 2 cm it gets hot.*ripen two to three weeks/);
+    await leaveCellar();
+  }
+});

@@ -1,5 +1,5 @@
 "use client";
-import { useSession } from "@/session/session";
+import { useSession } from "./session";
 import type { Remote } from "@/workers/twin.client";
 import type { TwinSubject } from "@/workers/twin.protocol";
 import { useEffect, useState } from "react";
