@@ -2,6 +2,7 @@ import { CLIMATE, entry, look, meal, newTub, setupOf, START } from "../../../tes
 import { replay } from "../bin/replay";
 import { addDays } from "../calendar/day";
 import { simpleExpectation } from "../expectation/simpleEngine";
+import type { Expectation } from "../expectation/expectation";
 import { practiceOf } from "../practice/practice";
 import { decide } from "./decide";
 import { herdAdvice } from "./herdAdvice";
@@ -50,6 +51,43 @@ test("new worms wait until the bed is right for them, and it is said what is wro
   const advice = advised(0.5, 0.2, cold)!;
   expect(advice).toMatchObject({ first: ["cold", "dry"] });
   expect(sayHerdAdvice(advice, "metric")).toMatch(/first let it come to 12 °C.*moisten/);
+});
+
+test("a monthly bed whose meals are gone long before the next is told to come sooner; a weekly one, a slow one and one with its own interval are not", () => {
+  const at = (system: "bath" | "tub", clearsInDays: number, own?: { intervalDays: number }) => {
+    const state = replay([
+      ...newTub(2, setupOf(system, own ? { own } : {})),
+      ...[0, 12, 24, 36, 48, 60, 84].map((on) => meal(3, 1, on)),
+    ]);
+    const expectation = {
+      ...simpleExpectation(state, CLIMATE, TODAY),
+      wormsKg: { low: 0.8, middle: 0.9, high: 1 },
+      twin: { meal: { clearsInDays } } as Expectation["twin"],
+    } as Expectation;
+    return herdAdvice(expectation, practiceOf(state)!, TODAY)!;
+  };
+  expect(at("bath", 9.2)).toMatchObject({ code: "herd/shrinks", soonerDays: 10 });
+  expect(sayHerdAdvice(at("bath", 9.2), "metric")).toMatch(/come every 10 days/);
+  expect(at("bath", 3)).toMatchObject({ soonerDays: 7 });
+  expect(at("bath", 24)).not.toHaveProperty("soonerDays");
+  expect(at("bath", 9.2, { intervalDays: 28 })).not.toHaveProperty("soonerDays");
+  expect(at("tub", 2)).not.toHaveProperty("soonerDays");
+});
+
+test("where a month lies between meals the first six are not a month apart: small ones grow to what the herd takes", () => {
+  const after = (meals: number, system: "bath" | "fabricPot" = "bath", own?: { intervalDays: number }) =>
+    practiceOf(
+      replay([
+        ...newTub(2, setupOf(system, own ? { own } : {})),
+        ...Array.from({ length: meals }, (_, at) => meal(0.5, 1, 3 + 10 * at)),
+      ]),
+    )!.school;
+  expect(after(0)).toMatchObject({ usualIntervalDays: 12, minIntervalDays: 7 });
+  expect(after(5).usualIntervalDays).toBe(12);
+  expect(after(6)).toMatchObject({ usualIntervalDays: 30, minIntervalDays: 21 });
+  expect(after(0, "bath", { intervalDays: 40 }).usualIntervalDays).toBe(40);
+  // A pot left in peace is.
+  expect(after(0, "fabricPot").usualIntervalDays).toBeGreaterThan(12);
 });
 
 describe("rest", () => {

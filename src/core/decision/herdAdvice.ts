@@ -1,6 +1,7 @@
 import { surfaceM2 } from "../bin/system";
 import type { LocalDate } from "@/vocabulary/fields";
 import { daysBetween } from "../calendar/day";
+import { isLeftInPeace } from "../catalogue/school";
 import { speciesOf } from "../catalogue/species";
 import type { Expectation } from "../expectation/expectation";
 import { HERD_KG_PER_M2 } from "../matter/figures";
@@ -27,6 +28,8 @@ export type HerdAdvice =
       readonly restockKg: number;
       /** Empty where they may come at once. */
       readonly first: readonly Fault[];
+      /** Where one comes so seldom that it starves between: come every so many days. */
+      readonly soonerDays?: number;
     };
 
 /**
@@ -50,17 +53,40 @@ export function herdAdvice(
   const startKg = HERD_KG_PER_M2.start * areaM2;
   const fed = state.feedings.at(-1)?.day;
   const isFed = fed !== undefined && daysBetween(fed, today) <= FED_WITHIN_DAYS;
-  if (isFed && stockedKg > 0 && high < stockedKg && middle < SHRUNK * stockedKg)
+  if (isFed && stockedKg > 0 && high < stockedKg && middle < SHRUNK * stockedKg) {
+    const soonerDays = mealsGoneSoonerDays(expectation, practice);
     return {
       code: "herd/shrinks",
       wormsKg: middle,
       stockedKg,
       restockKg: Math.min(stockedKg, startKg) - middle,
       first: faults(expectation, practice),
+      ...(soonerDays === undefined ? {} : { soonerDays }),
     };
+  }
   return !isBreeding && high < FEW * startKg
     ? { code: "herd/under", wormsKg: middle, moreKg: startKg / 2 - middle }
     : undefined;
+}
+
+/** Schools that come more seldom are asked whether more often would carry more, days. */
+const SELDOM_DAYS = 14;
+const [SOONEST_DAYS, OF_THE_WAY] = [7, 2 / 3];
+/**
+ * Days after which one would do better to come, where the school comes so seldom that its meals are gone long before: a monthly
+ * feast can only be as large as the bed's air, but two smaller ones are twice as much. Undefined where it comes often, where a bin
+ * is left in peace, over the keeper's own interval and without a forecast. Never throws. Source: troughs lived a year under advice
+ * with an own interval (docs/model.md).
+ */
+export function mealsGoneSoonerDays(
+  { twin }: Pick<Expectation, "twin">,
+  { school, setup }: Practice,
+): number | undefined {
+  const usual = school.usualIntervalDays;
+  if (!twin || usual <= SELDOM_DAYS || isLeftInPeace(school.id) || setup.own?.intervalDays !== undefined)
+    return undefined;
+  const days = Math.min(SELDOM_DAYS, Math.max(SOONEST_DAYS, Math.ceil(twin.meal.clearsInDays)));
+  return twin.meal.clearsInDays <= OF_THE_WAY * usual ? days : undefined;
 }
 
 function faults(expectation: Expectation, practice: Practice): Fault[] {

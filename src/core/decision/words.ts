@@ -339,7 +339,11 @@ export function sayHerdAdvice(advice: HerdAdvice, units: UnitSystem): string {
       return `Understocked: about ${mass(advice.wormsKg)} of worms have room for many more. Feed little and let them grow, or add up to ${mass(advice.moreKg)}.`;
     case "herd/shrinks": {
       const first = advice.first.map((fault) => FIRST_RIGHT[fault]).join(", ");
-      return `The herd shrinks though it is fed: about ${mass(advice.wormsKg)} of ${mass(advice.stockedKg)}. Stock again with about ${mass(advice.restockKg)}, ${first === "" ? "when you like: the bed is right for them" : `but first ${first}`}; count a handful before.`;
+      const sooner =
+        advice.soonerDays === undefined
+          ? ""
+          : ` Its meals are gone long before the next: come every ${advice.soonerDays} days, as its own rule for feeding.`;
+      return `The herd shrinks though it is fed: about ${mass(advice.wormsKg)} of ${mass(advice.stockedKg)}.${sooner} Stock again with about ${mass(advice.restockKg)}, ${first === "" ? "when you like: the bed is right for them" : `but first ${first}`}; count a handful before.`;
     }
   }
 }

@@ -4,7 +4,7 @@ import type { Creature, FoodLeft, Smell, Squeeze } from "@/vocabulary/readings";
 import { HANDFUL_L } from "@/vocabulary/readings";
 import { daysBetween } from "../calendar/day";
 import type { School } from "../catalogue/school";
-import { schoolOf } from "../catalogue/school";
+import { isLeftInPeace, schoolOf } from "../catalogue/school";
 import type { BinState } from "../bin/state";
 import { placeKey } from "../bin/state";
 import { fedCompartment, harvestCompartment } from "../bin/system";
@@ -21,8 +21,29 @@ export interface Practice {
 /** Undefined while the log does not say what the bin is. */
 export const practiceOf = (state: BinState): Practice | undefined =>
   state.setup
-    ? { state, setup: state.setup, school: withOwnRules(schoolOf(state.setup.school), state.setup.own) }
+    ? {
+        state,
+        setup: state.setup,
+        school: inFirstMeals(withOwnRules(schoolOf(state.setup.school), state.setup.own), state),
+      }
     : undefined;
+
+/** So many meals grow from a small first one to what the herd takes; until then none is meant to last longer than this, days. */
+const FIRST_MEALS = { count: 6, usualDays: 12, minDays: 7 } as const;
+/**
+ * Where one feeds once a month a small first meal would have to last a month, and a herd of kilograms starves before the sixth has
+ * grown to its size: the first ones come more often. Not where a bin is left in peace, nor over the keeper's own interval.
+ */
+function inFirstMeals(school: School, { setup, feedings }: BinState): School {
+  const { count, usualDays, minDays } = FIRST_MEALS;
+  const isSeldom = school.usualIntervalDays > usualDays && !isLeftInPeace(school.id);
+  if (!isSeldom || feedings.length >= count || setup?.own?.intervalDays !== undefined) return school;
+  return {
+    ...school,
+    usualIntervalDays: usualDays,
+    minIntervalDays: Math.min(school.minIntervalDays, minDays),
+  };
+}
 
 /** Where moisture should lie, by school or by the keeper's own wish. */
 export function targetMoisture({ school, setup }: Practice): { readonly low: number; readonly high: number } {

@@ -68,7 +68,7 @@ test("scraps beyond what the bins take are said with what would raise it; where 
       expectation: {
         ...simpleExpectation(state, CLIMATE, TODAY),
         temperatureC: { low: temperatureC, middle: temperatureC, high: temperatureC },
-        twin: { meal: { mostKg, forDays: 7 } } as Expectation["twin"],
+        twin: { meal: { mostKg, forDays: 7, clearsInDays: 6 } } as Expectation["twin"],
       },
     }) as unknown as BinToday;
   expect(surplusOf([], 1, LATER)).toBeUndefined();
@@ -79,4 +79,11 @@ test("scraps beyond what the bins take are said with what would raise it; where 
   expect(cool).toMatchObject({ takenKg: expect.closeTo(0.1) as number, levers: ["warmth", "worms", "bin"] });
   expect(surplusOf([bin(0.7, 20)], 0.5, LATER)?.levers).not.toContain("warmth");
   expect(saySurplus(cool!, "metric")).toMatch(/3\.5 kg.*700 g/);
+  const bath = replay([
+    ...newTub(2, setupOf("bath")),
+    ...[0, 12, 24, 36, 48, 60].map((on) => meal(1, 1, on)),
+  ]);
+  const monthly = surplusOf([{ ...bin(0.7, 20), state: bath }], 0.5, LATER)!;
+  expect(monthly.levers[0]).toBe("oftener");
+  expect(saySurplus(monthly, "us")).toMatch(/every week or two instead of one a month/);
 });

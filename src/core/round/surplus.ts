@@ -1,11 +1,13 @@
 import type { LocalDate } from "@/vocabulary/fields";
 import { daysBetween } from "../calendar/day";
 import { binVolumeL, surfaceM2 } from "../bin/system";
+import { mealsGoneSoonerDays } from "../decision/herdAdvice";
 import { HERD_KG_PER_M2 } from "../matter/figures";
+import { practiceOf } from "../practice/practice";
 import type { BinToday } from "./round";
 
 /** What would let the bins take more, the strongest first. */
-type Lever = "warmth" | "worms" | "room" | "bin";
+type Lever = "oftener" | "warmth" | "worms" | "room" | "bin";
 /** What a household makes against what its bins take now, kg a day. */
 export interface Surplus {
   readonly madeKg: number;
@@ -46,7 +48,12 @@ export function surplusOf(bins: readonly BinToday[], madeKg: number, today: Loca
   }, 0);
   if (madeKg - takenKg < WORTH_SAYING * madeKg) return undefined;
   const isMost = (holds: (one: BinToday) => boolean) => 2 * fed.filter(holds).length >= fed.length;
+  const isSeldom = (one: BinToday) => {
+    const practice = practiceOf(one.state);
+    return practice !== undefined && mealsGoneSoonerDays(one.expectation, practice) !== undefined;
+  };
   const levers: Lever[] = [
+    ...(isMost(isSeldom) ? (["oftener"] as const) : []),
     ...(isMost(({ expectation }) => expectation.temperatureC.middle < COOL_C) ? (["warmth"] as const) : []),
     ...(isMost(
       ({ state, expectation }) => expectation.wormsKg.middle < HERD_KG_PER_M2.start * surfaceM2(state.setup!),

@@ -115,6 +115,7 @@ export function saySurplus({ madeKg, takenKg, levers }: Surplus, units: UnitSyst
   return `Your household makes about ${week(madeKg)} of scraps a week; your bins take about ${week(takenKg)} now. Freeze some for leaner weeks, give the rest to a heap or the council’s bin. More would go with ${raised}.`;
 }
 const LEVERS: Record<Surplus["levers"][number], string> = {
+  oftener: "smaller meals every week or two instead of one a month",
   warmth: "a warmer place",
   worms: "more worms",
   room: "room made in the full ones",

@@ -1,11 +1,15 @@
 import type { Entry, Reading } from "@/records/entry";
+import type { LocalDate } from "@/vocabulary/fields";
 import type { Preparation } from "@/vocabulary/setup";
 import type { BinState } from "@/core/bin/state";
 import type { Expectation } from "@/core/expectation/expectation";
 import { placesToAsk } from "@/core/bin/place";
 import { addDays, daysBetween } from "@/core/calendar/day";
 import { decide } from "@/core/decision/decide";
+import { mealsGoneSoonerDays } from "@/core/decision/herdAdvice";
 import type { Decision, Step } from "@/core/decision/decision";
+import type { BinToday } from "@/core/round/round";
+import { surplusOf } from "@/core/round/surplus";
 import { leftAt } from "@/core/twin/ensemble/measures";
 import { castingsOf, moistureOf } from "@/core/twin/engine/state";
 import { fedAt, harvestedAt } from "@/core/twin/engine/twinBin";
@@ -95,7 +99,7 @@ export function advisedYear(
       bin.done(deeds);
       // Whatever leaves the bin is kept: castings in the sack, half-ripe bedding in another bin.
       tally.harvested(Math.max(0, before - castings()));
-      log = [...log, look, ...deeds];
+      log = [...log, look, ...deeds, ...comingSooner(bin, heard, expectation, today, day)];
       due = Math.max(day + 1, day + daysBetween(today, decision.nextDay));
     },
     given,
@@ -124,6 +128,22 @@ export const MIXED_YEAR: Hardship = {
 };
 const MELON = "melon-rind";
 const within = (day: number, from: number, days: number): boolean => day >= from && day < from + days;
+
+/** A household with scraps to spare does what the slate says of them where that is in its hands: smaller meals, more often. */
+function comingSooner(
+  bin: TrueBin,
+  { state, practice }: Pick<TwinNow, "state" | "practice">,
+  expectation: Expectation,
+  today: LocalDate,
+  day: number,
+): Entry[] {
+  const one = { state, expectation } as BinToday;
+  const isAdvised = surplusOf([one], bin.scrapsKg(day), today)?.levers.includes("oftener");
+  const intervalDays = isAdvised ? mealsGoneSoonerDays(expectation, practice) : undefined;
+  return intervalDays === undefined
+    ? []
+    : [trialEntry({ kind: "altered", changes: { own: { intervalDays } } }, day)];
+}
 
 /** What nobody expected is asked about, and the keeper looks once more: the same again is so, another is what counts. */
 function asked(bin: TrueBin, now: TwinNow, first: readonly Reading[]): readonly Reading[] {
