@@ -165,7 +165,8 @@ test("a squeeze one class beside yields to a forecast that has weighed it; dust 
     const real = expected(log, 20);
     const asks = (squeeze: Squeeze, lowest: number, hasReadToday = true) => {
       const moisture = { low: lowest, middle: (target.low + target.high) / 2, high: target.high };
-      const expectation = { ...real, moisture, twin: { ...real.twin!, hasReadToday } };
+      // A bed that holds more than its school wishes.
+      const expectation = { ...real, moisture, twin: { ...real.twin!, holds: 0.9, hasReadToday } };
       const { steps } = decide(expectation, practice, [{ of: "squeeze", squeeze }], addDays(START, 20));
       return steps.flatMap(({ why }) =>
         why.code === "moisture/dry" || why.code === "moisture/wet" ? [why] : [],

@@ -12,7 +12,7 @@ import type { Band, Expectation, WeekOn } from "../expectation/expectation";
 import { bedLitres } from "../expectation/bedLitres";
 import { DRY_BEDDING } from "../practice/dryBedding";
 import type { Practice, Seen } from "../practice/practice";
-import { ageDays, coverDepthM, targetMoisture } from "../practice/practice";
+import { ageDays, coverDepthM } from "../practice/practice";
 import type { Ration } from "../ration/ration";
 import { firstMealKg } from "../ration/firstMeal";
 import { beddingRatio, ration } from "../ration/ration";
@@ -20,7 +20,7 @@ import type { LocalDate } from "@/vocabulary/fields";
 import { givenShare, tooColdC } from "./comfort";
 import type { Evidence, Reason, Step } from "./decision";
 import type { Room } from "./makeRoom";
-import { mostAtOnceKg } from "./moistureStep";
+import { mostAtOnceKg, wantedMoisture } from "./moistureStep";
 import type { SignsToday } from "./signs";
 
 export interface Meal {
@@ -31,7 +31,7 @@ export interface Meal {
 
 const SCRAPS = materialOf("food", "mixed-kitchen-scraps");
 /** A film over a breeding bed, m: fine, wet, gone within days. Some dust grain instead; too much of that heats and sours. */
-const FILM = { depthM: 0.001, food: materialOf("food", "mixed-scraps-blended") } as const;
+const FILM = { depthM: 0.001, grown: 2, food: materialOf("food", "mixed-scraps-blended") } as const;
 /** What lies long and sours little, for an absence. */
 const SLOW = materialOf("food", "radish-turnip-roots");
 /** Until a bin has worked itself in, both ways to size a ration hold and the smaller governs. Source: process model 12.8. */
@@ -219,7 +219,11 @@ function sizedRation(expectation: Expectation, practice: Practice, today: LocalD
     : both.byWormsKg;
   const byFilm =
     school.id === "breeder-tub"
-      ? areaM2(fedCompartment(practice.setup)) * FILM.depthM * 1000 * FILM.food.densityKgPerL
+      ? areaM2(fedCompartment(practice.setup)) *
+        FILM.depthM *
+        (seenGone < GONE_MEALS ? 1 : FILM.grown) *
+        1000 *
+        FILM.food.densityKgPerL
       : Infinity;
   const mostKg = Math.min(byEating, byStart, byBedding, byRoom, byFilm);
   // A plan of smaller meals is heeded; one of larger meals only as far as they are safe.
@@ -300,8 +304,8 @@ function weekWith(rationKg: number, { twin }: Expectation): WeekOn | undefined {
 
 /** Bedding with a meal, dry where the week would end wet and damp where it would end dry, and water where even that is not enough. */
 function withTheMeal(foodKg: number, expectation: Expectation, practice: Practice, times: number): Step[] {
-  const target = targetMoisture(practice);
-  const middle = (target.low + target.high) / 2;
+  const target = wantedMoisture(expectation, practice);
+  const middle = Math.min((target.low + target.high) / 2, expectation.twin?.holds ?? 1);
   const week = weekWith(foodKg, expectation);
   const ahead = week?.moisture.middle ?? expectation.moisture.middle;
   const evidence: Evidence[] = [

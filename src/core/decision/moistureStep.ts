@@ -18,6 +18,12 @@ export const FIST_TOLERANCE = 0.03;
 
 export type MoistureFault = "dust" | "dry" | "wet" | "stream";
 
+/** Where moisture should lie, no wetter at its dry end than this bed can hold: what it cannot take stands below. Never throws. */
+export function wantedMoisture({ twin }: Expectation, practice: Practice) {
+  const { low, high } = targetMoisture(practice);
+  return { low: twin ? Math.min(low, twin.holds - 0.01) : low, high };
+}
+
 /**
  * What is wrong with the moisture, if anything. Today's fist or probe decides; without one the forecast does, and only
  * where even its doubtful end lies outside the school's band.
@@ -27,7 +33,7 @@ export function moistureFault(
   practice: Practice,
   seen: Seen,
 ): MoistureFault | undefined {
-  const target = targetMoisture(practice);
+  const target = wantedMoisture(expectation, practice);
   if (seen.moisture !== undefined) {
     if (seen.moisture < target.low - 0.12) return "dust";
     if (seen.moisture > target.high + 0.06) return "stream";
@@ -59,7 +65,7 @@ const isSurelyWithin = (
   twin?.hasReadToday === true && moisture.low >= target.low - 0.01 && moisture.high <= target.high + 0.01;
 
 export function moistenSteps(expectation: Expectation, practice: Practice, seen: Seen): Step[] {
-  const target = targetMoisture(practice);
+  const target = wantedMoisture(expectation, practice);
   const moisture = moistureToday(seen, expectation);
   const need = needToday(expectation);
   // The nearer end of the band: a dry bed takes water slowly, and what it does not take runs through. For the days to come.

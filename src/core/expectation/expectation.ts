@@ -90,6 +90,8 @@ export interface TwinAdvice {
   readonly mealInDays?: Band;
   /** When the place after it is ready, if the most is given today. */
   readonly againInDays?: Band;
+  /** Moisture beyond which water stands in the part one feeds or runs out of it. */
+  readonly holds: number;
   readonly need: {
     /** To the nearer end of the target band. */
     readonly waterL: Band;

@@ -99,7 +99,7 @@ export function advisedYear(
       bin.done(deeds);
       // Whatever leaves the bin is kept: castings in the sack, half-ripe bedding in another bin.
       tally.harvested(Math.max(0, before - castings()));
-      log = [...log, look, ...deeds, ...comingSooner(bin, heard, expectation, today, day)];
+      log = [...log, look, ...deeds, ...(given ? [] : comingSooner(bin, heard, expectation, today, day))];
       due = Math.max(day + 1, day + daysBetween(today, decision.nextDay));
     },
     given,
@@ -129,7 +129,10 @@ export const MIXED_YEAR: Hardship = {
 const MELON = "melon-rind";
 const within = (day: number, from: number, days: number): boolean => day >= from && day < from + days;
 
-/** A household with scraps to spare does what the slate says of them where that is in its hands: smaller meals, more often. */
+/**
+ * A household with scraps to spare does what the slate says of them where that is in its hands: smaller meals, more often. Not where
+ * it is asked what a kind of bin takes as its school has it.
+ */
 function comingSooner(
   bin: TrueBin,
   { state, practice }: Pick<TwinNow, "state" | "practice">,

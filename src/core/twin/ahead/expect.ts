@@ -16,7 +16,7 @@ import type { TwinNow } from "../log/now";
 import type { HarvestWindow } from "./harvest";
 import { harvestWindow } from "./harvest";
 import { readyAfter } from "./leftAlone";
-import { moistureNeed } from "./moistureNeed";
+import { holdsToday, moistureNeed } from "./moistureNeed";
 import { planNow } from "./planNow";
 import { weekOn } from "./weekOn";
 import { wetAhead } from "./wetAhead";
@@ -109,6 +109,7 @@ export function twinExpectation(
       herdAtRisk: quiet.herdAtRisk,
       ...(quiet.mealInDays ? { mealInDays: quiet.mealInDays } : {}),
       ...(again ? { againInDays: again } : {}),
+      holds: holdsToday(ensemble),
       need: {
         waterL: water.waterL,
         dryBeddingKg: bedding.beddingKg,

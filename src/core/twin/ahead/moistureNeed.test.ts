@@ -10,7 +10,7 @@ import type { System } from "@/vocabulary/setup";
 import { doDeed } from "../ensemble/deed";
 import { copied } from "../ensemble/ensemble";
 import { moistureNeed } from "./moistureNeed";
-import { AT, dryOf, moistureOf } from "../engine/state";
+import { AT, dryOf, heldG, holdsMoisture, moistureOf } from "../engine/state";
 import { fedAt } from "../engine/twinBin";
 
 const SYSTEMS: readonly System[] = ["tub", "trough", "trayStack", "flowThrough"];
@@ -21,7 +21,7 @@ const bins = new Map(
   }),
 );
 
-test("water or dry bedding as asked brings what one feeds to the target, in bins of one part and of several", () => {
+test("water or dry bedding as asked brings what one feeds to the target, and no water beyond what it holds, in bins of one part and of several", () => {
   fc.assert(
     fc.property(
       fc.constantFrom(...SYSTEMS),
@@ -32,6 +32,7 @@ test("water or dry bedding as asked brings what one feeds to the target, in bins
         const fed = fedAt(one.bin);
         const s = one.views[fed]![0]!;
         const others = one.views.filter((_, at) => at !== fed).map(([view]) => moistureOf(view!));
+        const holds = holdsMoisture(s);
         const extra = { waterG: 0.8 * mealG, dryG: 0.2 * mealG };
         const { waterL, beddingKg } = moistureNeed(one, target, DRY_BEDDING.moisture, extra);
         expect(Math.min(waterL.middle, beddingKg.middle)).toBe(0);
@@ -40,7 +41,11 @@ test("water or dry bedding as asked brings what one feeds to the target, in bins
         const beddingG = 1000 * beddingKg.middle;
         const wet = s[AT.W]! + extra.waterG + beddingG * DRY_BEDDING.moisture;
         const dry = dryOf(s) + extra.dryG + beddingG * (1 - DRY_BEDDING.moisture);
-        expect(wet / (wet + dry)).toBeCloseTo(target, 9);
+        const is = wet / (wet + dry);
+        if (waterL.middle > 0) expect(is).toBeCloseTo(Math.min(target, holds - 0.01), 9);
+        else if (beddingKg.middle > 0) expect(is).toBeCloseTo(target, 9);
+        else expect(is).toBeLessThanOrEqual(target + 1e-9);
+        if (waterL.middle > 0) expect(heldG(s)).toBeGreaterThan(s[AT.W]!);
         expect(one.views.filter((_, at) => at !== fed).map(([view]) => moistureOf(view!))).toEqual(others);
       },
     ),
@@ -89,4 +94,24 @@ test("water kept back by the ends that doubt: unsure only where some members wan
     expect(need.waterL.middle).toBeGreaterThanOrEqual(wide[at - 1]!.waterL.middle);
     expect(need.beddingKg.middle).toBeLessThanOrEqual(wide[at - 1]!.beddingKg.middle);
   }
+});
+
+test("a bed is never asked to be wetter than it can hold: as wet as it goes it is not watered, though its school wishes more", () => {
+  const log = [...newTub(0.15, setupOf("breederTub")), look([{ of: "squeeze", squeeze: "noDrop" }], 20)];
+  const was = expected(log, 20);
+  const asked = (holds: number, middle: number) =>
+    decide(
+      {
+        ...was,
+        moisture: { low: middle - 0.01, middle, high: middle + 0.01 },
+        twin: { ...was.twin!, hasReadToday: true, holds },
+      },
+      practiceOf(replay(log))!,
+      [{ of: "squeeze", squeeze: "noDrop" }],
+      addDays(START, 20),
+    ).steps.filter(({ kind, why }) => kind === "water" && why.code === "moisture/dry");
+  expect(was.twin!.holds).toBeGreaterThan(0.6);
+  expect(asked(0.79, 0.78)).toEqual([]);
+  expect(asked(0.88, 0.78)).toHaveLength(1);
+  expect(asked(0.79, 0.7)).toHaveLength(1);
 });

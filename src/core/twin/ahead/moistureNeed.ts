@@ -1,7 +1,7 @@
 import type { Ensemble } from "../ensemble/ensemble";
 import { weightsOf } from "../learning/learn";
-import { bandOf } from "../learning/quantiles";
-import { AT, dryOf } from "../engine/state";
+import { bandOf, quantiles } from "../learning/quantiles";
+import { AT, dryOf, holdsMoisture } from "../engine/state";
 import { fedAt } from "../engine/twinBin";
 import type { Band } from "@/core/expectation/expectation";
 
@@ -13,9 +13,21 @@ export interface MoistureNeed {
   readonly isUnsure: boolean;
 }
 
+/** Water beyond what the matter holds stands below or runs out: so far below that one stops. */
+const BELOW_FULL = 0.01;
+/** A target as far as this matter holds water at all, of wet mass. */
+export const reachable = (s: Float64Array, target: number): number =>
+  Math.max(0, Math.min(target, holdsMoisture(s) - BELOW_FULL));
+/** What the compartment one feeds holds, of wet mass: the middle of the members. */
+export function holdsToday(ensemble: Ensemble): number {
+  const held = Float64Array.from(ensemble.views[fedAt(ensemble.bin)]!, holdsMoisture);
+  const [middle] = quantiles(held, weightsOf(ensemble), [0.5]) as [number];
+  return middle;
+}
+
 /**
- * Of the compartment one feeds: there it is read, and there water and bedding go. Source: process model 11, Moisture to a
- * target. `extra` is a meal that goes in first, wet and dry grams.
+ * Of the compartment one feeds: there it is read, and there water and bedding go. Water only as far as its matter holds it.
+ * Source: process model 11, Moisture to a target. `extra` is a meal that goes in first, wet and dry grams.
  */
 export function moistureNeed(
   ensemble: Ensemble,
@@ -31,7 +43,8 @@ export function moistureNeed(
   ensemble.views[fedAt(ensemble.bin)]!.forEach((s, member) => {
     const dry = dryOf(s) + extra.dryG;
     const wet = s[AT.W]! + extra.waterG;
-    water[member] = Math.max(0, r * dry - wet) / 1000;
+    const upTo = reachable(s, target);
+    water[member] = Math.max(0, (upTo / (1 - upTo)) * dry - wet) / 1000;
     bedding[member] = takes > 0 ? Math.max(0, (wet - r * dry) / takes) / 1000 : 0;
   });
   const waterL = bandOf(water, weights);

@@ -8,6 +8,7 @@ import { weightsOf } from "../learning/learn";
 import { bandOf, quantiles } from "../learning/quantiles";
 import type { MealKind } from "./meal";
 import { give } from "./meal";
+import { reachable } from "./moistureNeed";
 import type { Watcher } from "./unfed";
 import { watchedUnfed } from "./unfed";
 
@@ -58,7 +59,12 @@ function readWeek(one: Ensemble, { low, high, beddingMoisture }: WeekAim): WeekO
   const r = aim / (1 - aim);
   const takes = r * (1 - beddingMoisture) - beddingMoisture;
   const members = one.views[fedAt(one.bin)]!;
-  const short = Float64Array.from(members, (s) => r * dryOf(s) - s[AT.W]!);
+  const short = Float64Array.from(members, (s) => {
+    const upTo = reachable(s, aim);
+    const missing = (upTo / (1 - upTo)) * dryOf(s) - s[AT.W]!;
+    // Too wet is by the aim, whatever the matter would hold.
+    return missing > 0 ? missing : Math.min(0, r * dryOf(s) - s[AT.W]!);
+  });
   const [middle] = quantiles(short, weights, [0.5]) as [number];
   return {
     moisture: bandOf(Float64Array.from(members, moistureOf), weights),

@@ -106,6 +106,12 @@ export const heldG = (s: Float64Array): number =>
     P.whcCM * s[AT.CM]! +
     s[AT.WI]! * s[AT.IN]!);
 
+/** Moisture beyond which water stands in it or runs out, of wet mass; nought of nothing. */
+export const holdsMoisture = (s: Float64Array): number => {
+  const held = heldG(s);
+  return held > 0 ? held / (held + dryOf(s)) : 0;
+};
+
 /** Dry matter still there of one feeding, g. */
 export const markerLeft = (s: Float64Array, slot: number): number =>
   s[MARKER_AT + slot * MARKER_SIZE]! + s[MARKER_AT + slot * MARKER_SIZE + 1]!;
