@@ -10,7 +10,7 @@ import { RECORD_KINDS } from "@/records/kinds";
 import type { RecordFormat } from "@/records/row/migrate";
 import { readRow } from "@/records/row/migrate";
 import { sayFault } from "@/records/words";
-import type { CellarDatabase, Change } from "./database";
+import type { CellarDatabase, Change, Digest, Tally } from "./database";
 import { readEvery, READ_AT_ONCE } from "./read";
 import type { WriteProblem, Written } from "./write";
 import { addRows, settled } from "./write";
@@ -74,19 +74,31 @@ export interface ImportNote {
   readonly at: string;
 }
 
-/** Writes a plan in one transaction, all or nothing and as one change, and says after each portion how far it is. */
+/** What may be kept of logs beside them, once it is known how they stand after an import. */
+export type KeptOf = (tallies: readonly Tally[]) => readonly Digest[];
+/** Inside an open transaction over tallies and digests: what was made of logs that came whole. */
+async function keepBeside(db: CellarDatabase, keptOf: KeptOf): Promise<void> {
+  const digests = keptOf(await db.tallies.toArray());
+  if (digests.length > 0) await db.digests.bulkPut([...digests]);
+}
+
+/**
+ * Writes a plan in one transaction, all or nothing and as one change, and says after each portion how far it is. What `keptOf` makes
+ * of the logs is kept with it.
+ */
 export async function importPlan(
   db: CellarDatabase,
   plan: MergePlan,
   setAside: readonly SetAside[],
   { label, at }: ImportNote,
   onWritten: (rows: number, of: number) => void = () => undefined,
+  keptOf: KeptOf = () => [],
 ): Promise<Outcome<Written, WriteProblem>> {
   const of = RECORD_KINDS.reduce((sum, kind) => sum + plan.fresh[kind].length, 0);
   const refs: Change["rows"][number][] = [];
   let written = 0;
   return settled(() =>
-    db.transaction("rw", [...RECORD_KINDS, "tallies", "setAside", "changes"], async () => {
+    db.transaction("rw", [...RECORD_KINDS, "tallies", "digests", "setAside", "changes"], async () => {
       for (const kind of RECORD_KINDS) {
         const rows: readonly AnyRecord[] = plan.fresh[kind];
         for (let from = 0; from < rows.length; from += READ_AT_ONCE) {
@@ -110,6 +122,7 @@ export async function importPlan(
       );
       const fresh = setAside.filter(({ kind, raw }) => !known.has(JSON.stringify([kind, raw])));
       if (fresh.length > 0) await db.setAside.bulkAdd(fresh.map((row) => ({ ...row })));
+      await keepBeside(db, keptOf);
       const changeNo = await db.changes.add({ label, at, rows: refs, isUndone: 0, isImport: true });
       return { changeNo };
     }),
@@ -190,6 +203,7 @@ const DERIVED = ["digests", "standings", "forecasts"] as const;
 export async function replaceCellar(
   db: CellarDatabase,
   archive: DecodedArchive,
+  keptOf: KeptOf = () => [],
 ): Promise<Outcome<void, WriteProblem>> {
   return settled(() =>
     db.transaction("rw", db.tables, async () => {
@@ -203,6 +217,7 @@ export async function replaceCellar(
           db,
           archive.records[kind].map((row: AnyRecord) => ({ kind, row })),
         );
+      await keepBeside(db, keptOf);
     }),
   );
 }

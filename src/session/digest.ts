@@ -1,6 +1,6 @@
 import type { FollowedKind, Subject } from "@/core/fold/folds";
-import { FOLD_VERSIONS } from "@/core/fold/versions";
 import type { CellarDatabase, Tally } from "@/persistence/database";
+import { fingerprintOf } from "@/workers/fingerprint";
 import type { LogRead } from "@/workers/readFolded";
 
 export interface Known<K extends FollowedKind = FollowedKind> extends LogRead<K> {
@@ -30,9 +30,6 @@ async function foldedAside<K extends FollowedKind>(
   const told = await answer.catch(() => undefined);
   return (told as LogRead<K> | undefined) ?? foldedHere(db, subject);
 }
-
-export const fingerprintOf = (kind: FollowedKind, tally: Tally | undefined): string =>
-  `${FOLD_VERSIONS[kind]}:${tally?.rowCount ?? 0}:${tally?.lastRowId ?? ""}`;
 
 /**
  * The state of each subject: from memory, from its stored digest, or by folding its log, whichever is still true. A

@@ -8,8 +8,8 @@ import type { CellarDatabase, Forecast, Tally } from "@/persistence/database";
 import type { Bin } from "@/records/bin";
 import type { Climate } from "@/records/room";
 import type { LocalDate } from "@/vocabulary/fields";
+import { fingerprintOf } from "@/workers/fingerprint";
 import type { TwinSubject } from "@/workers/twin.protocol";
-import { fingerprintOf } from "./digest";
 
 /** Bins whose forecast is being worked out, and how many are done. */
 export interface TwinWork {

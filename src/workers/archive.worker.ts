@@ -10,6 +10,7 @@ import { redo, undo } from "@/persistence/write";
 import { localDate } from "@/vocabulary/fields";
 import { done, refused } from "@/vocabulary/outcome";
 import type { ArchiveWorker } from "./archive.protocol";
+import { foldedAhead } from "./foldedAhead";
 
 let held:
   { readonly db: CellarDatabase; readonly archive: DecodedArchive; readonly plan: MergePlan } | undefined;
@@ -37,7 +38,7 @@ const api: ArchiveWorker = {
   accept: async (note, onWritten) => {
     if (!held) throw new Error("archive worker: accept before open");
     const { db, archive, plan } = held;
-    return importPlan(db, plan, archive.setAside, note, onWritten);
+    return importPlan(db, plan, archive.setAside, note, onWritten, foldedAhead(plan.fresh.entries));
   },
   revise: (database, changeNo, say, { prefix, at }, onWritten) => {
     let made = 0;
@@ -47,7 +48,11 @@ const api: ArchiveWorker = {
   demo: async (database, lastDay) => {
     const archive = decodeArchive(demoArchive(localDate.parse(lastDay)));
     if (!archive.ok) throw new Error(`archive worker: the demo was refused (${archive.problem.code})`);
-    return replaceCellar(new CellarDatabase(database), archive.value);
+    return replaceCellar(
+      new CellarDatabase(database),
+      archive.value,
+      foldedAhead(archive.value.records.entries),
+    );
   },
 };
 

@@ -1,13 +1,12 @@
 import * as Comlink from "comlink";
-import type { AccountLine, Accounts } from "@/core/reckon/accounts";
-import { accounts, accountsOf } from "@/core/reckon/accounts";
+import type { Accounts } from "@/core/reckon/accounts";
+import { accounts } from "@/core/reckon/accounts";
 import type { Compared, ComparedBy } from "@/core/reckon/compare";
 import { compare } from "@/core/reckon/compare";
 import type { Course } from "@/core/reckon/course";
 import { courseOf } from "@/core/reckon/course";
 import type { Entry } from "@/records/entry";
-import type { Books, KeptBooks } from "@/core/reckon/flows";
-import { BOOKS_BY, keptBooksOf, opened } from "@/core/reckon/flows";
+import type { Books } from "@/core/reckon/flows";
 import type { Reckoning } from "@/core/reckon/reckon";
 import { reckon } from "@/core/reckon/reckon";
 import type { GoneSpans } from "@/core/round/daysToGone";
@@ -18,17 +17,14 @@ import { lookBack } from "@/core/round/lookBack";
 import type { SeasonBack } from "@/core/round/yearBack";
 import { yearBack } from "@/core/round/yearBack";
 import { setupAfter } from "@/core/bin/setupAfter";
-import { BIN_FOLD } from "@/core/bin/version";
 import { effectiveEntries } from "@/core/log/effective";
 import { CellarDatabase } from "@/persistence/database";
 import { readLog } from "@/persistence/read";
 import type { LocalDate } from "@/vocabulary/fields";
+import type { Booked } from "./books";
+import { packed, unpacked } from "./books";
+import { booksFingerprint, booksUnder } from "./fingerprint";
 
-/** A bin's books and what its log says of hours and money: all that sums need, without the log. */
-interface Booked {
-  readonly books: Books;
-  readonly lines: readonly AccountLine[];
-}
 /** What was opened and read so far, by subject, and of which state of its log. */
 const booked = new Map<string, { readonly by: string; readonly known: Promise<Booked> }>();
 const logs = new Map<string, { readonly by: string; readonly rows: Promise<readonly Entry[]> }>();
@@ -38,7 +34,7 @@ const opens = (database: string): CellarDatabase => (db ??= new CellarDatabase(d
 /** What each log is by its tally: another one, and what was made of it is made anew. */
 async function talliesOf(store: CellarDatabase, ids: readonly string[]): Promise<readonly string[]> {
   const tallies = await store.tallies.bulkGet([...ids]);
-  return tallies.map((tally) => `${BOOKS_BY}/${BIN_FOLD}/${tally?.rowCount ?? 0}/${tally?.lastRowId ?? ""}`);
+  return tallies.map(booksFingerprint);
 }
 /** A log out of the store, anew when rows came to it since. */
 function logOf(store: CellarDatabase, id: string, by: string): Promise<readonly Entry[]> {
@@ -49,15 +45,13 @@ function logOf(store: CellarDatabase, id: string, by: string): Promise<readonly 
   return rows;
 }
 
-/** Kept beside the states of the subjects; what is found there under this name is of this worker alone. */
-const keptUnder = (id: string): string => `books/${id}`;
-/** Books of these subjects: opened before, kept in the store, or made of their logs and kept. A lot or the cellar has accounts only. */
+/** Books of these subjects: opened before, kept in the store, or made of their logs and kept. */
 async function bookedOf(database: string, ids: readonly string[]): Promise<readonly Booked[]> {
   const store = opens(database);
   const own = [...new Set(ids)];
   const by = await talliesOf(store, own);
   const stale = own.filter((id, nth) => booked.get(id)?.by !== by[nth]);
-  const kept = await store.digests.bulkGet(stale.map(keptUnder));
+  const kept = await store.digests.bulkGet(stale.map(booksUnder));
   stale.forEach((id, nth) => {
     const is = by[own.indexOf(id)]!;
     const digest = kept[nth];
@@ -69,25 +63,14 @@ async function bookedOf(database: string, ids: readonly string[]): Promise<reado
   });
   return Promise.all(ids.map((id) => booked.get(id)!.known));
 }
-interface Packed {
-  readonly books: KeptBooks;
-  readonly lines: readonly AccountLine[];
-}
-function unpacked(text: string): Booked {
-  const { books, lines } = JSON.parse(text) as Packed;
-  return { books: opened(books), lines };
-}
 async function made(store: CellarDatabase, id: string, by: string): Promise<Booked> {
   const rows = await logOf(store, id, by);
-  const packed: Packed = {
-    books: rows[0]?.subject.kind === "bin" ? keptBooksOf(rows) : { flows: [], stands: [] },
-    lines: accountsOf(rows),
-  };
+  const books = packed(rows);
   // A store that takes no more loses time the next time, and nothing else.
   await store.digests
-    .put({ subjectId: keptUnder(id), fingerprint: by, result: JSON.stringify(packed), brokenRows: 0 })
+    .put({ subjectId: booksUnder(id), fingerprint: by, result: books, brokenRows: 0 })
     .catch(() => undefined);
-  return { books: opened(packed.books), lines: packed.lines };
+  return unpacked(books);
 }
 const booksFor = async (database: string, ids: readonly string[]): Promise<readonly Books[]> =>
   (await bookedOf(database, ids)).map(({ books }) => books);

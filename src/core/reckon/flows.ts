@@ -43,8 +43,6 @@ export interface KeptBooks {
   readonly flows: readonly Flow[];
   readonly stands: readonly Stand[];
 }
-/** Names how books are made: kept ones of another name are made anew. To be counted on whenever a flow is told otherwise. */
-export const BOOKS_BY = "books-1";
 
 export function keptBooksOf(rows: Iterable<Entry>): KeptBooks {
   const flows: Flow[] = [];

@@ -1,0 +1,17 @@
+import { BIN_FOLD } from "@/core/bin/version";
+import type { FollowedKind } from "@/core/fold/folds";
+import { FOLD_VERSIONS } from "@/core/fold/versions";
+import { BOOKS_BY } from "@/core/reckon/version";
+import type { Tally } from "@/persistence/database";
+
+const rowsAs = (tally: Tally | undefined): string => `${tally?.rowCount ?? 0}:${tally?.lastRowId ?? ""}`;
+
+/** Names the log a stored state was folded from, and by which fold. Never throws. */
+export const fingerprintOf = (kind: FollowedKind, tally: Tally | undefined): string =>
+  `${FOLD_VERSIONS[kind]}:${rowsAs(tally)}`;
+
+/** Books are kept beside the states of the subjects; what is found under this name is of theirs alone. */
+export const booksUnder = (id: string): string => `books/${id}`;
+/** Names the log that books were made of, and by what. Never throws. */
+export const booksFingerprint = (tally: Tally | undefined): string =>
+  `${BOOKS_BY}/${BIN_FOLD}/${rowsAs(tally)}`;
