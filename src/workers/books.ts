@@ -14,12 +14,12 @@ interface Packed {
   readonly lines: readonly AccountLine[];
 }
 
-/** The books of one log, as they are kept. A lot or the cellar has accounts only. */
-export const packed = (rows: readonly Entry[]): string =>
-  JSON.stringify({
-    books: rows[0]?.subject.kind === "bin" ? keptBooksOf(rows) : { flows: [], stands: [] },
-    lines: accountsOf(rows),
-  } satisfies Packed);
+const NO_BOOKS: KeptBooks = { flows: [], stands: [] };
+/** The books of one log, as they are kept; of a bin that was folded already, those of that fold. A lot or the cellar has accounts only. */
+export const packed = (
+  rows: readonly Entry[],
+  books: KeptBooks = rows[0]?.subject.kind === "bin" ? keptBooksOf(rows) : NO_BOOKS,
+): string => JSON.stringify({ books, lines: accountsOf(rows) } satisfies Packed);
 
 /** @throws SyntaxError where the text is none that `packed` made. */
 export function unpacked(text: string): Booked {

@@ -1,5 +1,8 @@
-import type { FollowedKind } from "@/core/fold/folds";
+import { EMPTY_BIN } from "@/core/bin/state";
+import type { FollowedKind, Told } from "@/core/fold/folds";
 import { foldRows } from "@/core/fold/folds";
+import type { KeptBooks } from "@/core/reckon/flows";
+import { bookedFold } from "@/core/reckon/flows";
 import type { Digest, Tally } from "@/persistence/database";
 import type { Entry } from "@/records/entry";
 import { packed } from "./books";
@@ -11,6 +14,16 @@ const FOLLOWED: Partial<Record<Entry["subject"]["kind"], FollowedKind>> = {
   lot: "lots",
   tub: "tubs",
 };
+
+/** A log's state, and a bin's books out of the same fold. */
+function folded(kind: FollowedKind, rows: readonly Entry[]): Told & { readonly books?: KeptBooks } {
+  if (kind !== "bins") return foldRows(kind, rows);
+  try {
+    return bookedFold(rows);
+  } catch (cause) {
+    return { state: EMPTY_BIN, fault: String(cause) };
+  }
+}
 
 /**
  * States and books of the logs that are about to come into a cellar whole, made of the rows at hand: read back from the store
@@ -27,9 +40,10 @@ export function foldedAhead(entries: readonly Entry[]): (tallies: readonly Tally
   const made = new Map(
     [...logs].flatMap(([id, rows]) => {
       const kind = FOLLOWED[rows[0]!.subject.kind];
-      const told = kind && foldRows(kind, rows);
+      const told = kind && folded(kind, rows);
       if (told?.fault !== undefined) return [];
-      return [[id, { rowCount: rows.length, kind, state: told?.state, books: packed(rows) }] as const];
+      const books = packed(rows, told?.books);
+      return [[id, { rowCount: rows.length, kind, state: told?.state, books }] as const];
     }),
   );
   return (tallies) =>

@@ -23,12 +23,10 @@ export interface Flow {
   readonly dryKg: number;
 }
 
-/** What lay in a bin after the last entry of a day, as the fold has it. */
-interface Stand extends Pick<BinState, "contents" | "contentsOn"> {
-  readonly day: LocalDate;
-}
+/** What lay in a bin, as the fold has it. */
+type Stand = Pick<BinState, "contents" | "contentsOn">;
 /** Dry matter that lies in a bin on a day, what was breathed off since the last entry taken off. */
-function standingDryKg({ contents, contentsOn }: Omit<Stand, "day">, day: LocalDate): number {
+function standingDryKg({ contents, contentsOn }: Stand, day: LocalDate): number {
   const days = contentsOn ? Math.max(0, daysBetween(contentsOn, day)) : 0;
   return Object.values(contents).reduce((sum, held) => sum + dryKg(worked(held, days)), 0);
 }
@@ -38,33 +36,38 @@ export interface Books {
   readonly flows: readonly Flow[];
   readonly standingAt: (day: LocalDate) => number;
 }
-/** Books as plain data, to be kept beside the log they were made of. */
+/**
+ * Books as plain data, to be kept beside the log they were made of. What lay in a bin after the last entry of a day is text, since of
+ * ten years of days a reckoning asks for two; a day that changed nothing has none.
+ */
 export interface KeptBooks {
   readonly flows: readonly Flow[];
-  readonly stands: readonly Stand[];
+  readonly stands: readonly (readonly [day: LocalDate, stand: string])[];
 }
 
-export function keptBooksOf(rows: Iterable<Entry>): KeptBooks {
+/** A bin's log folded once: its state, as `replay` has it, and its books. */
+export function bookedFold(rows: Iterable<Entry>): { readonly state: BinState; readonly books: KeptBooks } {
   const flows: Flow[] = [];
-  const stands: Stand[] = [];
+  const stands: (readonly [LocalDate, string])[] = [];
   let state = EMPTY_BIN;
   for (const entry of effectiveEntries(rows)) {
     const before = standingDryKg(state, entry.day);
     state = applyEntry(state, entry);
     flows.push(...flowsOf(entry, standingDryKg(state, entry.day) - before));
     const { contents, contentsOn } = state;
-    const stand = { day: entry.day, contents, ...(contentsOn === undefined ? {} : { contentsOn }) };
-    if (stands.at(-1)?.day === entry.day) stands[stands.length - 1] = stand;
-    else stands.push(stand);
+    const stand = JSON.stringify({ contents, contentsOn } satisfies { [K in keyof Stand]: unknown });
+    if (stands.at(-1)?.[0] === entry.day) stands[stands.length - 1] = [entry.day, stand];
+    else if (stands.at(-1)?.[1] !== stand) stands.push([entry.day, stand]);
   }
-  return { flows, stands };
+  return { state, books: { flows, stands } };
 }
+export const keptBooksOf = (rows: Iterable<Entry>): KeptBooks => bookedFold(rows).books;
 /** Kept books opened. Never throws. */
 export const opened = ({ flows, stands }: KeptBooks): Books => ({
   flows,
   standingAt: (day) => {
-    const known = stands.findLast((one) => one.day < day);
-    return known ? standingDryKg(known, day) : 0;
+    const known = stands.findLast(([of]) => of < day);
+    return known ? standingDryKg(JSON.parse(known[1]) as Stand, day) : 0;
   },
 });
 export const booksOf = (rows: Iterable<Entry>): Books => opened(keptBooksOf(rows));
