@@ -18,11 +18,13 @@ const BELOW_FULL = 0.01;
 /** A target as far as this matter holds water at all, of wet mass. */
 export const reachable = (s: Float64Array, target: number): number =>
   Math.max(0, Math.min(target, holdsMoisture(s) - BELOW_FULL));
-/** What the compartment one feeds holds, of wet mass: the middle of the members. */
+/** Nine of ten members hold no more: a bed that may hold it is not called wet enough before. */
+const SURELY = 0.9;
+/** What the compartment one feeds holds at most, of wet mass. */
 export function holdsToday(ensemble: Ensemble): number {
   const held = Float64Array.from(ensemble.views[fedAt(ensemble.bin)]!, holdsMoisture);
-  const [middle] = quantiles(held, weightsOf(ensemble), [0.5]) as [number];
-  return middle;
+  const [most] = quantiles(held, weightsOf(ensemble), [SURELY]) as [number];
+  return most;
 }
 
 /**
