@@ -18,6 +18,8 @@ export interface Colours {
   readonly slateInk: string;
   readonly slateQuiet: string;
   readonly slateLine: string;
+  /** What warns, written on the slate. */
+  readonly slateClay: string;
   readonly air: string;
   readonly bedding: string;
   readonly beddingMark: string;
@@ -49,6 +51,7 @@ export const CELLAR: Colours = {
   slateInk: "#eef3f2",
   slateQuiet: "#a9bcbf",
   slateLine: "#3d4c51",
+  slateClay: "#ee9470",
   air: "#110c09",
   bedding: "#6a5233",
   beddingMark: "#d9bd83",
@@ -80,6 +83,7 @@ export const DAYLIGHT: Colours = {
   slateInk: "#f4f7f6",
   slateQuiet: "#b9c8ca",
   slateLine: "#4d5c61",
+  slateClay: "#f6ab8c",
   air: "#efe5d2",
   bedding: "#e3cb9c",
   beddingMark: "#8a6a2c",

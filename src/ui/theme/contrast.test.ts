@@ -16,7 +16,7 @@ const contrast = (a: string, b: string): number => {
 
 const TEXT: readonly (readonly [keyof Colours, keyof Colours])[] = [
   ["ink", "ground"], ["ink", "bench"], ["quiet", "ground"], ["quiet", "bench"], ["straw", "ground"], ["straw", "bench"], ["clay", "ground"], ["clay", "bench"],
-  ["moss", "bench"], ["water", "bench"], ["onStraw", "straw"], ["slateInk", "slate"], ["slateQuiet", "slate"],
+  ["moss", "bench"], ["water", "bench"], ["onStraw", "straw"], ["slateInk", "slate"], ["slateQuiet", "slate"], ["slateClay", "slate"],
 ]; // prettier-ignore
 const MARKS: readonly (readonly [keyof Colours, keyof Colours])[] = [
   ["worm", "working"], ["worm", "bedding"], ["water", "working"], ["water", "bedding"], ["deepWorm", "castings"], ["deepWater", "castings"], ["foodMark", "food"], ["castingsMark", "castings"],
