@@ -91,11 +91,15 @@ export async function readFrame(db: CellarDatabase): Promise<Frame> {
   };
 }
 
-/** Every row of one bin's log, all revisions; what cannot be read stands beside. */
-export async function readLog(db: CellarDatabase, subjectId: string): Promise<ReadRows<Entry>> {
+/** Every row of one bin's log, all revisions, from a day on if one is named; what cannot be read stands beside. */
+export async function readLog(
+  db: CellarDatabase,
+  subjectId: string,
+  from?: string,
+): Promise<ReadRows<Entry>> {
   const raws = await db.entries
     .where("[subject.id+day]")
-    .between([subjectId, Dexie.minKey], [subjectId, Dexie.maxKey])
+    .between([subjectId, from ?? Dexie.minKey], [subjectId, Dexie.maxKey])
     .toArray();
   const rows: Entry[] = [];
   const broken: BrokenRow[] = [];

@@ -1,7 +1,7 @@
 import type { AccountLine } from "@/core/reckon/accounts";
 import { accountsOf } from "@/core/reckon/accounts";
-import type { Books, KeptBooks } from "@/core/reckon/flows";
-import { keptBooksOf, opened } from "@/core/reckon/flows";
+import type { BookedFold, Books } from "@/core/reckon/flows";
+import { bookedFold, opened } from "@/core/reckon/flows";
 import type { Entry } from "@/records/entry";
 
 /** A bin's books and what its log says of hours and money: all that sums need, without the log. */
@@ -9,20 +9,61 @@ export interface Booked {
   readonly books: Books;
   readonly lines: readonly AccountLine[];
 }
+/** How far a log was read: its rows, and the last of them by day and order. */
+interface UpTo {
+  readonly rowCount: number;
+  readonly day: string;
+  readonly seq: number;
+}
 interface Packed {
-  readonly books: KeptBooks;
+  /** Of a bin only: a lot or the cellar has accounts only. */
+  readonly fold?: BookedFold;
   readonly lines: readonly AccountLine[];
+  readonly upTo: UpTo;
+}
+const NOTHING: BookedFold["books"] = { flows: [], stands: [] };
+
+function upTo(rows: readonly Entry[], rowCount: number, before?: UpTo): UpTo {
+  let { day, seq } = before ?? { day: "", seq: -1 };
+  for (const row of rows) if (row.day > day || (row.day === day && row.seq > seq)) ({ day, seq } = row);
+  return { rowCount, day, seq };
 }
 
-const NO_BOOKS: KeptBooks = { flows: [], stands: [] };
-/** The books of one log, as they are kept; of a bin that was folded already, those of that fold. A lot or the cellar has accounts only. */
-export const packed = (
-  rows: readonly Entry[],
-  books: KeptBooks = rows[0]?.subject.kind === "bin" ? keptBooksOf(rows) : NO_BOOKS,
-): string => JSON.stringify({ books, lines: accountsOf(rows) } satisfies Packed);
+/** The books of one whole log, as they are kept. `rowCount`: of all its rows, those that cannot be read among them. */
+export function packed(rows: readonly Entry[], rowCount: number, fold?: BookedFold): string {
+  const isBin = rows[0]?.subject.kind === "bin";
+  return JSON.stringify({
+    ...(isBin ? { fold: fold ?? bookedFold(rows) } : {}),
+    lines: accountsOf(rows),
+    upTo: upTo(rows, rowCount),
+  } satisfies Packed);
+}
 
 /** @throws SyntaxError where the text is none that `packed` made. */
 export function unpacked(text: string): Booked {
-  const { books, lines } = JSON.parse(text) as Packed;
-  return { books: opened(books), lines };
+  const { fold, lines } = JSON.parse(text) as Packed;
+  return { books: opened(fold?.books ?? NOTHING), lines };
+}
+
+/**
+ * Kept books with what was written since, where all of that is new and later: a correction, a deletion or a line of an earlier day has
+ * the whole log read again (undefined). `rowsFrom` reads a log from a day on, `rowCount` counts all its rows.
+ * @throws SyntaxError where the text is none that `packed` made; what `rowsFrom` throws.
+ */
+export async function grown(
+  text: string,
+  rowCount: number,
+  rowsFrom: (day: string) => Promise<readonly Entry[]>,
+): Promise<string | undefined> {
+  const { fold, lines, upTo: known } = JSON.parse(text) as Packed;
+  if (!fold || rowCount <= known.rowCount) return undefined;
+  const rows = await rowsFrom(known.day);
+  const fresh = rows.filter(({ day, seq }) => day > known.day || seq > known.seq);
+  if (fresh.length !== rowCount - known.rowCount) return undefined;
+  if (fresh.some(({ revision, deleted }) => revision !== 1 || deleted)) return undefined;
+  return JSON.stringify({
+    fold: bookedFold(fresh, fold),
+    lines: [...lines, ...accountsOf(fresh)],
+    upTo: upTo(fresh, rowCount, known),
+  } satisfies Packed);
 }

@@ -12,6 +12,7 @@ export const fingerprintOf = (kind: FollowedKind, tally: Tally | undefined): str
 
 /** Books are kept beside the states of the subjects; what is found under this name is of theirs alone. */
 export const booksUnder = (id: string): string => `books/${id}`;
+/** What names books that were made as they are made now, of whichever rows. */
+export const BOOKS_OF_NOW = `${BOOKS_BY}/${BIN_FOLD}/`;
 /** Names the log that books were made of, and by what. Never throws. */
-export const booksFingerprint = (tally: Tally | undefined): string =>
-  `${BOOKS_BY}/${BIN_FOLD}/${rowsAs(tally)}`;
+export const booksFingerprint = (tally: Tally | undefined): string => `${BOOKS_OF_NOW}${rowsAs(tally)}`;

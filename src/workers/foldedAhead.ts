@@ -1,7 +1,7 @@
 import { EMPTY_BIN } from "@/core/bin/state";
 import type { FollowedKind, Told } from "@/core/fold/folds";
 import { foldRows } from "@/core/fold/folds";
-import type { KeptBooks } from "@/core/reckon/flows";
+import type { BookedFold } from "@/core/reckon/flows";
 import { bookedFold } from "@/core/reckon/flows";
 import type { Digest, Tally } from "@/persistence/database";
 import type { Entry } from "@/records/entry";
@@ -16,10 +16,11 @@ const FOLLOWED: Partial<Record<Entry["subject"]["kind"], FollowedKind>> = {
 };
 
 /** A log's state, and a bin's books out of the same fold. */
-function folded(kind: FollowedKind, rows: readonly Entry[]): Told & { readonly books?: KeptBooks } {
+function folded(kind: FollowedKind, rows: readonly Entry[]): Told & { readonly fold?: BookedFold } {
   if (kind !== "bins") return foldRows(kind, rows);
   try {
-    return bookedFold(rows);
+    const fold = bookedFold(rows);
+    return { state: fold.state, fold };
   } catch (cause) {
     return { state: EMPTY_BIN, fault: String(cause) };
   }
@@ -42,7 +43,7 @@ export function foldedAhead(entries: readonly Entry[]): (tallies: readonly Tally
       const kind = FOLLOWED[rows[0]!.subject.kind];
       const told = kind && folded(kind, rows);
       if (told?.fault !== undefined) return [];
-      const books = packed(rows, told?.books);
+      const books = packed(rows, rows.length, told?.fold);
       return [[id, { rowCount: rows.length, kind, state: told?.state, books }] as const];
     }),
   );

@@ -22,8 +22,8 @@ import { CellarDatabase } from "@/persistence/database";
 import { readLog } from "@/persistence/read";
 import type { LocalDate } from "@/vocabulary/fields";
 import type { Booked } from "./books";
-import { packed, unpacked } from "./books";
-import { booksFingerprint, booksUnder } from "./fingerprint";
+import { grown, packed, unpacked } from "./books";
+import { BOOKS_OF_NOW, booksFingerprint, booksUnder } from "./fingerprint";
 
 /** What was opened and read so far, by subject, and of which state of its log. */
 const booked = new Map<string, { readonly by: string; readonly known: Promise<Booked> }>();
@@ -58,14 +58,24 @@ async function bookedOf(database: string, ids: readonly string[]): Promise<reado
     const known =
       digest?.fingerprint === is && typeof digest.result === "string"
         ? Promise.resolve(unpacked(digest.result))
-        : made(store, id, is);
+        : made(
+            store,
+            id,
+            is,
+            digest?.fingerprint.startsWith(BOOKS_OF_NOW) === true ? digest.result : undefined,
+          );
     booked.set(id, { by: is, known });
   });
   return Promise.all(ids.map((id) => booked.get(id)!.known));
 }
-async function made(store: CellarDatabase, id: string, by: string): Promise<Booked> {
-  const rows = await logOf(store, id, by);
-  const books = packed(rows);
+async function made(store: CellarDatabase, id: string, by: string, before: unknown): Promise<Booked> {
+  const rowCount = (await store.tallies.get(id))?.rowCount ?? 0;
+  const books =
+    (typeof before === "string"
+      ? await grown(before, rowCount, async (day) => (await readLog(store, id, day)).rows).catch(
+          () => undefined,
+        )
+      : undefined) ?? packed(await logOf(store, id, by), rowCount);
   // A store that takes no more loses time the next time, and nothing else.
   await store.digests
     .put({ subjectId: booksUnder(id), fingerprint: by, result: books, brokenRows: 0 })

@@ -48,7 +48,7 @@ export function sayEvidence(evidence: Evidence, { units, today }: Speech): strin
       if (evidence.of === "moisture")
         return `Your way of keeping wants ${formatPercentRange(evidence.low, evidence.high)} here.`;
       if (evidence.of === "interval")
-        return `Your way of keeping feeds every ${evidence.usualDays} days (${evidence.minDays} to ${evidence.maxDays}).`;
+        return `It is fed every ${evidence.usualDays} days (${evidence.minDays} to ${evidence.maxDays}), by your way of keeping; sooner while its first meals grow.`;
       return "The place and the cover follow your way of keeping.";
   }
 }

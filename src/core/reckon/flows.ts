@@ -45,15 +45,21 @@ export interface KeptBooks {
   readonly stands: readonly (readonly [day: LocalDate, stand: string])[];
 }
 
-/** A bin's log folded once: its state, as `replay` has it, and its books. */
-export function bookedFold(rows: Iterable<Entry>): { readonly state: BinState; readonly books: KeptBooks } {
-  const flows: Flow[] = [];
-  const stands: (readonly [LocalDate, string])[] = [];
-  let state = EMPTY_BIN;
+/** A bin's log folded once: its state, as `replay` has it, and its books. Plain data. */
+export interface BookedFold {
+  readonly state: BinState;
+  readonly books: KeptBooks;
+}
+const NOTHING_YET: BookedFold = { state: EMPTY_BIN, books: { flows: [], stands: [] } };
+/** Folds rows onto what came before them: they must all be later, by day and order, than what was folded. Never throws. */
+export function bookedFold(rows: Iterable<Entry>, before: BookedFold = NOTHING_YET): BookedFold {
+  const flows = [...before.books.flows];
+  const stands = [...before.books.stands];
+  let { state } = before;
   for (const entry of effectiveEntries(rows)) {
-    const before = standingDryKg(state, entry.day);
+    const dry = standingDryKg(state, entry.day);
     state = applyEntry(state, entry);
-    flows.push(...flowsOf(entry, standingDryKg(state, entry.day) - before));
+    flows.push(...flowsOf(entry, standingDryKg(state, entry.day) - dry));
     const { contents, contentsOn } = state;
     const stand = JSON.stringify({ contents, contentsOn } satisfies { [K in keyof Stand]: unknown });
     if (stands.at(-1)?.[0] === entry.day) stands[stands.length - 1] = [entry.day, stand];
@@ -61,7 +67,6 @@ export function bookedFold(rows: Iterable<Entry>): { readonly state: BinState; r
   }
   return { state, books: { flows, stands } };
 }
-export const keptBooksOf = (rows: Iterable<Entry>): KeptBooks => bookedFold(rows).books;
 /** Kept books opened. Never throws. */
 export const opened = ({ flows, stands }: KeptBooks): Books => ({
   flows,
@@ -70,7 +75,7 @@ export const opened = ({ flows, stands }: KeptBooks): Books => ({
     return known ? standingDryKg(JSON.parse(known[1]) as Stand, day) : 0;
   },
 });
-export const booksOf = (rows: Iterable<Entry>): Books => opened(keptBooksOf(rows));
+export const booksOf = (rows: Iterable<Entry>): Books => opened(bookedFold(rows).books);
 
 /** Of one entry: how it is called, what it weighed, and by how much the dry matter in the bin changed. */
 function flowsOf(entry: Entry, change: number): readonly Flow[] {
