@@ -3,6 +3,7 @@ import Dexie from "dexie";
 import type { Formats as RecordFormats, RecordKind, Records } from "@/records/kinds";
 import { RECORD_FORMATS, RECORD_KINDS, RECORDS } from "@/records/kinds";
 import type { Step } from "@/records/row/migrate";
+import type { UpTo } from "./upTo";
 
 /** How many rows a subject's log has and which was written last: a stored result that names another is out of date. */
 export interface Tally {
@@ -18,6 +19,8 @@ export interface Digest {
   readonly fingerprint: string;
   readonly result: unknown;
   readonly brokenRows: number;
+  /** How far its log was read, so that it can grow by what was written since. */
+  readonly upTo?: UpTo;
 }
 
 /** Where the twin of a bin stood on earlier days, so that it need not start at the beginning. May be thrown away. */

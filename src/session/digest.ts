@@ -1,6 +1,6 @@
 import type { FollowedKind, Subject } from "@/core/fold/folds";
 import type { CellarDatabase, Tally } from "@/persistence/database";
-import { fingerprintOf } from "@/workers/fingerprint";
+import { fingerprintOf, foldOfNow } from "@/workers/fingerprint";
 import type { LogRead } from "@/workers/readFolded";
 
 export interface Known<K extends FollowedKind = FollowedKind> extends LogRead<K> {
@@ -18,6 +18,18 @@ async function foldedHere<K extends FollowedKind>(
 ): Promise<LogRead<K>> {
   const { readFolded } = await import("@/workers/readFolded");
   return readFolded(db, subject);
+}
+
+/** What was known of a bin, grown by what was written since: no worker is asked for a few rows. */
+async function grownHere(
+  db: CellarDatabase,
+  subject: Subject,
+  before: LogRead | undefined,
+  tally: Tally | undefined,
+): Promise<LogRead | undefined> {
+  if (!before || !tally || subject.kind !== "bins") return undefined;
+  const { readGrown } = await import("@/workers/readFolded");
+  return readGrown(db, subject, before, tally.rowCount);
 }
 
 async function foldedAside<K extends FollowedKind>(
@@ -53,14 +65,26 @@ export async function statesOf(
     const digest = digests[at];
     if (digest?.fingerprint === fingerprint) {
       const state = digest.result as Known["state"];
-      known.set(subject.id, { fingerprint, state, brokenRows: digest.brokenRows });
+      const { brokenRows, upTo } = digest;
+      known.set(subject.id, { fingerprint, state, brokenRows, ...(upTo ? { upTo } : {}) });
     } else {
-      const told = isMany ? await foldedAside(db, subject) : await foldedHere(db, subject);
+      const kept: LogRead | undefined = digest?.fingerprint.startsWith(foldOfNow(subject.kind))
+        ? { state: digest.result as Known["state"], ...digest }
+        : undefined;
+      const told =
+        (await grownHere(db, subject, known.get(subject.id) ?? kept, tallyOf.get(subject.id))) ??
+        (isMany ? await foldedAside(db, subject) : await foldedHere(db, subject));
       known.set(subject.id, { fingerprint, ...told });
       // Kept for the next start; that it may fail (a full disk) harms nothing.
       if (told.fault === undefined)
         await db.digests
-          .put({ subjectId: subject.id, fingerprint, result: told.state, brokenRows: told.brokenRows })
+          .put({
+            subjectId: subject.id,
+            fingerprint,
+            result: told.state,
+            brokenRows: told.brokenRows,
+            ...(told.upTo ? { upTo: told.upTo } : {}),
+          })
           .catch(() => undefined);
     }
     read += 1;

@@ -41,7 +41,7 @@ beforeEach(async () => {
 });
 afterEach(() => db.delete());
 
-test("a bin is read from its digest as long as its log is the same, and anew after any entry", async () => {
+test("a bin is read from its digest as long as its log is the same, grows by an entry that is later, and is made anew after any other", async () => {
   const first = await stateNow();
   expect(first.state).toEqual(replay(newTub().map((one) => ({ ...one }))));
   // What a digest says is believed without the log: so much so that a forged one is.
@@ -49,8 +49,10 @@ test("a bin is read from its digest as long as its log is the same, and anew aft
   await db.digests.update("bin-1", { result: forged });
   expect((await stateNow()).state.entryCount).toBe(4711);
   await save(meal(0.4, 1, 9));
+  expect((await stateNow()).state.entryCount).toBe(4712);
+  await save(meal(0.2, 2, 3));
   const after = await stateNow();
-  expect(after.state.entryCount).toBe(first.state.entryCount + 1);
+  expect(after.state.entryCount).toBe(first.state.entryCount + 2);
   expect((await db.digests.get("bin-1"))!.result).toEqual(after.state);
 });
 

@@ -2,18 +2,14 @@ import type { AccountLine } from "@/core/reckon/accounts";
 import { accountsOf } from "@/core/reckon/accounts";
 import type { BookedFold, Books } from "@/core/reckon/flows";
 import { bookedFold, opened } from "@/core/reckon/flows";
+import type { UpTo } from "@/persistence/upTo";
+import { freshSince, upToOf } from "@/persistence/upTo";
 import type { Entry } from "@/records/entry";
 
 /** A bin's books and what its log says of hours and money: all that sums need, without the log. */
 export interface Booked {
   readonly books: Books;
   readonly lines: readonly AccountLine[];
-}
-/** How far a log was read: its rows, and the last of them by day and order. */
-interface UpTo {
-  readonly rowCount: number;
-  readonly day: string;
-  readonly seq: number;
 }
 interface Packed {
   /** Of a bin only: a lot or the cellar has accounts only. */
@@ -23,19 +19,13 @@ interface Packed {
 }
 const NOTHING: BookedFold["books"] = { flows: [], stands: [] };
 
-function upTo(rows: readonly Entry[], rowCount: number, before?: UpTo): UpTo {
-  let { day, seq } = before ?? { day: "", seq: -1 };
-  for (const row of rows) if (row.day > day || (row.day === day && row.seq > seq)) ({ day, seq } = row);
-  return { rowCount, day, seq };
-}
-
 /** The books of one whole log, as they are kept. `rowCount`: of all its rows, those that cannot be read among them. */
 export function packed(rows: readonly Entry[], rowCount: number, fold?: BookedFold): string {
   const isBin = rows[0]?.subject.kind === "bin";
   return JSON.stringify({
     ...(isBin ? { fold: fold ?? bookedFold(rows) } : {}),
     lines: accountsOf(rows),
-    upTo: upTo(rows, rowCount),
+    upTo: upToOf(rows, rowCount),
   } satisfies Packed);
 }
 
@@ -57,13 +47,11 @@ export async function grown(
 ): Promise<string | undefined> {
   const { fold, lines, upTo: known } = JSON.parse(text) as Packed;
   if (!fold || rowCount <= known.rowCount) return undefined;
-  const rows = await rowsFrom(known.day);
-  const fresh = rows.filter(({ day, seq }) => day > known.day || seq > known.seq);
-  if (fresh.length !== rowCount - known.rowCount) return undefined;
-  if (fresh.some(({ revision, deleted }) => revision !== 1 || deleted)) return undefined;
+  const fresh = freshSince(known, rowCount, await rowsFrom(known.day));
+  if (!fresh) return undefined;
   return JSON.stringify({
     fold: bookedFold(fresh, fold),
     lines: [...lines, ...accountsOf(fresh)],
-    upTo: upTo(fresh, rowCount, known),
+    upTo: upToOf(fresh, rowCount, known),
   } satisfies Packed);
 }

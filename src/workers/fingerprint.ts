@@ -6,9 +6,11 @@ import type { Tally } from "@/persistence/database";
 
 const rowsAs = (tally: Tally | undefined): string => `${tally?.rowCount ?? 0}:${tally?.lastRowId ?? ""}`;
 
+/** What names a state that was folded as it is folded now, of whichever rows. */
+export const foldOfNow = (kind: FollowedKind): string => `${FOLD_VERSIONS[kind]}:`;
 /** Names the log a stored state was folded from, and by which fold. Never throws. */
 export const fingerprintOf = (kind: FollowedKind, tally: Tally | undefined): string =>
-  `${FOLD_VERSIONS[kind]}:${rowsAs(tally)}`;
+  `${foldOfNow(kind)}${rowsAs(tally)}`;
 
 /** Books are kept beside the states of the subjects; what is found under this name is of theirs alone. */
 export const booksUnder = (id: string): string => `books/${id}`;

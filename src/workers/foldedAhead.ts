@@ -4,6 +4,7 @@ import { foldRows } from "@/core/fold/folds";
 import type { BookedFold } from "@/core/reckon/flows";
 import { bookedFold } from "@/core/reckon/flows";
 import type { Digest, Tally } from "@/persistence/database";
+import { upToOf } from "@/persistence/upTo";
 import type { Entry } from "@/records/entry";
 import { packed } from "./books";
 import { booksFingerprint, booksUnder, fingerprintOf } from "./fingerprint";
@@ -44,13 +45,13 @@ export function foldedAhead(entries: readonly Entry[]): (tallies: readonly Tally
       const told = kind && folded(kind, rows);
       if (told?.fault !== undefined) return [];
       const books = packed(rows, rows.length, told?.fold);
-      return [[id, { rowCount: rows.length, kind, state: told?.state, books }] as const];
+      return [[id, { upTo: upToOf(rows, rows.length), kind, state: told?.state, books }] as const];
     }),
   );
   return (tallies) =>
     tallies.flatMap((tally): Digest[] => {
       const one = made.get(tally.subjectId);
-      if (one?.rowCount !== tally.rowCount) return [];
+      if (one?.upTo.rowCount !== tally.rowCount) return [];
       const { subjectId } = tally;
       const books = {
         subjectId: booksUnder(subjectId),
@@ -59,7 +60,15 @@ export function foldedAhead(entries: readonly Entry[]): (tallies: readonly Tally
       };
       return [
         ...(one.kind
-          ? [{ subjectId, fingerprint: fingerprintOf(one.kind, tally), result: one.state, brokenRows: 0 }]
+          ? [
+              {
+                subjectId,
+                fingerprint: fingerprintOf(one.kind, tally),
+                result: one.state,
+                brokenRows: 0,
+                upTo: one.upTo,
+              },
+            ]
           : []),
         { ...books, brokenRows: 0 },
       ];

@@ -23,8 +23,10 @@ import { cleared, contentsOut, partCleared, received, shareOut } from "./shift";
 import { fromFedEnd, harvestCompartment } from "./system";
 
 /** The state of a bin: a fold over what counts in its log. Rows may come in any order. */
-export const replay = (rows: Iterable<Entry>): BinState =>
-  effectiveEntries(rows).reduce(applyEntry, EMPTY_BIN);
+export const replay = (rows: Iterable<Entry>): BinState => replayOn(EMPTY_BIN, rows);
+/** A state with what was written since: rows that are all later, by day and order, than what it was folded of. */
+export const replayOn = (state: BinState, rows: Iterable<Entry>): BinState =>
+  effectiveEntries(rows).reduce(applyEntry, state);
 
 /** One entry on. Never throws on a fact: what does not fit adds a problem and the replay goes on. */
 export function applyEntry(before: BinState, entry: Entry): BinState {
