@@ -38,18 +38,16 @@ export function twinExpectation(
   const { school, setup } = practice;
   const read = readDay(ensemble, script.startDay);
   const target = targetMoisture(practice);
-  const { place, quiet, forDays, meal, usual, planned } = planNow(now, today);
+  const { place, quiet, forDays, meal, usual, planned, ahead } = planNow(now, today);
   const harvest =
     knownHarvest ??
-    harvestOf(harvestWindow(ensemble, changed(usual, planned ?? {}, today, {}), horizonDays(practice)));
+    harvestOf(harvestWindow(ahead, changed(usual, planned ?? {}, today, {}), horizonDays(practice)));
   // Where a visit's readings are in hand, the visit itself asks for what is too wet.
-  const wet = knownHarvest
-    ? undefined
-    : wetAhead(ensemble, changed(usual, planned ?? {}, today, {}), practice);
+  const wet = knownHarvest ? undefined : wetAhead(ahead, changed(usual, planned ?? {}, today, {}), practice);
   const again =
     meal.kg > 0
       ? readyAfter(
-          ensemble,
+          ahead,
           { kind: mealKind(practice), kg: meal.kg, place, nextPlace: placeAfter(place, setup) },
           Math.min(60, school.maxIntervalDays),
         )
@@ -103,7 +101,7 @@ export function twinExpectation(
         unfed: quiet.week,
         fed:
           meal.kg > 0
-            ? weekOn(ensemble, meals, { ...target, beddingMoisture: DRY_BEDDING.moisture })
+            ? weekOn(ahead, meals, { ...target, beddingMoisture: DRY_BEDDING.moisture })
             : quiet.week,
       },
       herdAtRisk: quiet.herdAtRisk,

@@ -46,8 +46,8 @@ export function forgiving(
   today: LocalDate,
   climates: Readonly<Record<string, Climate>>,
 ): readonly Forgiven[] {
-  const { ensemble, practice } = now;
-  const { usual, planned } = planNow(now, today);
+  const { practice } = now;
+  const { usual, planned, ahead } = planNow(now, today);
   const standing = changed(usual, planned ?? {}, today, climates);
   const climate = climates[practice.setup.roomId];
   const { meal: _meal, ...unfed } = standing;
@@ -79,7 +79,7 @@ export function forgiving(
     colder: shifted(-STRESS_K),
   };
   const driest = targetMoisture(practice).low - TOO_DRY;
-  return STRESSES.map((stress) => bears(ensemble, plans[stress], stress, driest));
+  return STRESSES.map((stress) => bears(ahead, plans[stress], stress, driest));
 }
 
 function bears(from: Ensemble, plan: PlanAhead, stress: Stress, driest: number): Forgiven {

@@ -22,8 +22,8 @@ export interface HarvestWindow {
   /** More of them a month later, kg. */
   readonly gainsKg: Band;
 }
-/** Weeks to months ahead its band is weeks wide: half of the members say it as well. */
-const LOOKED_AT = 120;
+/** Weeks to months ahead its band is weeks wide: few members say it as well. */
+const LOOKED_AT = 60;
 /** Once so much of the weight is there, its low, middle and high end are known. */
 const CERTAIN = 0.9;
 /** Share lost in handling. Source: process model 11, Castings yield. */

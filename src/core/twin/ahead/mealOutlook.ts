@@ -5,6 +5,7 @@ import { copied } from "../ensemble/ensemble";
 import { passDay } from "../ensemble/passDay";
 import { weightsOf } from "../learning/learn";
 import { give, SCRAPS_CHOPPED } from "./meal";
+import { aheadOf } from "./thinned";
 import { bandOf, chanceThat } from "../learning/quantiles";
 import { heatLimitC, isInTrouble } from "../learning/readDay";
 import { fedAt } from "../engine/twinBin";
@@ -34,11 +35,12 @@ const SETTLED_DAYS = 7;
 
 /** Amounts given today, on the ensemble as it stands, against the same bin left alone. */
 export function mealOutlook(ensemble: Ensemble, given: Given): MealOutlook {
-  const withIt = weeksOf(ensemble, given);
+  const ahead = aheadOf(ensemble);
+  const withIt = weeksOf(ahead, given);
   return {
     ...withIt,
     withinDays: WITHIN_DAYS,
-    troubleWithout: weeksOf(ensemble, { ...given, foodKg: 0, dryBeddingKg: 0, waterL: 0 }).trouble,
+    troubleWithout: weeksOf(ahead, { ...given, foodKg: 0, dryBeddingKg: 0, waterL: 0 }).trouble,
   };
 }
 

@@ -1,3 +1,4 @@
+import type { Ensemble } from "../ensemble/ensemble";
 import type { TwinNow } from "../log/now";
 import type { LocalDate } from "@/vocabulary/fields";
 import { nextPlace } from "@/core/bin/place";
@@ -17,6 +18,7 @@ import { herdWatch } from "./herdAtRisk";
 import { goneWatch, readyWatch, troubleWatch } from "./leftAlone";
 import type { RationAnswer } from "./ration";
 import { largestRation, trialDays } from "./ration";
+import { aheadOf } from "./thinned";
 import { tried } from "./tried";
 import type { UsualPlan } from "./usualPlan";
 import { watchUnfed } from "./unfed";
@@ -47,6 +49,8 @@ export interface PlanNow {
   readonly usual: UsualPlan;
   /** What the keeper decided otherwise, as far as it lies ahead. */
   readonly planned: StandingPlan | undefined;
+  /** The members it was asked of, as they stand today. */
+  readonly ahead: Ensemble;
 }
 
 /** Meals nobody has looked at since, judged by the forecast that has heard all else: what it holds gone went well. */
@@ -75,19 +79,20 @@ const GONE = 0.35;
 
 /** When the next place is ready, the largest meal it can take, and the pace at which things go on. */
 export function planNow(now: TwinNow, today: LocalDate): PlanNow {
-  const { ensemble, practice, state } = now;
+  const { practice, state } = now;
   const { school, setup } = practice;
+  const ahead = aheadOf(now.ensemble);
   const place = nextPlace(state)?.place ?? 1;
   const planned = standingPlan(setup, today);
   const usualDays = Math.min(MOST_MEAL_DAYS, daysToLast(planned, today, school.usualIntervalDays));
   const mostDays = Math.min(60, Math.max(21, school.maxIntervalDays));
   const troubleDays = Math.max(trialDays(usualDays), trialDays(school.minIntervalDays));
-  const gone = goneWatch(ensemble, mostDays);
-  const ready = readyWatch(ensemble, place, mostDays);
-  const trouble = troubleWatch(ensemble, troubleDays);
-  const herd = herdWatch(ensemble);
+  const gone = goneWatch(ahead, mostDays);
+  const ready = readyWatch(ahead, place, mostDays);
+  const trouble = troubleWatch(ahead, troubleDays);
+  const herd = herdWatch(ahead);
   const week = weekWatch({ ...targetMoisture(practice), beddingMoisture: DRY_BEDDING.moisture });
-  watchUnfed(ensemble, Math.max(mostDays, troubleDays), [gone, ready, trouble, herd, week]);
+  watchUnfed(ahead, Math.max(mostDays, troubleDays), [gone, ready, trouble, herd, week]);
   const quiet = {
     goneInDays: gone.found(),
     mealInDays: ready.found(),
@@ -95,7 +100,7 @@ export function planNow(now: TwinNow, today: LocalDate): PlanNow {
     week: week.found(),
   };
   const of = (days: number) =>
-    largestRation(ensemble, {
+    largestRation(ahead, {
       meal: mealKind(practice),
       days,
       place,
@@ -117,5 +122,5 @@ export function planNow(now: TwinNow, today: LocalDate): PlanNow {
   const forDays = isQuicker ? school.minIntervalDays : usualDays;
   const readyInDays = Math.max(0, Math.round(quiet.mealInDays?.middle ?? forDays));
   const firstInDays = Math.max(readyInDays, foodlessDays(wantedHarvest(state, today), today));
-  return { place, quiet, forDays, meal, usual: usualPlan(now, meal.kg, firstInDays), planned };
+  return { place, quiet, forDays, meal, usual: usualPlan(now, meal.kg, firstInDays), planned, ahead };
 }

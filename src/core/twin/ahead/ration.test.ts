@@ -9,6 +9,7 @@ import type { RationQuestion } from "./ration";
 import { largestRation } from "./ration";
 import { heatLimitC, isInTrouble } from "../learning/readDay";
 import { passDay } from "../ensemble/passDay";
+import { aheadOf } from "./thinned";
 
 const QUESTION: RationQuestion = { meal: SCRAPS_CHOPPED, days: 4, place: 1, places: 8 };
 const asked = (ensemble: Ensemble, more: Partial<RationQuestion> = {}) =>
@@ -50,6 +51,18 @@ test.each(SITUATIONS)(
     expect(griefWith(ensemble, kg)).toBeLessThanOrEqual(0.1 + 1e-9);
     // What was called the limit is one: half as much again does harm.
     expect(griefWith(ensemble, 1.5 * kg)).toBeGreaterThan(0.1);
+  },
+);
+
+test.each(SITUATIONS)(
+  "%s: the members drawn to look ahead find nearly the ration all of them find, and of all it harms hardly more",
+  (_, ensemble) => {
+    const whole = asked(ensemble);
+    const few = asked(aheadOf(ensemble));
+    expect(few.limit).toBe(whole.limit);
+    expect(few.kg / whole.kg).toBeGreaterThan(0.8);
+    expect(few.kg / whole.kg).toBeLessThan(1.25);
+    expect(griefWith(ensemble, few.kg)).toBeLessThan(0.16);
   },
 );
 

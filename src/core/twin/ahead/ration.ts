@@ -49,7 +49,7 @@ export interface RationAnswer {
 export const trialDays = (days: number): number => days * Math.ceil(28 / days);
 
 /** Members that find about where the limit lies; all of them then say where it is. */
-const SCOUTS = 60;
+const SCOUTS = 40;
 
 /**
  * The largest meal that does not pile up, is finished by the next visit where that can be asked, and keeps the chance of

@@ -2,6 +2,11 @@ import type { Ensemble } from "../ensemble/ensemble";
 import { copied, standing } from "../ensemble/ensemble";
 import { weightsOf } from "../learning/learn";
 
+/** Of what is to come, so many members tell the chance of one in ten and the ends of a band as well as all do. */
+const LOOKED_AHEAD = 120;
+/** The members by which the days to come are asked about, each counting alike; a copy. */
+export const aheadOf = (ensemble: Ensemble): Ensemble => thinned(ensemble, LOOKED_AHEAD);
+
 /**
  * So many members drawn evenly along the weight, each counting alike; a copy that may go its own way. An ensemble that
  * has no more than that is copied as it is. Never throws.

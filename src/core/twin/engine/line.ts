@@ -3,16 +3,13 @@ import { P } from "./parameters";
 import {
   AT,
   beddingOf,
-  castingsOf,
   dryOf,
-  foodOf,
   herdOffset,
   herdsIn,
   liveOf,
   MARKER_AT,
   MARKER_SIZE,
   MOST_HERDS,
-  moistureOf,
 } from "./state";
 import { appetiteFactor, largerEats, wormsAt, wormsIn } from "./step";
 
@@ -35,6 +32,9 @@ const draw = new Float64Array(MOST_HERDS * MOST_COMPARTMENTS);
 /** By herd, compartment and field of `STAGE_FIELDS`. */
 const moves = new Float64Array(MOST_HERDS * MOST_COMPARTMENTS * STAGE_FIELDS.length);
 const warms = new Float64Array(MOST_COMPARTMENTS);
+/** Living worms and dry matter of each compartment, g: before the exchange, asked for more than once. */
+const alive = new Float64Array(MOST_COMPARTMENTS);
+const dry = new Float64Array(MOST_COMPARTMENTS);
 
 /**
  * What neighbours of one member exchange after all have stepped: worms towards food and comfort, heat through the common
@@ -82,8 +82,8 @@ export function exchange(
         moves[(herd * count + to) * fields + field]! += goes;
       }
     }
-    const heatA = heatHeld(a);
-    const heatB = heatHeld(b);
+    const heatA = warmedBy(a[AT.W]!, dry[at]!, alive[at]!);
+    const heatB = warmedBy(b[AT.W]!, dry[at + 1]!, alive[at + 1]!);
     const mean = (heatA * a[AT.T]! + heatB * b[AT.T]!) / (heatA + heatB);
     const stays = Math.exp(-CONDUCTS * dt * facesM2[at]! * (1 / heatA + 1 / heatB));
     warms[at]! += (mean - a[AT.T]!) * (1 - stays);
@@ -123,18 +123,19 @@ function drawOf(
     const s = line[at]!;
     for (let herd = 0; herd < herds; herd += 1)
       eaters[herd]! += eatersOf(s, species[herd]!, herdOffset(herd));
-    live += liveOf(s);
+    alive[at] = liveOf(s);
+    dry[at] = dryOf(s);
+    live += alive[at]!;
   }
   for (let at = 0; at < line.length; at += 1) {
     const s = line[at]!;
     const anaerobic = s[AT.FELT]!;
+    const wet = s[AT.W]! + dry[at]!;
+    const inMoisture = wormsIn(wet > 0 ? s[AT.W]! / wet : 0);
+    const appetite = appetiteFactor(s[AT.NH]!, s[AT.SALT]!, s[AT.PH]!);
     let hunger = 0;
     for (let herd = 0; herd < herds; herd += 1) {
-      comfort[herd] =
-        wormsAt(s[AT.T]!, species[herd]!) *
-        wormsIn(moistureOf(s)) *
-        (1 - anaerobic * anaerobic) *
-        appetiteFactor(s[AT.NH]!, s[AT.SALT]!, s[AT.PH]!);
+      comfort[herd] = wormsAt(s[AT.T]!, species[herd]!) * inMoisture * (1 - anaerobic * anaerobic) * appetite;
       hunger += eaters[herd]! * P.rWet * P.refDry * s[AT.kI]! * comfort[herd]!;
     }
     const crowding = 1 + (live / 1000 / areasM2[at]! / P.rhoI) ** 2;
@@ -150,8 +151,10 @@ const eatersOf = (s: Float64Array, { adultG }: TwinSpecies, offset: number): num
   s[AT.BS + offset]! * largerEats(s[AT.NS + offset]!, s[AT.BS + offset]!, adultG) +
   s[AT.BA + offset]! * largerEats(s[AT.NA + offset]!, s[AT.BA + offset]!, adultG);
 
-/** kJ that warm it by a kelvin. */
-const heatHeld = (s: Float64Array): number => (P.cW * s[AT.W]! + P.cD * dryOf(s) + 4 * liveOf(s)) / 1000 + 1;
+/** kJ that warm it by a kelvin, of grams of water, dry matter and worms. */
+const warmedBy = (waterG: number, dryG: number, liveG: number): number =>
+  (P.cW * waterG + P.cD * dryG + 4 * liveG) / 1000 + 1;
+const heatHeld = (s: Float64Array): number => warmedBy(s[AT.W]!, dryOf(s), liveOf(s));
 
 const COCOONS = [AT.Q1, AT.Q2, AT.Q3, AT.Q4, AT.Q5, AT.Q6, AT.Q7, AT.Q8];
 const MATTER = [
@@ -172,8 +175,7 @@ export function moveMatter(from: Float64Array, to: Float64Array, share: number, 
   mean(AT.DB, beddingOf(to), share * beddingOf(from));
   mean(AT.BF, to[AT.BE]!, share * from[AT.BE]!);
   mean(AT.WI, to[AT.IN]!, share * from[AT.IN]!);
-  const dry = (s: Float64Array) => foodOf(s) + beddingOf(s) + castingsOf(s) + s[AT.IN]!;
-  for (const field of [AT.MI, AT.AN, AT.LO]) mean(field, dry(to), share * dry(from));
+  for (const field of [AT.MI, AT.AN, AT.LO]) mean(field, dryOf(to), share * dryOf(from));
   mean(AT.T, heatHeld(to), share * heatHeld(from));
   for (const field of MATTER) shift(from, to, field, share);
   for (let herd = 0; herd < herdsIn(from); herd += 1) {

@@ -643,25 +643,28 @@ export function flow(s: Float64Array, around: Surroundings, dt: number): void {
 
 /** Share of what was given below which a feeding counts as gone. */
 const GONE = 1e-4;
-const M = new Float64Array(MARKERS);
+/** Of the feedings still there, packed: where each lies, and the power of e that turns it over. */
+const lies = new Int32Array(MARKERS);
+const turns = new Float64Array(MARKERS);
 
 /** Carries each feeding's remains marker over the day just stepped, by the equations of the last feeding (7.3 and 7.5). */
 export function ageMarkers(s: Float64Array, used: number): void {
   const gm = s[F.GM]!;
   const kept = s[F.KEPT]!;
+  let there = 0;
   for (let slot = 0; slot < used; slot += 1) {
     const at = MARKER_AT + slot * MARKER_SIZE;
-    M[slot] = s[at]! > 0 ? -s[at + 3]! * gm : 0;
+    if (s[at]! + s[at + 1]! <= 0) continue;
+    lies[there] = at;
+    turns[there] = s[at]! > 0 ? -s[at + 3]! * gm : 0;
+    there += 1;
   }
-  exponentials(M, 0, used);
-  for (let slot = 0; slot < used; slot += 1) {
-    const at = MARKER_AT + slot * MARKER_SIZE;
-    let raw = s[at]!;
-    let ready = s[at + 1]!;
-    if (raw + ready <= 0) continue;
-    const turned = raw * (1 - M[slot]!);
-    raw -= turned;
-    ready = (ready + turned) * kept;
+  exponentials(turns, 0, there);
+  for (let nth = 0; nth < there; nth += 1) {
+    const at = lies[nth]!;
+    const turned = s[at]! * (1 - turns[nth]!);
+    const raw = s[at]! - turned;
+    const ready = (s[at + 1]! + turned) * kept;
     const isGone = raw + ready < GONE * s[at + 2]!;
     s[at] = isGone ? 0 : raw;
     s[at + 1] = isGone ? 0 : ready;
