@@ -25,7 +25,7 @@ const LAYERS = [
     ["vocabulary", "records", "core", "archive", "persistence", "workers"],
     ["react", "dexie-react-hooks", "nanoid", "comlink"],
   ],
-  ["ui", ["vocabulary", "core"], ["react", "@mui", "@emotion", "echarts", "date-fns", "papaparse"]],
+  ["ui", ["vocabulary", "core"], ["react", "@mui", "@emotion", "echarts", "date-fns", "papaparse", "react-hook-form", "@hookform/resolvers"]],
   [
     "features",
     ["vocabulary", "records", "core", "archive", "persistence", "workers", "session", "ui"],

@@ -8,6 +8,7 @@ export {
   discriminatedUnion,
   enum,
   literal,
+  NEVER,
   number,
   record,
   strictObject,

@@ -8,6 +8,8 @@ import type { SetupChanges } from "@/records/setup";
 import { newId, ofBin } from "@/session/author";
 import { useSession } from "@/session/session";
 import { DayField } from "@/ui/field/DayField";
+import { KeptForm } from "@/ui/form/KeptForm";
+import { readAs, useTypedForm } from "@/ui/form/useTypedForm";
 import { useGuarded } from "@/ui/useGuarded";
 import { localDate } from "@/vocabulary/fields";
 import Button from "@mui/material/Button";
@@ -22,7 +24,6 @@ export function BusyTimes({ bins }: { readonly bins: readonly BinToday[] }) {
   const { settings, units, today, author, keep } = useSession();
   const { guarded, isBusy } = useGuarded();
   const [typed, setTyped] = useState(NOTHING);
-  const [fault, setFault] = useState<string>();
   const busy = settings?.busy ?? [];
   const coming = busyTime(busy, today);
   const practices = bins.flatMap(({ bin, state }) => {
@@ -41,18 +42,22 @@ export function BusyTimes({ bins }: { readonly bins: readonly BinToday[] }) {
       ]);
       if (kept.ok) setTyped(NOTHING);
     });
-  const add = () => {
-    const [from, until] = [localDate.safeParse(typed.from), localDate.safeParse(typed.until)];
-    const name = typed.name.trim();
-    if (name === "" || !from.success || !until.success)
-      return setFault("A name, its first day and its last.");
-    if (from.data.slice(5) === until.data.slice(5)) return setFault("It begins and ends on the same day.");
-    setFault(undefined);
-    return void store(`busy: ${name}`, [
-      ...busy,
-      { name: name.slice(0, 80), from: from.data.slice(5), until: until.data.slice(5) },
-    ]);
-  };
+  const { faults, kept } = useTypedForm(typed, (now) => {
+    const [from, until] = [localDate.safeParse(now.from), localDate.safeParse(now.until)];
+    const name = now.name.trim().slice(0, 80);
+    const [first, last] = [from.data?.slice(5), until.data?.slice(5)];
+    return readAs(first && last ? { name, from: first, until: last } : undefined, {
+      name: name === "" ? "Give it a name." : undefined,
+      from: first === undefined ? "Its first day." : undefined,
+      until:
+        last === undefined
+          ? "Its last day."
+          : last === first
+            ? "It begins and ends on the same day."
+            : undefined,
+    });
+  });
+  const add = kept((one) => store(`busy: ${one.name}`, [...busy, one]));
   const tell = (label: string, changes: (one: (typeof practices)[number]) => SetupChanges | undefined) =>
     guarded(async () => {
       const actId = newId();
@@ -132,12 +137,12 @@ export function BusyTimes({ bins }: { readonly bins: readonly BinToday[] }) {
           ))}
         </ul>
       )}
-      <div className={styles.ask}>
+      <KeptForm onSave={add} className={styles.ask}>
         <TextField
           label="A time with little time"
           value={typed.name}
-          error={fault !== undefined}
-          helperText={fault ?? "planting out, the season, exams"}
+          error={faults.name !== undefined}
+          helperText={faults.name ?? "planting out, the season, exams"}
           onChange={({ target }) => setTyped((before) => ({ ...before, name: target.value }))}
           slotProps={{ htmlInput: { maxLength: 80, autoComplete: "off" } }}
         />
@@ -145,18 +150,20 @@ export function BusyTimes({ bins }: { readonly bins: readonly BinToday[] }) {
           label="It begins"
           day={typed.from}
           onDay={(from) => setTyped((before) => ({ ...before, from }))}
+          fault={faults.from}
         />
         <DayField
           label="It ends"
           day={typed.until}
           onDay={(until) => setTyped((before) => ({ ...before, until }))}
+          fault={faults.until}
         />
         {busy.length < 6 && (
-          <Button variant="outlined" disabled={isBusy} onClick={add}>
+          <Button type="submit" variant="outlined" disabled={isBusy}>
             it returns each year
           </Button>
         )}
-      </div>
+      </KeptForm>
     </section>
   );
 }

@@ -1,6 +1,8 @@
 "use client";
 import { DayField } from "@/ui/field/DayField";
 import { optionsOf, SelectField } from "@/ui/field/SelectField";
+import { FormDialog } from "@/ui/form/FormDialog";
+import { readAs, unread, useTypedForm } from "@/ui/form/useTypedForm";
 import { useGuarded } from "@/ui/useGuarded";
 import { ofBin } from "@/session/author";
 import { COVER_WORDS, DRAINAGE_WORDS, PURPOSE_WORDS } from "@/core/words/setup";
@@ -24,15 +26,11 @@ import { localDate, name as nameField } from "@/vocabulary/fields";
 import { COVERS, DRAINAGES, PURPOSES } from "@/vocabulary/setup";
 import Button from "@mui/material/Button";
 import Checkbox from "@mui/material/Checkbox";
-import Dialog from "@mui/material/Dialog";
-import DialogActions from "@mui/material/DialogActions";
-import DialogContent from "@mui/material/DialogContent";
-import DialogTitle from "@mui/material/DialogTitle";
 import FormControlLabel from "@mui/material/FormControlLabel";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import { useRouter } from "next/navigation";
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import styles from "./Bin.module.css";
 
 /** What the bin is from a day on. Yesterday stays computed with yesterday's set-up. */
@@ -60,7 +58,6 @@ export function AlterDialog({ one, onClose }: { readonly one: BinToday; readonly
   });
   const ownBefore = ownTypedOf(setup, units);
   const [own, setOwn] = useState(ownBefore);
-  const [faults, setFaults] = useState<Readonly<Record<string, string>>>({});
   const set = (changes: Partial<typeof typed>) => setTyped((before) => ({ ...before, ...changes }));
 
   const isRound = setup?.compartments[0]?.shape === "round";
@@ -79,7 +76,8 @@ export function AlterDialog({ one, onClose }: { readonly one: BinToday; readonly
     />
   );
   const { guarded, isBusy } = useGuarded();
-  const save = async () => {
+  const everything = useMemo(() => ({ ...typed, own }), [typed, own]);
+  const { faults, kept } = useTypedForm(everything, () => {
     const found: Record<string, string> = {};
     const from = localDate.safeParse(typed.from);
     if (!from.success) found.from = "This is not a day of the calendar.";
@@ -110,18 +108,9 @@ export function AlterDialog({ one, onClose }: { readonly one: BinToday; readonly
       setup?.own?.settlesDays,
     );
     if (!rules.ok) Object.assign(found, rules.problem.fields);
-    setFaults(found);
-    if (Object.keys(found).length > 0 || !from.success || !named.success || !rules.ok) return;
-    const room =
-      typed.roomId === "new"
-        ? author.first("rooms", {
-            name: typed.roomName.trim(),
-            climate: ROOM_CLIMATES[typed.warmth].climate,
-          })
-        : undefined;
-    const changes = changed(setup, {
+    if (!from.success || !named.success || !rules.ok) return unread(found);
+    const told: SetupChanges = {
       school: typed.school,
-      roomId: (room ? room.row.id : typed.roomId) as NonNullable<SetupChanges["roomId"]>,
       purpose: typed.purpose,
       ...(tare?.ok ? { tareKg: tare.value } : {}),
       ...(grate?.ok ? { grateGapM: grate.value } : {}),
@@ -131,153 +120,154 @@ export function AlterDialog({ one, onClose }: { readonly one: BinToday; readonly
       resting: typed.resting,
       ...(typed.resting && until.success ? { restingUntil: until.data } : {}),
       ...rules.value,
+    };
+    return readAs({ name: named.data, from: from.data, told }, found);
+  });
+  const save = kept(async ({ name, from, told }) => {
+    const room =
+      typed.roomId === "new"
+        ? author.first("rooms", {
+            name: typed.roomName.trim(),
+            climate: ROOM_CLIMATES[typed.warmth].climate,
+          })
+        : undefined;
+    const changes = changed(setup, {
+      ...told,
+      roomId: (room ? room.row.id : typed.roomId) as NonNullable<SetupChanges["roomId"]>,
     });
     const rows = [
       ...(room ? [room] : []),
       ...(Object.keys(changes).length > 0
-        ? await author.entries(ofBin(bin.id), from.data, [{ kind: "altered", changes }])
+        ? await author.entries(ofBin(bin.id), from, [{ kind: "altered", changes }])
         : []),
-      ...(named.data === bin.name ? [] : [author.revised("bins", bin, { name: named.data })]),
+      ...(name === bin.name ? [] : [author.revised("bins", bin, { name })]),
     ];
     if (rows.length === 0) return onClose();
-    const kept = await keep(`${named.data}: set-up changed`, rows);
-    if (kept.ok) onClose();
-  };
+    const saved = await keep(`${name}: set-up changed`, rows);
+    if (saved.ok) onClose();
+  });
   const remove = async () => {
-    const kept = await keep(`${bin.name}: taken off the rack`, [
+    const gone = await keep(`${bin.name}: taken off the rack`, [
       author.revised("bins", bin, { deleted: true }),
     ]);
-    if (!kept.ok) return;
+    if (!gone.ok) return;
     choose(undefined);
     router.push("/bins");
   };
   return (
-    <Dialog
-      open
-      onClose={onClose}
-      onKeyDown={(event) => event.stopPropagation()}
-      fullWidth
-      maxWidth="sm"
-      aria-labelledby="alter-title"
-    >
-      <DialogTitle id="alter-title">Change {bin.name}</DialogTitle>
-      <DialogContent className={styles.alter}>
-        <TextField
-          label="Name"
-          value={typed.name}
-          error={faults.name !== undefined}
-          helperText={faults.name ?? " "}
-          onChange={(event) => set({ name: event.target.value })}
-        />
-        <SelectField
-          label="Way of keeping"
-          value={typed.school}
-          onChoose={(value) => set({ school: value })}
-          helper={schoolPageOf(typed.school).disagreement}
-          options={SCHOOL_TABLE.map((school) => ({ value: school.id, label: school.name }))}
-        />
-        <div className={styles.three}>
-          <TextField
-            select
-            label="Room"
-            value={typed.roomId}
-            onChange={(event) => set({ roomId: event.target.value })}
-          >
-            {rooms.map((room) => (
-              <MenuItem key={room.id} value={room.id}>
-                {room.name}
-              </MenuItem>
-            ))}
-            <MenuItem value="new">another room…</MenuItem>
-          </TextField>
-          {typed.roomId === "new" && (
-            <>
-              <TextField
-                label="The room’s name"
-                value={typed.roomName}
-                error={faults.roomName !== undefined}
-                helperText={faults.roomName ?? " "}
-                onChange={(event) => set({ roomName: event.target.value })}
-                slotProps={{ htmlInput: { maxLength: 80, autoComplete: "off" } }}
-              />
-              <SelectField
-                label="How warm it is there"
-                value={typed.warmth}
-                onChoose={(value) => set({ warmth: value })}
-                options={ROOM_WARMTHS.map((value) => ({ value, label: ROOM_CLIMATES[value].words }))}
-              />
-            </>
-          )}
-          <SelectField
-            label="Lid"
-            value={typed.cover}
-            onChoose={(value) => set({ cover: value })}
-            options={optionsOf(COVERS, COVER_WORDS)}
-          />
-          <SelectField
-            label="Drains"
-            value={typed.drainage}
-            onChoose={(value) => set({ drainage: value })}
-            options={optionsOf(DRAINAGES, DRAINAGE_WORDS)}
-          />
-        </div>
-        <div className={styles.three}>
-          <FormControlLabel
-            control={
-              <Checkbox
-                checked={typed.resting}
-                onChange={(event) => set({ resting: event.target.checked })}
-              />
-            }
-            label="resting: leave it in peace"
-          />
-          {typed.resting && (
-            <DayField
-              label="until"
-              day={typed.restingUntil}
-              onDay={(restingUntil) => set({ restingUntil })}
-              fault={faults.restingUntil}
-            />
-          )}
-          <DayField
-            label="From which day"
-            day={typed.from}
-            onDay={(from) => set({ from })}
-            fault={faults.from}
-          />
-        </div>
-        <div className={styles.three}>
-          <SelectField
-            label="Kept for"
-            value={typed.purpose}
-            onChoose={(value) => set({ purpose: value })}
-            options={optionsOf(PURPOSES, PURPOSE_WORDS)}
-          />
-          {quantity("tare", "Empty, it weighs", "mass")}
-          {setup?.system === "flowThrough" && quantity("grate", "Between the bars of its grate", "length")}
-          {quantity("height", "Height of each part", "length")}
-          {quantity("width", isRound ? "Across" : "Width of each part", "length")}
-          {!isRound && quantity("length", "Front to back", "length")}
-        </div>
-        <OwnRulesFields
-          state={state}
-          school={schoolOf(typed.school)}
-          typed={own}
-          faults={faults}
-          onTyped={setOwn}
-        />
-      </DialogContent>
-      <DialogActions className={styles.alterActions}>
+    <FormDialog
+      title={`Change ${bin.name}`}
+      keep="Keep the change"
+      aside={
         <Button color="error" disabled={isBusy} onClick={() => void guarded(remove)}>
           take it off the rack
         </Button>
-        <span className={styles.spring} />
-        <Button onClick={onClose}>leave it</Button>
-        <Button variant="contained" disabled={isBusy} onClick={() => void guarded(save)}>
-          Keep the change
-        </Button>
-      </DialogActions>
-    </Dialog>
+      }
+      onSave={save}
+      onClose={onClose}
+    >
+      <TextField
+        label="Name"
+        value={typed.name}
+        error={faults.name !== undefined}
+        helperText={faults.name ?? " "}
+        onChange={(event) => set({ name: event.target.value })}
+      />
+      <SelectField
+        label="Way of keeping"
+        value={typed.school}
+        onChoose={(value) => set({ school: value })}
+        helper={schoolPageOf(typed.school).disagreement}
+        options={SCHOOL_TABLE.map((school) => ({ value: school.id, label: school.name }))}
+      />
+      <div className={styles.three}>
+        <TextField
+          select
+          label="Room"
+          value={typed.roomId}
+          onChange={(event) => set({ roomId: event.target.value })}
+        >
+          {rooms.map((room) => (
+            <MenuItem key={room.id} value={room.id}>
+              {room.name}
+            </MenuItem>
+          ))}
+          <MenuItem value="new">another room…</MenuItem>
+        </TextField>
+        {typed.roomId === "new" && (
+          <>
+            <TextField
+              label="The room’s name"
+              value={typed.roomName}
+              error={faults.roomName !== undefined}
+              helperText={faults.roomName ?? " "}
+              onChange={(event) => set({ roomName: event.target.value })}
+              slotProps={{ htmlInput: { maxLength: 80, autoComplete: "off" } }}
+            />
+            <SelectField
+              label="How warm it is there"
+              value={typed.warmth}
+              onChoose={(value) => set({ warmth: value })}
+              options={ROOM_WARMTHS.map((value) => ({ value, label: ROOM_CLIMATES[value].words }))}
+            />
+          </>
+        )}
+        <SelectField
+          label="Lid"
+          value={typed.cover}
+          onChoose={(value) => set({ cover: value })}
+          options={optionsOf(COVERS, COVER_WORDS)}
+        />
+        <SelectField
+          label="Drains"
+          value={typed.drainage}
+          onChoose={(value) => set({ drainage: value })}
+          options={optionsOf(DRAINAGES, DRAINAGE_WORDS)}
+        />
+      </div>
+      <div className={styles.three}>
+        <FormControlLabel
+          control={
+            <Checkbox checked={typed.resting} onChange={(event) => set({ resting: event.target.checked })} />
+          }
+          label="resting: leave it in peace"
+        />
+        {typed.resting && (
+          <DayField
+            label="until"
+            day={typed.restingUntil}
+            onDay={(restingUntil) => set({ restingUntil })}
+            fault={faults.restingUntil}
+          />
+        )}
+        <DayField
+          label="From which day"
+          day={typed.from}
+          onDay={(from) => set({ from })}
+          fault={faults.from}
+        />
+      </div>
+      <div className={styles.three}>
+        <SelectField
+          label="Kept for"
+          value={typed.purpose}
+          onChoose={(value) => set({ purpose: value })}
+          options={optionsOf(PURPOSES, PURPOSE_WORDS)}
+        />
+        {quantity("tare", "Empty, it weighs", "mass")}
+        {setup?.system === "flowThrough" && quantity("grate", "Between the bars of its grate", "length")}
+        {quantity("height", "Height of each part", "length")}
+        {quantity("width", isRound ? "Across" : "Width of each part", "length")}
+        {!isRound && quantity("length", "Front to back", "length")}
+      </div>
+      <OwnRulesFields
+        state={state}
+        school={schoolOf(typed.school)}
+        typed={own}
+        faults={faults}
+        onTyped={setOwn}
+      />
+    </FormDialog>
   );
 }
 

@@ -4,11 +4,12 @@ import { useDraft } from "@/session/draft";
 import type { Errand } from "@/session/errand";
 import { useSession } from "@/session/session";
 import { DayField } from "@/ui/field/DayField";
-import { FormDialog } from "@/ui/FormDialog";
+import { FormDialog } from "@/ui/form/FormDialog";
+import { useTypedForm } from "@/ui/form/useTypedForm";
 import Autocomplete from "@mui/material/Autocomplete";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
-import { useMemo, useState } from "react";
+import { useMemo } from "react";
 import styles from "./Correct.module.css";
 import { corrected, isFixedDay, typedOf } from "./correction";
 import type { CorrectionLine, CorrectionOption } from "./correctionLine";
@@ -25,23 +26,22 @@ export function CorrectDialog({
   const { db, today, units, author, keep } = useSession();
   const lines = useMemo(() => correctionLines(entry, units, setup), [entry, units, setup]);
   const draft = useDraft(db, `correct/${entry.rowId}`, typedOf(entry, lines));
-  const [faults, setFaults] = useState<Readonly<Record<string, string>>>({});
+  const { faults, kept } = useTypedForm(draft.typed, (typed) =>
+    corrected(entry, lines, typed, { firstDay: subject.firstDay, today }),
+  );
   const words = sayEntry(entry, units);
   const others = together.filter((other) => other.id !== entry.id);
 
-  const save = async () => {
-    const outcome = corrected(entry, lines, draft.typed, { firstDay: subject.firstDay, today });
-    if (!outcome.ok) return setFaults(outcome.problem.fields);
-    setFaults({});
-    const { day } = outcome.value;
-    const kept = await keep(`${subject.name}: ${words.verb}, corrected`, [
-      author.revised("entries", outcome.value, {}),
+  const save = kept(async (righted) => {
+    const { day } = righted;
+    const saved = await keep(`${subject.name}: ${words.verb}, corrected`, [
+      author.revised("entries", righted, {}),
       ...(day === entry.day ? [] : others.map((other) => author.revised("entries", other, { day }))),
     ]);
-    if (!kept.ok) return;
+    if (!saved.ok) return;
     await draft.clear();
     onClose();
-  };
+  });
   return (
     <FormDialog
       title={`Correct: ${words.verb}`}

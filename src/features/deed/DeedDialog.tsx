@@ -6,17 +6,20 @@ import { sayDeed, sayDeedProblem } from "@/core/deed/words";
 import type { BinToday } from "@/core/round/round";
 import type { CompartmentId, LocalDate } from "@/vocabulary/fields";
 import { localDate } from "@/vocabulary/fields";
+import { refused } from "@/vocabulary/outcome";
 import { actRows, newId } from "@/session/author";
 import { useDraft } from "@/session/draft";
 import { useSession } from "@/session/session";
 import { useBinsOn } from "@/session/useBinsOn";
 import { DayField } from "@/ui/field/DayField";
-import { FormDialog } from "@/ui/FormDialog";
+import { FormDialog } from "@/ui/form/FormDialog";
+import { useTypedForm } from "@/ui/form/useTypedForm";
 import TextField from "@mui/material/TextField";
-import { useMemo, useState } from "react";
+import { useCallback, useMemo, useState } from "react";
 import styles from "./Deed.module.css";
 import { DeedFields } from "./DeedFields";
 import { DeedPicture } from "./DeedPicture";
+import type { DeedTyped } from "./deedTyped";
 import { deedOf, emptyDeed } from "./deedTyped";
 
 /** Where a problem of the whole deed is said: at the field it is about. */
@@ -63,7 +66,6 @@ export function DeedDialog({
   const one = then?.get(bin.id) ?? oneToday;
   const { state } = one;
   const [addedId] = useState(() => newId());
-  const [faults, setFaults] = useState<Readonly<Record<string, string>>>({});
   const context = useMemo(
     () => ({
       state,
@@ -90,28 +92,34 @@ export function DeedDialog({
     [bins, then, bin.id],
   );
   const words = sayDeed(of, state.setup);
-  // What is typed so far, as far as it can be read: drawn at once, kept by the press.
-  const read = useMemo(() => deedOf(of, draft.typed, context), [of, draft.typed, context]);
-  const facts = useMemo(
-    () => (read.ok ? deedFacts(read.value.deed, here, day, [here, ...others]) : undefined),
-    [read, here, others, day],
+  const linesOf = useCallback(
+    (typed: DeedTyped) => {
+      const read = deedOf(of, typed, context);
+      if (!read.ok) return read;
+      const facts = deedFacts(read.value.deed, here, day, [here, ...others]);
+      if (facts.ok) return facts;
+      const { problem } = facts;
+      return refused({
+        code: problem.code,
+        fields: { [FIELD_OF[of] ?? "whole"]: sayDeedProblem(problem, units, today) },
+      });
+    },
+    [of, context, here, others, day, units, today],
   );
-  const lines: readonly DeedLine[] = facts?.ok ? facts.value : [];
+  // What is typed so far, as far as it can be read: drawn at once, kept by the press.
+  const drawn = useMemo(() => linesOf(draft.typed), [linesOf, draft.typed]);
+  const lines: readonly DeedLine[] = drawn.ok ? drawn.value : [];
+  const { faults, kept } = useTypedForm(draft.typed, linesOf);
 
-  const save = async () => {
-    if (!read.ok) return setFaults(read.problem.fields);
-    const found = deedFacts(read.value.deed, here, day, [here, ...others]);
-    if (!found.ok)
-      return setFaults({ [FIELD_OF[of] ?? "whole"]: sayDeedProblem(found.problem, units, today) });
-    setFaults({});
-    const rows = await actRows(author, day, found.value, { binId: bin.id, note: draft.typed.note });
-    const kept = await keep(`${bin.name}: ${words.done}`, rows);
-    if (!kept.ok) return;
+  const save = kept(async (found) => {
+    const rows = await actRows(author, day, found, { binId: bin.id, note: draft.typed.note });
+    const saved = await keep(`${bin.name}: ${words.done}`, rows);
+    if (!saved.ok) return;
     // It is on the disk: the drawing behind need not wait for the draft to be forgotten.
     const forgotten = draft.clear();
     onClose();
     await forgotten;
-  };
+  });
   return (
     <FormDialog
       title={words.title}

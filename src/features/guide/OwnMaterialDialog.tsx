@@ -6,9 +6,9 @@ import { formatToEdit } from "@/core/quantity/format";
 import { newId } from "@/session/author";
 import { useDraft } from "@/session/draft";
 import { useSession } from "@/session/session";
-import { FormDialog } from "@/ui/FormDialog";
+import { FormDialog } from "@/ui/form/FormDialog";
+import { useTypedForm } from "@/ui/form/useTypedForm";
 import TextField from "@mui/material/TextField";
-import { useState } from "react";
 import styles from "./Guide.module.css";
 import type { OwnTyped } from "./ownTyped";
 import { ownFacts } from "./ownTyped";
@@ -39,8 +39,8 @@ export function OwnMaterialDialog({
     note: base?.own?.note ?? "",
   };
   const draft = useDraft(db, `material/${base ? `${base.use}/${base.id}` : "new"}`, opened);
-  const [faults, setFaults] = useState<Readonly<Record<string, string>>>({});
   const { typed } = draft;
+  const { faults, kept } = useTypedForm(typed, (now) => ownFacts(now, units));
   const field = (name: keyof OwnTyped, label: string, helper = " ") => (
     <TextField
       label={label}
@@ -51,20 +51,15 @@ export function OwnMaterialDialog({
       slotProps={{ htmlInput: { maxLength: 200, autoComplete: "off" } }}
     />
   );
-  const save = async () => {
-    const outcome = ownFacts(typed, units);
-    if (!outcome.ok) return setFaults(outcome.problem.fields);
-    const facts = {
-      ...outcome.value,
-      materialId: base?.id ?? ownId(outcome.value.name),
-    };
-    const kept = await keep(`${facts.name}: own values kept`, [
+  const save = kept(async (own) => {
+    const facts = { ...own, materialId: base?.id ?? ownId(own.name) };
+    const saved = await keep(`${facts.name}: own values kept`, [
       base?.own ? author.revised("materials", base.own, facts) : author.first("materials", facts),
     ]);
-    if (!kept.ok) return;
+    if (!saved.ok) return;
     await draft.clear();
     onClose();
-  };
+  });
   return (
     <FormDialog
       title={base ? `${base.name}, in your cellar` : "A material of your own"}

@@ -16,14 +16,15 @@ import { useSession } from "@/session/session";
 import { Choice } from "@/ui/choice/Choice";
 import { DayField } from "@/ui/field/DayField";
 import { optionsOf, SelectField } from "@/ui/field/SelectField";
-import { FormDialog } from "@/ui/FormDialog";
+import { FormDialog } from "@/ui/form/FormDialog";
+import { unread, useTypedForm } from "@/ui/form/useTypedForm";
+import { done } from "@/vocabulary/outcome";
 import { LOT_USES, PARTED_BY } from "@/vocabulary/lots";
 import { SQUEEZES } from "@/vocabulary/readings";
 import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
-import { useState } from "react";
 import styles from "./Lots.module.css";
-import type { LotDeed, LotFaults, LotTyped } from "./lotTyped";
+import type { LotDeed, LotTyped } from "./lotTyped";
 import { lotFacts, nothingTyped } from "./lotTyped";
 
 const WORDS: Readonly<
@@ -71,7 +72,15 @@ export function LotDialog({
   const draft = useDraft<LotTyped>(db, `lot/${deed}/${lot.id}`, nothingTyped(today));
   const { typed } = draft;
   const set = (change: Partial<LotTyped>) => draft.set((before) => ({ ...before, ...change }));
-  const [faults, setFaults] = useState<LotFaults>({});
+  const { faults, kept } = useTypedForm(typed, (now) => {
+    const found = lotFacts(deed, now, one, {
+      today,
+      units,
+      containers: settings?.containers ?? [],
+      firstDayOf: (id) => bins?.find(({ bin }) => bin.id === id)?.bin.firstDay,
+    });
+    return "faults" in found ? unread(found.faults) : done(found);
+  });
   const field = (of: keyof LotTyped, label: string, helper = " ") => (
     <TextField
       label={label}
@@ -94,18 +103,9 @@ export function LotDialog({
         .map(({ bin }) => ({ value: bin.id, label: bin.name }))}
     />
   );
-  const save = async () => {
-    const found = lotFacts(deed, typed, one, {
-      today,
-      units,
-      containers: settings?.containers ?? [],
-      firstDayOf: (id) => bins?.find(({ bin }) => bin.id === id)?.bin.firstDay,
-    });
-    if ("faults" in found) return setFaults(found.faults);
-    setFaults({});
-    const { facts, day } = found;
+  const save = kept(async ({ facts, day }) => {
     const act = facts.bin || facts.lot.length > 1 ? { actId: newId() } : {};
-    const kept = await keep(`${lot.name}: ${deed === "part" ? PARTED_WORDS[typed.how] : WORDS[deed].said}`, [
+    const saved = await keep(`${lot.name}: ${deed === "part" ? PARTED_WORDS[typed.how] : WORDS[deed].said}`, [
       ...(await author.entries(
         { kind: "lot", id: lot.id },
         day,
@@ -115,10 +115,10 @@ export function LotDialog({
         ? await actRows(author, day, [{ binId: facts.bin.binId, fact: { ...facts.bin.fact, ...act } }])
         : []),
     ]);
-    if (!kept.ok) return;
+    if (!saved.ok) return;
     await draft.clear();
     onClose();
-  };
+  });
   return (
     <FormDialog
       title={WORDS[deed].title}

@@ -14,7 +14,8 @@ import { useSession } from "@/session/session";
 import { Choice } from "@/ui/choice/Choice";
 import { DayField } from "@/ui/field/DayField";
 import { optionsOf, SelectField } from "@/ui/field/SelectField";
-import { FormDialog } from "@/ui/FormDialog";
+import { FormDialog } from "@/ui/form/FormDialog";
+import { readAs, useTypedForm } from "@/ui/form/useTypedForm";
 import { WATER_MEANS } from "@/vocabulary/deeds";
 import { COVERS, PREPARATIONS } from "@/vocabulary/setup";
 import Autocomplete from "@mui/material/Autocomplete";
@@ -22,7 +23,7 @@ import Button from "@mui/material/Button";
 import Checkbox from "@mui/material/Checkbox";
 import FormControlLabel from "@mui/material/FormControlLabel";
 import TextField from "@mui/material/TextField";
-import { useMemo, useState } from "react";
+import { useMemo } from "react";
 import styles from "./Many.module.css";
 import { ManyGrid } from "./ManyGrid";
 import type { Sharing } from "./manyTyped";
@@ -47,7 +48,6 @@ export function ManyDialog({
   const { db, bins, rooms, today, units, author, keep, settings } = useSession();
   const draft = useDraft(db, `many/${of}/${binIds.length}/${binIds[0] ?? ""}`, emptyMany(today, binIds, of));
   const { typed } = draft;
-  const [isTried, setTried] = useState(false);
   const set = (changes: Partial<typeof typed>) => draft.set((before) => ({ ...before, ...changes }));
   const all = useMemo(() => bins ?? [], [bins]);
   const read = useMemo(
@@ -81,10 +81,10 @@ export function ManyDialog({
           : "None of the chosen bins gets any of it."
         : undefined);
 
-  const save = async () => {
-    setTried(true);
-    if (fault !== undefined || !read.day) return;
-    const { day } = read;
+  const { faults, kept } = useTypedForm(typed, () =>
+    readAs(fault === undefined ? read.day : undefined, { ...read.faults, whole: fault }),
+  );
+  const save = kept(async (day) => {
     const act = { actId: newId() };
     const note = typed.note.trim() ? { note: typed.note.trim() } : {};
     const rows = await Promise.all(
@@ -97,12 +97,12 @@ export function ManyDialog({
       ),
     );
     const what = done.length === 1 ? nameOf(done[0]!.binId) : `${done.length} bins`;
-    const kept = await keep(`${what}: ${MANY_WORDS[typed.of].done}`, rows.flat());
-    if (!kept.ok) return;
+    const saved = await keep(`${what}: ${MANY_WORDS[typed.of].done}`, rows.flat());
+    if (!saved.ok) return;
     const forgotten = draft.clear();
     onClose();
     await forgotten;
-  };
+  });
   const use = materialUse(typed.of);
   const unit = DEFAULT_UNIT[units];
   const isLiquid = typed.of === "water" || typed.of === "drain";
@@ -190,7 +190,7 @@ export function ManyDialog({
               label="Come back on"
               day={typed.nextDay}
               onDay={(nextDay) => set({ nextDay })}
-              fault={isTried ? read.faults.nextDay : undefined}
+              fault={faults.nextDay}
             />
           )}
           {typed.of === "warmth" && (
@@ -212,9 +212,9 @@ export function ManyDialog({
                 <TextField
                   label={`${typed.sharing === "each" ? "For each" : "In all"} (${isLiquid ? unit.volume : unit.smallMass})`}
                   value={typed.amount}
-                  error={isTried && read.faults.amount !== undefined}
+                  error={faults.amount !== undefined}
                   helperText={
-                    (isTried && read.faults.amount) ||
+                    faults.amount ||
                     (typed.sharing === "inAll"
                       ? `shared out by ${typed.of === "feed" ? "the worms" : "the ground"}`
                       : "one that differs: type it in the list")
@@ -225,12 +225,7 @@ export function ManyDialog({
               )}
             </>
           )}
-          <DayField
-            day={typed.day}
-            onDay={(day) => set({ day })}
-            fault={isTried ? read.faults.day : undefined}
-            to={today}
-          />
+          <DayField day={typed.day} onDay={(day) => set({ day })} fault={faults.day} to={today} />
           <TextField
             label="A note, if you like"
             value={typed.note}
@@ -283,9 +278,9 @@ export function ManyDialog({
               {warned.length > 3 && `; and ${warned.length - 3} more`}.
             </p>
           )}
-          {isTried && fault && (
+          {faults.whole && (
             <p className={styles.fault} role="alert">
-              {fault}
+              {faults.whole}
             </p>
           )}
         </div>

@@ -4,14 +4,16 @@ import { dayAndMonth, span, daysBetween } from "@/core/calendar/day";
 import { batchIdOf, batchParts } from "@/core/mixing/fromStore";
 import { DEFAULT_UNIT, formatMass, formatTemperature, formatToEdit } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
+import { sayUnreadable } from "@/core/quantity/words";
 import { newId } from "@/session/author";
 import { useSession } from "@/session/session";
-import { FormDialog } from "@/ui/FormDialog";
+import { FormDialog } from "@/ui/form/FormDialog";
+import { readAs, useTypedForm } from "@/ui/form/useTypedForm";
 import { QuantityField } from "@/ui/field/QuantityField";
 import { name as nameField } from "@/vocabulary/fields";
 import TextField from "@mui/material/TextField";
 import { useRouter } from "next/navigation";
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import styles from "./Mix.module.css";
 import type { Bench } from "./useBench";
 import { nameOfMix } from "./useBench";
@@ -23,7 +25,6 @@ export function BatchDialog({ bench, onClose }: { readonly bench: Bench; readonl
   const unit = DEFAULT_UNIT[units].temperature;
   const [name, setName] = useState(nameOfMix(bench));
   const [place, setPlace] = useState(formatToEdit(16, "temperature", unit));
-  const [fault, setFault] = useState<string>();
   const { report, reading } = bench;
   const read = parseQuantity(place, "temperature", unit);
   const placeC = read.ok ? read.value : 16;
@@ -35,18 +36,26 @@ export function BatchDialog({ bench, onClose }: { readonly bench: Bench; readonl
     placeC,
     mixedOn: today,
   });
-  const save = async () => {
+  const typed = useMemo(() => ({ name, place }), [name, place]);
+  const { faults, kept } = useTypedForm(typed, () => {
     const named = nameField.safeParse(name);
-    if (!named.success) return setFault("A name of 1 to 80 letters.");
-    if (!read.ok || placeC < -20 || placeC > 60) return;
     const made = madeOf(bench);
     const short = made.taken.find(
       ({ batch, massKg }) => massKg > (leftOf(bench, batch.id) ?? 0) * 1.001 + 0.005,
     );
-    if (short)
-      return setFault(
-        `There are only ${formatMass(leftOf(bench, short.batch.id) ?? 0, units, "bucket")} of ${short.batch.name} left.`,
-      );
+    return readAs(named.success ? { named: named.data, made } : undefined, {
+      name: !named.success
+        ? "A name of 1 to 80 letters."
+        : short &&
+          `There are only ${formatMass(leftOf(bench, short.batch.id) ?? 0, units, "bucket")} of ${short.batch.name} left.`,
+      place: !read.ok
+        ? sayUnreadable(read.problem)
+        : placeC < -20 || placeC > 60
+          ? "No room is like that: is the unit right?"
+          : undefined,
+    });
+  });
+  const save = kept(async ({ named, made }) => {
     const actId = newId();
     const taken = await Promise.all(
       made.taken.map(({ batch, massKg }) =>
@@ -55,15 +64,15 @@ export function BatchDialog({ bench, onClose }: { readonly bench: Bench; readonl
             kind: "removed",
             what: "contents",
             amount: { massKg, measuredBy: "weighed" },
-            note: `Into ${named.data}.`,
+            note: `Into ${named}.`,
             actId,
           },
         ]),
       ),
     );
-    const kept = await keep(`${named.data}: put to ripen`, [
+    const saved = await keep(`${named}: put to ripen`, [
       author.first("batches", {
-        name: named.data,
+        name: named,
         mixedOn: today,
         parts: made.parts,
         waterL: report.waterL + made.waterL,
@@ -76,10 +85,10 @@ export function BatchDialog({ bench, onClose }: { readonly bench: Bench; readonl
       }),
       ...taken.flat(),
     ]);
-    if (!kept.ok) return;
+    if (!saved.ok) return;
     await bench.clear();
     router.push("/store");
-  };
+  });
   const days = daysBetween(today, plan.ripeFrom);
   return (
     <FormDialog
@@ -92,8 +101,8 @@ export function BatchDialog({ bench, onClose }: { readonly bench: Bench; readonl
       <TextField
         label="What the label says"
         value={name}
-        error={fault !== undefined}
-        helperText={fault ?? " "}
+        error={faults.name !== undefined}
+        helperText={faults.name ?? " "}
         onChange={({ target }) => setName(target.value)}
         slotProps={{ htmlInput: { maxLength: 120, autoComplete: "off" } }}
       />
@@ -104,9 +113,7 @@ export function BatchDialog({ bench, onClose }: { readonly bench: Bench; readonl
         typed={place}
         onTyped={setPlace}
         echo={(value) => formatTemperature(value, units)}
-        fault={
-          read.ok && (placeC < -20 || placeC > 60) ? "No room is like that: is the unit right?" : undefined
-        }
+        fault={faults.place}
       />
       <p className={styles.plan}>
         <b>

@@ -11,10 +11,11 @@ import { newId } from "@/session/author";
 import { useSession } from "@/session/session";
 import { DayField } from "@/ui/field/DayField";
 import { optionsOf, SelectField } from "@/ui/field/SelectField";
-import { FormDialog } from "@/ui/FormDialog";
+import { FormDialog } from "@/ui/form/FormDialog";
+import { readAs, useTypedForm } from "@/ui/form/useTypedForm";
 import { CLEARED_BY, COUNTED, TUB_ENDS } from "@/vocabulary/nursery";
 import TextField from "@mui/material/TextField";
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import styles from "./Nursery.module.css";
 import { PlainField } from "./PlainField";
 import { readWhole } from "./nurseryTyped";
@@ -55,7 +56,6 @@ export function JobDialog({
   const write = useNurseryAct();
   const [left, setLeft] = useState<readonly string[]>([]);
   const [own, setOwn] = useState<Readonly<Record<string, string>>>({});
-  const [fault, setFault] = useState<Readonly<Record<string, string>>>({});
   const [typed, setTyped] = useState(emptyJob);
   const set = (change: Partial<JobTyped>) => setTyped((before) => ({ ...before, ...change }));
   const suits = suited(job, tubs);
@@ -63,16 +63,12 @@ export function JobDialog({
   const usual = suits[0] && wormsFor(suits[0].tub);
   const hasOwn = job === "set" || job === "clear" || job === "count";
 
-  const save = async () => {
-    const { label, act, into, fromStore, faults } = readJob(job, typed, chosen, {
-      own,
-      units,
-      today,
-      newId,
-      stored,
-    });
-    setFault(faults);
-    if (Object.keys(faults).length > 0) return;
+  const everything = useMemo(() => ({ ...typed, own, left }), [typed, own, left]);
+  const { faults: fault, kept } = useTypedForm(everything, () => {
+    const { faults, ...read } = readJob(job, typed, chosen, { own, units, today, newId, stored });
+    return readAs(read, faults);
+  });
+  const save = kept(async ({ label, act, into, fromStore }) => {
     const taken = fromStore
       ? await author.entries({ kind: "batch", id: fromStore.batchId }, today, [
           {
@@ -83,7 +79,7 @@ export function JobDialog({
         ])
       : [];
     if (await write(label, act, into, taken)) onClose();
-  };
+  });
   const text = (label: string, name: keyof JobTyped, helper?: string) => (
     <PlainField
       label={label}

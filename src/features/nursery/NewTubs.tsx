@@ -9,7 +9,8 @@ import { newId } from "@/session/author";
 import { useSession } from "@/session/session";
 import { DayField } from "@/ui/field/DayField";
 import { optionsOf, SelectField } from "@/ui/field/SelectField";
-import { FormDialog } from "@/ui/FormDialog";
+import { FormDialog } from "@/ui/form/FormDialog";
+import { readAs, useTypedForm } from "@/ui/form/useTypedForm";
 import { localDate } from "@/vocabulary/fields";
 import type { SpeciesId } from "@/vocabulary/setup";
 import { SPECIES } from "@/vocabulary/setup";
@@ -59,7 +60,6 @@ export function NewTubs({
     speciesId: "fetida",
   });
   const [free, setFree] = useState<readonly number[]>([]);
-  const [fault, setFault] = useState<Readonly<Record<string, string>>>({});
   const set = (change: Partial<typeof typed>) => setTyped((before) => ({ ...before, ...change }));
   const side = (text: string) => {
     const read = parseQuantity(text, "length", unit);
@@ -76,7 +76,7 @@ export function NewTubs({
     widthM && lengthM && depthM ? { widthM, lengthM, depthM, speciesId: typed.speciesId } : undefined;
   const usual = size && wormsFor(size);
   const plan = tubs > 0 && tubs <= 500 && rows > 0 && cycle > 0 && start.success ? staggered(tubs, rows, cycle, start.data, free) : undefined; // prettier-ignore
-  const save = async () => {
+  const { faults: fault, kept } = useTypedForm(typed, () => {
     const faults: Record<string, string> = {};
     if (!(tubs >= 1 && tubs <= 500)) faults.tubs = "1 to 500 tubs.";
     if (!(rows >= 1 && rows <= 26)) faults.rows = "1 to 26 rows.";
@@ -91,17 +91,18 @@ export function NewTubs({
         faults[name] = `A length between ${units === "us" ? "2 in and 13 ft" : "5 cm and 4 m"}.`;
     if (!start.success || start.data < today) faults.start = "A day that is not in the past.";
     if (typed.roomId === "") faults.roomId = "Which room? Rooms come with the first bin.";
-    setFault(faults);
-    if (Object.keys(faults).length > 0 || !size || !plan) return;
+    return readAs(size && plan && { size, plan }, faults);
+  });
+  const save = kept(async (found) => {
     const actId = newId();
     let number = firstNumber;
     const made = await Promise.all(
-      plan.flatMap(({ row, tubs: many, setOn }) =>
+      found.plan.flatMap(({ row, tubs: many, setOn }) =>
         Array.from({ length: many }, async () => {
           const id = newId();
           const name = `Tub ${number}`;
           number += 1;
-          const facts = { name, role: "tub", row, roomId: typed.roomId, madeOn: today, ...size } satisfies Omit<TubInput, "id" | "schemaVersion" | "rowId" | "revision" | "recordedAt" | "deviceId" | "deleted">; // prettier-ignore
+          const facts = { name, role: "tub", row, roomId: typed.roomId, madeOn: today, ...found.size } satisfies Omit<TubInput, "id" | "schemaVersion" | "rowId" | "revision" | "recordedAt" | "deviceId" | "deleted">; // prettier-ignore
           return [
             author.first("tubs", facts, id),
             ...(await author.entries({ kind: "tub", id }, today, [{ kind: "tubDue", dueOn: setOn, actId }])),
@@ -109,9 +110,9 @@ export function NewTubs({
         }),
       ),
     );
-    const kept = await keep(`${tubs} ${tubs === 1 ? "tub" : "tubs"} begun`, made.flat());
-    if (kept.ok) onClose();
-  };
+    const saved = await keep(`${tubs} ${tubs === 1 ? "tub" : "tubs"} begun`, made.flat());
+    if (saved.ok) onClose();
+  });
   const text = (label: string, name: keyof typeof typed, helper?: string) => (
     <PlainField
       label={label}

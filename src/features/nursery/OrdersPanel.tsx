@@ -13,6 +13,8 @@ import { Chart } from "@/ui/chart/Chart";
 import { supplyChart } from "@/ui/chart/supplyChart";
 import { DayField } from "@/ui/field/DayField";
 import { optionsOf, SelectField } from "@/ui/field/SelectField";
+import { KeptForm } from "@/ui/form/KeptForm";
+import { readAs, useTypedForm } from "@/ui/form/useTypedForm";
 import { useColours } from "@/ui/theme/useColours";
 import { useGuarded } from "@/ui/useGuarded";
 import type { OrderFor } from "@/vocabulary/nursery";
@@ -21,7 +23,7 @@ import { localDate } from "@/vocabulary/fields";
 import type { SpeciesId } from "@/vocabulary/setup";
 import Button from "@mui/material/Button";
 import type { ReactNode } from "react";
-import { useMemo, useState } from "react";
+import { useMemo } from "react";
 import styles from "./Nursery.module.css";
 import { readHerd } from "./nurseryTyped";
 import { PlainField } from "./PlainField";
@@ -45,7 +47,6 @@ export function OrdersPanel({
   const { guarded, isBusy } = useGuarded();
   const colours = useColours();
   const draft = useDraft(db, "nursery/order", NOTHING);
-  const [faults, setFaults] = useState<Readonly<Partial<Record<keyof typeof NOTHING, string>>>>({});
   const open = useMemo(() => (orders ?? []).filter(isOpen), [orders]);
   const kinds = [
     ...new Set<SpeciesId>([
@@ -54,33 +55,34 @@ export function OrdersPanel({
     ]),
   ];
   const set = (change: Partial<typeof NOTHING>) => draft.set((before) => ({ ...before, ...change }));
-  const add = () =>
-    guarded(async () => {
-      const { name, purpose, amount, due } = draft.typed;
-      const herd = readHerd(amount);
-      const day = localDate.safeParse(due);
-      const found = {
-        ...(name.trim() === "" ? { name: "Who gets them?" } : {}),
-        ...(herd.ok ? {} : { amount: herd.problem.sentence }),
-        ...(herd.ok && ("count" in herd.value ? herd.value.count : herd.value.massKg) <= 0
-          ? { amount: "How many, or how heavy?" }
-          : {}),
-        ...(day.success && day.data >= today ? {} : { due: "A day from today on." }),
-      };
-      setFaults(found);
-      if (Object.keys(found).length > 0 || !herd.ok || !day.success) return;
-      const kept = await keep(`Promised to ${name.trim()}`, [
-        author.first("orders", {
-          name: name.trim().slice(0, 80),
-          purpose,
-          speciesId: tubs[0]?.tub.speciesId ?? "fetida",
-          amount: herd.value,
-          orderedOn: today,
-          dueOn: day.data,
-        }),
-      ]);
-      if (kept.ok) draft.set(() => NOTHING);
-    });
+  const { faults, kept } = useTypedForm(draft.typed, ({ name, purpose, amount, due }) => {
+    const herd = readHerd(amount);
+    const day = localDate.safeParse(due);
+    const found = {
+      ...(name.trim() === "" ? { name: "Who gets them?" } : {}),
+      ...(herd.ok ? {} : { amount: herd.problem.sentence }),
+      ...(herd.ok && ("count" in herd.value ? herd.value.count : herd.value.massKg) <= 0
+        ? { amount: "How many, or how heavy?" }
+        : {}),
+      ...(day.success && day.data >= today ? {} : { due: "A day from today on." }),
+    };
+    return readAs(
+      herd.ok && day.success
+        ? { name: name.trim().slice(0, 80), purpose, amount: herd.value, dueOn: day.data }
+        : undefined,
+      found,
+    );
+  });
+  const add = kept(async (promised) => {
+    const saved = await keep(`Promised to ${promised.name}`, [
+      author.first("orders", {
+        ...promised,
+        speciesId: tubs[0]?.tub.speciesId ?? "fetida",
+        orderedOn: today,
+      }),
+    ]);
+    if (saved.ok) draft.set(() => NOTHING);
+  });
   const callOff = (order: Order) =>
     guarded(async () =>
       keep(`${order.name}: called off`, [
@@ -130,36 +132,38 @@ export function OrdersPanel({
           colours={colours}
         />
       ))}
-      <div className={styles.fields} data-print="hide">
-        <PlainField
-          label="For whom, or which bed"
-          typed={draft.typed.name}
-          onTyped={(name) => set({ name })}
-          fault={faults.name}
-        />
-        <SelectField
-          label="It is"
-          value={draft.typed.purpose}
-          options={optionsOf(ORDER_FOR, FOR_WORDS)}
-          onChoose={(purpose) => set({ purpose })}
-        />
-        <PlainField
-          label="Worms promised"
-          typed={draft.typed.amount}
-          onTyped={(amount) => set({ amount })}
-          fault={faults.amount}
-          helper={units === "us" ? "300, or 2.5 lb" : "300, or 1.2 kg"}
-        />
-        <DayField
-          label="Due on"
-          day={draft.typed.due}
-          onDay={(due) => set({ due })}
-          fault={faults.due}
-          from={today}
-        />
-        <Button variant="outlined" disabled={isBusy} onClick={() => void add()}>
-          promise it
-        </Button>
+      <div data-print="hide">
+        <KeptForm onSave={add} className={styles.fields}>
+          <PlainField
+            label="For whom, or which bed"
+            typed={draft.typed.name}
+            onTyped={(name) => set({ name })}
+            fault={faults.name}
+          />
+          <SelectField
+            label="It is"
+            value={draft.typed.purpose}
+            options={optionsOf(ORDER_FOR, FOR_WORDS)}
+            onChoose={(purpose) => set({ purpose })}
+          />
+          <PlainField
+            label="Worms promised"
+            typed={draft.typed.amount}
+            onTyped={(amount) => set({ amount })}
+            fault={faults.amount}
+            helper={units === "us" ? "300, or 2.5 lb" : "300, or 1.2 kg"}
+          />
+          <DayField
+            label="Due on"
+            day={draft.typed.due}
+            onDay={(due) => set({ due })}
+            fault={faults.due}
+            from={today}
+          />
+          <Button type="submit" variant="outlined" disabled={isBusy}>
+            promise it
+          </Button>
+        </KeptForm>
       </div>
     </section>
   );

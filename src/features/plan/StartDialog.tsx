@@ -8,12 +8,13 @@ import { CHOICE_WORDS } from "@/core/startUp/words";
 import { newBinRows, walkedLast } from "@/session/rack";
 import { useSession } from "@/session/session";
 import { DayField } from "@/ui/field/DayField";
-import { FormDialog } from "@/ui/FormDialog";
+import { FormDialog } from "@/ui/form/FormDialog";
+import { readAs, useTypedForm } from "@/ui/form/useTypedForm";
 import { Choice } from "@/ui/choice/Choice";
 import { localDate, name as nameField } from "@/vocabulary/fields";
 import TextField from "@mui/material/TextField";
 import { useRouter } from "next/navigation";
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import styles from "./Plan.module.css";
 import type { PlanInHand } from "./usePlan";
 
@@ -33,12 +34,12 @@ export function StartDialog({
   const [by, setBy] = useState<"arrival" | "harvest">("arrival");
   const [day, setDay] = useState<string>(addDays(today, 21));
   const [choices, setChoices] = useState<StartChoices>(USUAL_CHOICES);
-  const [faults, setFaults] = useState<Readonly<Record<string, string>>>({});
   const months = Math.min(18, one.firstHarvestMonths[1]);
   const read = localDate.safeParse(day);
   const arrival = read.success ? (by === "arrival" ? read.data : arrivalFor(read.data, months)) : undefined;
 
-  const save = async () => {
+  const typed = useMemo(() => ({ name, by, day }), [name, by, day]);
+  const { faults, kept } = useTypedForm(typed, () => {
     const found: Record<string, string> = {};
     const named = nameField.safeParse(name);
     if (!named.success) found.name = "Give it a name; a plant, a colour, a number.";
@@ -47,8 +48,9 @@ export function StartDialog({
     if (!arrival) found.day = "This is not a day of the calendar.";
     else if (arrival < today)
       found.day = `Worms would have had to arrive on ${dayAndMonth(arrival, today)}: the nearest that works is ${dayAndMonth(by === "arrival" ? today : addDays(today, Math.round(months * 30.44)), today)}.`;
-    setFaults(found);
-    if (Object.keys(found).length > 0 || !named.success || !arrival) return;
+    return readAs(named.success && arrival ? { named: named.data, worms: arrival } : undefined, found);
+  });
+  const save = kept(async ({ named, worms }) => {
     const facts = systemOf(one.facts.system);
     const { plan } = planning;
     const room = rooms.find((candidate) => candidate.name === PLANNED_ROOM) ?? rooms[0];
@@ -66,7 +68,7 @@ export function StartDialog({
     const roomId = room?.id ?? newRoom!.row.id;
     const made = await Promise.all(
       Array.from({ length: one.count }, (_, at) =>
-        newBinRows(author, one.count > 1 ? `${named.data} ${at + 1}` : named.data, today, [
+        newBinRows(author, one.count > 1 ? `${named} ${at + 1}` : named, today, [
           {
             kind: "altered",
             changes: {
@@ -90,12 +92,12 @@ export function StartDialog({
       ),
     );
     const timetable = author.first("timetables", {
-      name: named.data,
+      name: named,
       binId: made[0]!.binId,
       wormsKg: Number(one.buyWormsKg.toPrecision(3)),
-      steps: startTimetable(arrival, choices, months, today).map((step) => ({ ...step })),
+      steps: startTimetable(worms, choices, months, today).map((step) => ({ ...step })),
     });
-    const kept = await keep(`${named.data}: planned and on the rack`, [
+    const saved = await keep(`${named}: planned and on the rack`, [
       ...(newRoom ? [newRoom] : []),
       walkedLast(
         author,
@@ -107,8 +109,8 @@ export function StartDialog({
       timetable,
       ...(planning.isBegun ? [author.revised("plans", plan, { binId: made[0]!.binId })] : []),
     ]);
-    if (kept.ok) router.push(`/start?id=${timetable.row.id}`);
-  };
+    if (saved.ok) router.push(`/start?id=${timetable.row.id}`);
+  });
   const choice = <K extends keyof StartChoices>(field: K) => (
     <Choice<StartChoices[K] & string>
       title={CHOICE_WORDS[field].title}

@@ -2,7 +2,8 @@
 import type { Experiment } from "@/core/reckon/experiment";
 import { DayField } from "@/ui/field/DayField";
 import { SelectField } from "@/ui/field/SelectField";
-import { FormDialog } from "@/ui/FormDialog";
+import { FormDialog } from "@/ui/form/FormDialog";
+import { readAs, useTypedForm } from "@/ui/form/useTypedForm";
 import type { BinId, LocalDate } from "@/vocabulary/fields";
 import { localDate } from "@/vocabulary/fields";
 import TextField from "@mui/material/TextField";
@@ -28,37 +29,39 @@ export function ExperimentDialog({
     readonly binId: string;
     readonly from: string;
   }>({ name: "", question: "", binId: bins[0]!.id, from: today });
-  const [isTold, setTold] = useState(false);
   const set = (changes: Partial<typeof typed>) => setTyped({ ...typed, ...changes });
   const bin = bins.find(({ id }) => id === typed.binId) ?? bins[0]!;
-  const read = localDate.safeParse(typed.from);
-  const fault = !read.success
-    ? "A day, please."
-    : read.data < bin.firstDay
-      ? `${bin.name} was not there yet.`
-      : read.data > today
-        ? "That day has not come."
-        : undefined;
-  const save = async () => {
-    setTold(true);
-    if (typed.name.trim() === "" || !read.success || fault) return;
-    const question = typed.question.trim();
-    await onKeep({
-      name: typed.name.trim(),
-      binId: bin.id,
-      from: read.data,
-      ...(question === "" ? {} : { question }),
-    });
+  const { faults, kept } = useTypedForm(typed, ({ name, question, from }) => {
+    const read = localDate.safeParse(from);
+    const fault = !read.success
+      ? "A day, please."
+      : read.data < bin.firstDay
+        ? `${bin.name} was not there yet.`
+        : read.data > today
+          ? "That day has not come."
+          : undefined;
+    return readAs(
+      read.data && {
+        name: name.trim(),
+        binId: bin.id,
+        from: read.data,
+        ...(question.trim() === "" ? {} : { question: question.trim() }),
+      },
+      { name: name.trim() === "" ? "Give it a name." : undefined, from: fault },
+    );
+  });
+  const save = kept(async (experiment) => {
+    await onKeep(experiment);
     onClose();
-  };
+  });
   return (
     <FormDialog title="Begin an experiment" keep="Begin it" onSave={save} onClose={onClose}>
       <TextField
         label="Its name"
         value={typed.name}
         onChange={({ target }) => set({ name: target.value })}
-        error={isTold && typed.name.trim() === ""}
-        helperText={isTold && typed.name.trim() === "" ? "Give it a name." : "Card or leaves, say"}
+        error={faults.name !== undefined}
+        helperText={faults.name ?? "Card or leaves, say"}
         autoFocus
         fullWidth
         slotProps={{ htmlInput: { maxLength: MOST_LETTERS.name } }}
@@ -82,7 +85,7 @@ export function ExperimentDialog({
         day={typed.from}
         onDay={(from) => set({ from })}
         to={today}
-        fault={fault}
+        fault={faults.from}
       />
     </FormDialog>
   );

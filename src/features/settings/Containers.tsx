@@ -5,6 +5,8 @@ import { sayUnreadable } from "@/core/quantity/words";
 import type { Settings } from "@/records/settings";
 import { useSession } from "@/session/session";
 import { QuantityField } from "@/ui/field/QuantityField";
+import { KeptForm } from "@/ui/form/KeptForm";
+import { readAs, useTypedForm } from "@/ui/form/useTypedForm";
 import { name as nameField } from "@/vocabulary/fields";
 import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
@@ -20,40 +22,40 @@ export function Containers({
   onChange,
 }: {
   readonly containers: Containers;
-  readonly onChange: (label: string, containers: Containers) => void;
+  readonly onChange: (label: string, containers: Containers) => Promise<unknown>;
 }) {
   const { units } = useSession();
   const [typed, setTyped] = useState(NOTHING);
-  const [faults, setFaults] = useState<Readonly<Record<string, string>>>({});
-  const add = () => {
+  const { faults, kept } = useTypedForm(typed, (now) => {
     const found: Record<string, string> = {};
-    const named = nameField.safeParse(typed.name);
+    const named = nameField.safeParse(now.name);
     if (!named.success) found.name = "A name of 1 to 80 letters.";
     else if (containers.some(({ name }) => name.toLowerCase() === named.data.toLowerCase()))
       found.name = "There is one of that name.";
-    const isSprayer = typed.sprays.trim() !== "";
+    const isSprayer = now.sprays.trim() !== "";
     const field = isSprayer ? "sprays" : "holds";
-    const volume = parseQuantity(typed[field], "volume", DEFAULT_UNIT[units].volume);
+    const volume = parseQuantity(now[field], "volume", DEFAULT_UNIT[units].volume);
     if (!volume.ok)
       found[field] = volume.problem.code === "quantity/empty" ? "Measure it once and write how much." : sayUnreadable(volume.problem); // prettier-ignore
     else if (!(volume.value > 0)) found[field] = "Nothing is no measure.";
     const tare =
-      typed.weighs.trim() === ""
-        ? undefined
-        : parseQuantity(typed.weighs, "mass", DEFAULT_UNIT[units].smallMass);
+      now.weighs.trim() === "" ? undefined : parseQuantity(now.weighs, "mass", DEFAULT_UNIT[units].smallMass);
     if (tare && !tare.ok) found.weighs = sayUnreadable(tare.problem);
-    setFaults(found);
-    if (Object.keys(found).length > 0 || !named.success || !volume.ok) return;
-    onChange(`${named.data} measured`, [
-      ...containers,
-      {
-        name: named.data,
-        ...(isSprayer ? { litresPerMin: volume.value } : { volumeL: volume.value }),
-        ...(tare?.ok && tare.value > 0 ? { tareKg: tare.value } : {}),
-      },
-    ]);
+    return readAs(
+      named.success && volume.ok
+        ? {
+            name: named.data,
+            ...(isSprayer ? { litresPerMin: volume.value } : { volumeL: volume.value }),
+            ...(tare?.ok && tare.value > 0 ? { tareKg: tare.value } : {}),
+          }
+        : undefined,
+      found,
+    );
+  });
+  const add = kept(async (measure) => {
+    await onChange(`${measure.name} measured`, [...containers, measure]);
     setTyped(NOTHING);
-  };
+  });
   return (
     <section className={styles.rooms} aria-labelledby="containers">
       <h2 id="containers">Your own measures</h2>
@@ -71,7 +73,7 @@ export function Containers({
             {tareKg !== undefined && `, ${formatMass(tareKg, units)} empty`}
             <Button
               onClick={() =>
-                onChange(
+                void onChange(
                   `${name} taken off the measures`,
                   containers.filter((one) => one.name !== name),
                 )
@@ -83,7 +85,7 @@ export function Containers({
           </li>
         ))}
       </ul>
-      <div className={styles.measure}>
+      <KeptForm onSave={add} className={styles.measure}>
         <TextField
           label="What you call it"
           value={typed.name}
@@ -116,8 +118,8 @@ export function Containers({
           onTyped={(sprays) => setTyped((before) => ({ ...before, sprays }))}
           fault={faults.sprays}
         />
-        <Button onClick={add}>keep the measure</Button>
-      </div>
+        <Button type="submit">keep the measure</Button>
+      </KeptForm>
     </section>
   );
 }

@@ -10,6 +10,8 @@ import { useErrands } from "@/session/errand";
 import { useSession } from "@/session/session";
 import { Choice } from "@/ui/choice/Choice";
 import { QuantityField } from "@/ui/field/QuantityField";
+import { KeptForm } from "@/ui/form/KeptForm";
+import { readAs, useTypedForm } from "@/ui/form/useTypedForm";
 import { name as nameField } from "@/vocabulary/fields";
 import Button from "@mui/material/Button";
 import { useColorScheme } from "@mui/material/styles";
@@ -92,7 +94,7 @@ export function SettingsRoom() {
       <CellarName key={cellar?.rowId ?? "none"} />
       <Containers
         containers={settings?.containers ?? []}
-        onChange={(label, containers) => void change(label, { containers })}
+        onChange={(label, containers) => change(label, { containers })}
       />
       <section className={styles.rooms}>
         <h2>Rooms</h2>
@@ -111,27 +113,26 @@ export function SettingsRoom() {
 
 function CellarName() {
   const { cellar, author, keep } = useSession();
-  const [typed, setTyped] = useState(cellar?.name ?? "");
-  const [fault, setFault] = useState<string>();
+  const [typed, setTyped] = useState({ name: cellar?.name ?? "" });
+  const { faults, kept } = useTypedForm(typed, ({ name }) => {
+    const named = nameField.safeParse(name);
+    return readAs(named.data, { name: named.success ? undefined : "A name of 1 to 80 letters." });
+  });
   if (!cellar) return null;
-  const save = () => {
-    const named = nameField.safeParse(typed);
-    if (!named.success) return setFault("A name of 1 to 80 letters.");
-    setFault(undefined);
-    if (named.data !== cellar.name)
-      void keep("Cellar renamed", [author.revised("cellars", cellar, { name: named.data })]);
-  };
+  const save = kept(async (name) => {
+    if (name !== cellar.name) await keep("Cellar renamed", [author.revised("cellars", cellar, { name })]);
+  });
   return (
-    <div className={styles.name}>
+    <KeptForm onSave={save} className={styles.name}>
       <TextField
         label="Name of the cellar"
-        value={typed}
-        error={fault !== undefined}
-        helperText={fault ?? " "}
-        onChange={(event) => setTyped(event.target.value)}
+        value={typed.name}
+        error={faults.name !== undefined}
+        helperText={faults.name ?? " "}
+        onChange={(event) => setTyped({ name: event.target.value })}
       />
-      <Button onClick={save}>keep the name</Button>
-    </div>
+      <Button type="submit">keep the name</Button>
+    </KeptForm>
   );
 }
 
@@ -147,23 +148,22 @@ function RoomForm({ room }: { readonly room: Room }) {
     humidity: String(Math.round(climate.humidity * 100)),
     rain: climate.rainMmPerDay === undefined ? "" : String(climate.rainMmPerDay),
   });
-  const [faults, setFaults] = useState<Readonly<Record<string, string>>>({});
-  const save = () => {
+  const { faults, kept } = useTypedForm(typed, (now) => {
     const found: Record<string, string> = {};
-    const named = nameField.safeParse(typed.name);
+    const named = nameField.safeParse(now.name);
     if (!named.success) found.name = "A name of 1 to 80 letters.";
     const degrees = (field: "coldest" | "hottest") => {
-      const value = parseQuantity(typed[field], "temperature", unit);
+      const value = parseQuantity(now[field], "temperature", unit);
       if (!value.ok) found[field] = sayUnreadable(value.problem);
       else if (value.value < -40 || value.value > 60)
         found[field] = "No room is like that: is the unit right?";
       return value.ok ? value.value : 0;
     };
     const [coldest, hottest] = [degrees("coldest"), degrees("hottest")];
-    const humidity = Number(typed.humidity.trim().replace(/\s*%$/, "").replace(",", ".")) / 100;
+    const humidity = Number(now.humidity.trim().replace(/\s*%$/, "").replace(",", ".")) / 100;
     if (!(humidity > 0 && humidity <= 1)) found.humidity = "Between 1 and 100 %.";
     const rain = Number(
-      typed.rain
+      now.rain
         .trim()
         .replace(/\s*mm$/, "")
         .replace(",", "."),
@@ -171,24 +171,25 @@ function RoomForm({ room }: { readonly room: Room }) {
     if (!(rain >= 0 && rain <= 60)) found.rain = "Between 0 and 60 mm; empty under a roof.";
     if (Object.keys(found).length === 0 && coldest > hottest)
       found.hottest = "The hottest week is colder than the coldest.";
-    setFaults(found);
-    if (Object.keys(found).length > 0 || !named.success) return;
     const { rainMmPerDay: _, ...dry } = climate;
     const year = { ...dry, meanC: (coldest + hottest) / 2, swingK: (hottest - coldest) / 2, humidity };
-    void keep(`${named.data}: climate kept`, [
-      author.revised("rooms", room, {
-        name: named.data,
-        climate: rain > 0 ? { ...year, rainMmPerDay: rain } : year,
-      }),
-    ]);
-  };
+    return readAs(
+      named.success
+        ? { name: named.data, climate: rain > 0 ? { ...year, rainMmPerDay: rain } : year }
+        : undefined,
+      found,
+    );
+  });
+  const save = kept((changes) =>
+    keep(`${changes.name}: climate kept`, [author.revised("rooms", room, changes)]),
+  );
   const field = (name: "coldest" | "hottest") => ({
     typed: typed[name],
     onTyped: (text: string) => setTyped((before) => ({ ...before, [name]: text })),
     fault: faults[name],
   });
   return (
-    <div className={styles.room}>
+    <KeptForm onSave={save} className={styles.room}>
       <TextField
         label="Room"
         value={typed.name}
@@ -212,7 +213,7 @@ function RoomForm({ room }: { readonly room: Room }) {
         helperText={faults.rain ?? "empty under a roof"}
         onChange={(event) => setTyped((before) => ({ ...before, rain: event.target.value }))}
       />
-      <Button onClick={save}>keep it</Button>
-    </div>
+      <Button type="submit">keep it</Button>
+    </KeptForm>
   );
 }

@@ -1,7 +1,8 @@
 "use client";
 import { DayField } from "@/ui/field/DayField";
 import { SelectField } from "@/ui/field/SelectField";
-import { useGuarded } from "@/ui/useGuarded";
+import { KeptForm } from "@/ui/form/KeptForm";
+import { useTypedForm } from "@/ui/form/useTypedForm";
 import { SCHOOL_TABLE } from "@/core/catalogue/school";
 import { schoolPageOf } from "@/core/catalogue/schoolPage";
 import { SYSTEM_LIST, systemOf, usualCompartments, volumeOfL } from "@/core/bin/system";
@@ -23,7 +24,7 @@ import Button from "@mui/material/Button";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import { useRouter } from "next/navigation";
-import { useMemo, useState } from "react";
+import { useMemo } from "react";
 import styles from "./Setup.module.css";
 import type { SetupTyped } from "./setupTyped";
 import { MoreFields } from "./MoreFields";
@@ -35,32 +36,29 @@ export function SetupRoom() {
   const { choose } = useErrands();
   const router = useRouter();
   const draft = useDraft<SetupTyped>(db, "setup", emptySetup(today, units));
-  const [faults, setFaults] = useState<Readonly<Record<string, string>>>({});
-  const typed: SetupTyped = { ...draft.typed, room: draft.typed.room || (rooms[0]?.id ?? "new") };
+  const firstRoom = rooms[0]?.id ?? "new";
+  const typed: SetupTyped = useMemo(
+    () => ({ ...draft.typed, room: draft.typed.room || firstRoom }),
+    [draft.typed, firstRoom],
+  );
   const unit = DEFAULT_UNIT[units];
   const isRound = typed.isRound ?? isRoundUsually(typed.system);
   const set = (changes: Partial<SetupTyped>) => draft.set((before) => ({ ...before, ...changes }));
+  const { faults, isBusy, kept } = useTypedForm(typed, (now) =>
+    newBin(
+      now,
+      today,
+      units,
+      (bins ?? []).map(({ bin }) => bin.name.toLowerCase()),
+    ),
+  );
   const field = (name: "width" | "length" | "height") => ({
     typed: typed[name],
     onTyped: (text: string) => set({ [name]: text }),
     fault: faults[name],
   });
 
-  const { guarded, isBusy } = useGuarded();
-  const save = async () => {
-    const outcome = newBin(
-      typed,
-      today,
-      units,
-      (bins ?? []).map(({ bin }) => bin.name.toLowerCase()),
-    );
-    if (!outcome.ok) {
-      setFaults(outcome.problem.fields);
-      document.getElementById(Object.keys(outcome.problem.fields)[0] ?? "")?.focus();
-      return;
-    }
-    setFaults({});
-    const { name, firstDay, setup, bedded, stocked } = outcome.value;
+  const save = kept(async ({ name, firstDay, setup, bedded, stocked }) => {
     const room =
       typed.room === "new"
         ? author.first("rooms", { name: typed.roomName.trim(), climate: ROOM_CLIMATES[typed.warmth].climate })
@@ -71,28 +69,21 @@ export function SetupRoom() {
       ...bedded,
       ...(stocked.length > 0 ? [{ kind: "stocked" as const, worms: [...stocked] }] : []),
     ]);
-    const kept = await keep(`${name}: set up`, [
+    const saved = await keep(`${name}: set up`, [
       ...(room ? [room] : []),
       walkedLast(author, cellar, bins ?? [], [made.binId]),
       ...made.rows,
     ]);
-    if (!kept.ok) return;
+    if (!saved.ok) return;
     await draft.clear();
     choose(made.binId);
     router.push("/");
-  };
+  });
 
   return (
     <main className={styles.setup} data-usable={draft.isLoaded}>
       <h1>Set up a bin</h1>
-      <form
-        onSubmit={(event) => {
-          event.preventDefault();
-          void guarded(save);
-        }}
-        noValidate
-        className={styles.form}
-      >
+      <KeptForm onSave={save} className={styles.form}>
         <SystemChoice
           typed={typed}
           onChoose={(system) =>
@@ -235,7 +226,7 @@ export function SetupRoom() {
           </div>
         </div>
         <Drawn typed={typed} />
-      </form>
+      </KeptForm>
     </main>
   );
 }

@@ -5,9 +5,9 @@ import { useDraft } from "@/session/draft";
 import type { SlipKind } from "@/session/errand";
 import { useSession } from "@/session/session";
 import { DayField } from "@/ui/field/DayField";
-import { FormDialog } from "@/ui/FormDialog";
+import { FormDialog } from "@/ui/form/FormDialog";
+import { useTypedForm } from "@/ui/form/useTypedForm";
 import TextField from "@mui/material/TextField";
-import { useState } from "react";
 import { SlipFields } from "./SlipFields";
 import styles from "./Slip.module.css";
 import type { SlipContext } from "./slipTyped";
@@ -69,18 +69,14 @@ export function SlipDialog({
     `slip/${slip}/${bin.id}${place === undefined ? "" : `/${place}`}`,
     place === undefined ? usual : { ...usual, place: String(place) },
   );
-  const [faults, setFaults] = useState<Readonly<Record<string, string>>>({});
+  const { faults, kept } = useTypedForm(draft.typed, (typed) => slipFacts(slip, typed, context));
 
-  const save = async () => {
-    const outcome = slipFacts(slip, draft.typed, context);
-    if (!outcome.ok) return setFaults(outcome.problem.fields);
-    setFaults({});
-    const { day, facts } = outcome.value;
-    const kept = await keep(`${bin.name}: ${DONE[slip]}`, await author.entries(ofBin(bin.id), day, [facts]));
-    if (!kept.ok) return;
+  const save = kept(async ({ day, facts }) => {
+    const saved = await keep(`${bin.name}: ${DONE[slip]}`, await author.entries(ofBin(bin.id), day, [facts]));
+    if (!saved.ok) return;
     await draft.clear();
     onClose();
-  };
+  });
   return (
     <FormDialog title={TITLES[slip]} of={bin.name} keep={KEEP[slip]} onSave={save} onClose={onClose}>
       <SlipFields slip={slip} typed={draft.typed} set={draft.set} faults={faults} setup={state.setup} />

@@ -1,6 +1,7 @@
 "use client";
 import { SelectField } from "@/ui/field/SelectField";
-import { useGuarded } from "@/ui/useGuarded";
+import { KeptForm } from "@/ui/form/KeptForm";
+import { useTypedForm } from "@/ui/form/useTypedForm";
 import { ofBin } from "@/session/author";
 import { surfaceM2 } from "@/core/bin/system";
 import { speciesOf } from "@/core/catalogue/species";
@@ -16,7 +17,6 @@ import { SPECIES } from "@/vocabulary/setup";
 import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import { useRouter } from "next/navigation";
-import { useState } from "react";
 import { CountHelper } from "./CountHelper";
 import type { DeliveryTyped } from "./deliveryTyped";
 import { deliveryFacts, emptyDelivery, readLots } from "./deliveryTyped";
@@ -40,7 +40,6 @@ export function DeliveryForm({
   const { db, units, today, author, keep } = useSession();
   const router = useRouter();
   const draft = useDraft(db, `stock/${first ?? ""}`, emptyDelivery(today, first ?? bins[0]!.bin.id));
-  const [faults, setFaults] = useState<Readonly<Record<string, string>>>({});
   const { typed } = draft;
   const set = (changes: Partial<DeliveryTyped>) => draft.set((before) => ({ ...before, ...changes }));
   const context = {
@@ -58,37 +57,23 @@ export function DeliveryForm({
   const wholeKg = lots.lots.reduce((sum, lot) => sum + lotKg(lot, Number(typed.young)), 0);
   const givenTo = typed.shares.filter(({ percent }) => percent.trim() !== "" && Number(percent) !== 0);
 
-  const { guarded, isBusy } = useGuarded();
-  const save = async () => {
-    const outcome = deliveryFacts(typed, context);
-    if (!outcome.ok) return setFaults(outcome.problem.fields);
-    setFaults({});
+  const { faults, isBusy, kept } = useTypedForm(typed, (now) => deliveryFacts(now, context));
+  const save = kept(async ({ day, entries }) => {
     // One bin alone is no act across logs: its entry is corrected like any other.
-    const act = outcome.value.entries.length > 1 ? { actId: newId() } : {};
+    const act = entries.length > 1 ? { actId: newId() } : {};
     const rows = await Promise.all(
-      outcome.value.entries.map(({ binId, facts }) =>
-        author.entries(ofBin(binId), outcome.value.day, [{ ...facts, ...act }]),
-      ),
+      entries.map(({ binId, facts }) => author.entries(ofBin(binId), day, [{ ...facts, ...act }])),
     );
-    const kept = await keep(
-      outcome.value.entries.length === 1
-        ? "Worms stocked"
-        : `Worms shared among ${outcome.value.entries.length} bins`,
+    const saved = await keep(
+      entries.length === 1 ? "Worms stocked" : `Worms shared among ${entries.length} bins`,
       rows.flat(),
     );
-    if (!kept.ok) return;
+    if (!saved.ok) return;
     await draft.clear();
-    router.push(`/bin?id=${outcome.value.entries[0]!.binId}`);
-  };
+    router.push(`/bin?id=${entries[0]!.binId}`);
+  });
   return (
-    <form
-      onSubmit={(event) => {
-        event.preventDefault();
-        void guarded(save);
-      }}
-      noValidate
-      className={styles.form}
-    >
+    <KeptForm onSave={save} className={styles.form}>
       <section className={styles.lots} aria-label="What came">
         {typed.lots.map((lot, at) => (
           <div key={at} className={styles.lot}>
@@ -230,6 +215,6 @@ export function DeliveryForm({
           </p>
         )}
       </section>
-    </form>
+    </KeptForm>
   );
 }

@@ -1,6 +1,7 @@
 "use client";
 import { SelectField } from "@/ui/field/SelectField";
-import { useGuarded } from "@/ui/useGuarded";
+import { KeptForm } from "@/ui/form/KeptForm";
+import { readAs, unread, useTypedForm } from "@/ui/form/useTypedForm";
 import { ofBin } from "@/session/author";
 import { DEFAULT_UNIT, formatMass } from "@/core/quantity/format";
 import type { DeedProblem } from "@/core/deed/facts";
@@ -23,7 +24,7 @@ import { localDate } from "@/vocabulary/fields";
 import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import { useRouter } from "next/navigation";
-import { useMemo, useState } from "react";
+import { useMemo } from "react";
 import styles from "./Stock.module.css";
 
 /** Everything goes over as what it is: bedding, food, castings, worms and water. */
@@ -71,7 +72,6 @@ export function TransferForm({
     amount: split ? "50" : "",
     day: String(today),
   });
-  const [faults, setFaults] = useState<Readonly<Record<string, string>>>({});
   const { typed } = draft;
   const set = (changes: Partial<typeof typed>) => draft.set((before) => ({ ...before, ...changes }));
   const told = localDate.safeParse(typed.day);
@@ -86,62 +86,62 @@ export function TransferForm({
   const giver = asOf(typed.from);
   const receiver = isAway ? undefined : asOf(typed.to);
 
-  const { guarded, isBusy } = useGuarded();
-  const save = async () => {
+  const { faults, isBusy, kept } = useTypedForm(typed, (now) => {
     const found: Record<string, string> = {};
-    const day = localDate.safeParse(typed.day);
+    const day = localDate.safeParse(now.day);
     if (!day.success) found.day = "This is not a day of the calendar.";
     else if (day.data > today) found.day = "That day has not come yet.";
     for (const one of [giver, receiver])
       if (day.success && one && day.data < one.bin.firstDay)
         found.day = `${one.bin.name} did not exist on that day.`;
     if (!isAway && !receiver) found.to = "Which bin gets them?";
-    const mass = parseQuantity(typed.amount, "mass", DEFAULT_UNIT[units].smallMass);
-    const percent = Number(typed.amount.trim().replace(/\s*%$/, "").replace(",", "."));
-    if (typed.of === "worms" && !mass.ok) found.amount = sayUnreadable(mass.problem);
-    if (typed.of === "contents" && !(percent > 0 && percent <= 100))
-      found.amount = "A share from 1 to 100 %.";
-    setFaults(found);
-    if (Object.keys(found).length > 0 || !day.success || !giver) return;
-    const amount = typed.amount.trim();
-    const lines = receiver && typed.of === "contents" ? overLines(giver, receiver, percent / 100) : undefined;
+    const mass = parseQuantity(now.amount, "mass", DEFAULT_UNIT[units].smallMass);
+    const percent = Number(now.amount.trim().replace(/\s*%$/, "").replace(",", "."));
+    if (now.of === "worms" && !mass.ok) found.amount = sayUnreadable(mass.problem);
+    if (now.of === "contents" && !(percent > 0 && percent <= 100)) found.amount = "A share from 1 to 100 %.";
+    if (Object.keys(found).length > 0 || !day.success || !giver) return unread(found);
+    const amount = now.amount.trim();
+    const lines = receiver && now.of === "contents" ? overLines(giver, receiver, percent / 100) : undefined;
     const facts =
       lines ??
       transferFacts(
         { binId: giver.bin.id, state: giver.state },
         receiver && { binId: receiver.bin.id },
-        typed.of === "worms"
+        now.of === "worms"
           ? { of: "worms", massKg: mass.ok ? mass.value : 0, typed: amount }
           : { of: "contents", fraction: percent / 100 },
       );
     if (!facts.ok) {
       const { problem } = facts;
       const isSame = problem.code === "transfer/same-bin" || problem.code === "deed/same-bin";
-      return setFaults({
+      return unread({
         [isSame ? "to" : "amount"]: isDeedProblem(problem)
           ? sayDeedProblem(problem, units, today)
           : sayStockProblem(problem, { units, nameOf: () => giver.bin.name }),
       });
     }
+    return readAs({ day: day.data, lines: facts.value, giver, receiver }, {});
+  });
+  const save = kept(async ({ day, lines, giver, receiver }) => {
     const act = receiver ? { actId: newId() } : {};
-    const ids = [...new Set(facts.value.map(({ binId }) => binId))];
+    const ids = [...new Set(lines.map(({ binId }) => binId))];
     const rows = await Promise.all(
       ids.map((binId) =>
         author.entries(
           ofBin(binId),
-          day.data,
-          facts.value.filter((line) => line.binId === binId).map((line) => ({ ...line.facts, ...act })),
+          day,
+          lines.filter((line) => line.binId === binId).map((line) => ({ ...line.facts, ...act })),
         ),
       ),
     );
-    const kept = await keep(
+    const saved = await keep(
       receiver ? `${giver.bin.name} to ${receiver.bin.name}` : `${giver.bin.name}: given away`,
       rows.flat(),
     );
-    if (!kept.ok) return;
+    if (!saved.ok) return;
     await draft.clear();
     router.push(`/bin?id=${receiver?.bin.id ?? giver.bin.id}`);
-  };
+  });
   const binField = (field: "from" | "to", label: string) => (
     <SelectField
       label={label}
@@ -152,14 +152,7 @@ export function TransferForm({
     />
   );
   return (
-    <form
-      onSubmit={(event) => {
-        event.preventDefault();
-        void guarded(save);
-      }}
-      noValidate
-      className={styles.transfer}
-    >
+    <KeptForm onSave={save} className={styles.transfer}>
       <div className={styles.three}>
         {binField("from", isAway ? "From" : "Giver")}
         {!isAway && binField("to", "Receiver")}
@@ -205,6 +198,6 @@ export function TransferForm({
           rules where you live.
         </p>
       )}
-    </form>
+    </KeptForm>
   );
 }

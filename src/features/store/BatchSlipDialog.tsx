@@ -13,11 +13,11 @@ import { newId } from "@/session/author";
 import { useDraft } from "@/session/draft";
 import { useSession } from "@/session/session";
 import { DayField } from "@/ui/field/DayField";
-import { FormDialog } from "@/ui/FormDialog";
+import { FormDialog } from "@/ui/form/FormDialog";
+import { readAs, useTypedForm } from "@/ui/form/useTypedForm";
 import { QuantityField } from "@/ui/field/QuantityField";
 import { done } from "@/vocabulary/outcome";
 import { localDate } from "@/vocabulary/fields";
-import { useState } from "react";
 
 export type BatchSlip = "measured" | "turned" | "watered" | "removed";
 const WORDS: Record<BatchSlip, { readonly title: string; readonly keep: string; readonly label: string }> = {
@@ -48,14 +48,12 @@ export function BatchSlipDialog({
   const into = bins?.find(({ bin }) => bin.id === draft.typed.into);
   const parts = into?.state.setup?.compartments ?? [];
   const part = parts.length > 1 ? (parts.find(({ id }) => id === draft.typed.part) ?? fedCompartment(into!.state.setup!)) : undefined; // prettier-ignore
-  const [faults, setFaults] = useState<Readonly<Record<string, string>>>({});
   const dimension = slip === "measured" ? "temperature" : slip === "watered" ? "volume" : "mass";
   const unit =
     DEFAULT_UNIT[units][slip === "measured" ? "temperature" : slip === "watered" ? "volume" : "mass"];
 
   /** By the scale, by the bucket, or by a container of one's own: litres of a batch weigh what the batch does. */
-  const read = () => {
-    const text = draft.typed.amount;
+  const readAmount = (text: string) => {
     const kgPerL = batch.volumeL > 0 ? batch.massKg / batch.volumeL : 0.5;
     const litres = (volumeL: number) => done(slip === "removed" ? volumeL * kgPerL : volumeL);
     if (slip !== "measured") {
@@ -67,13 +65,13 @@ export function BatchSlipDialog({
     const asVolume = parseQuantity(text, "volume", "none");
     return asVolume.ok ? litres(asVolume.value) : asAsked;
   };
-  const save = async () => {
+  const { faults, kept } = useTypedForm(draft.typed, (now) => {
     const found: Record<string, string> = {};
-    const day = localDate.safeParse(draft.typed.day);
+    const day = localDate.safeParse(now.day);
     if (!day.success) found.day = "This is not a day of the calendar.";
     else if (day.data > today) found.day = "That day has not come yet.";
     else if (day.data < batch.mixedOn) found.day = "It was not mixed yet on that day.";
-    const amount = slip === "turned" ? undefined : read();
+    const amount = slip === "turned" ? undefined : readAmount(now.amount);
     if (amount && !amount.ok) found.amount = sayUnreadable(amount.problem);
     if (amount?.ok && slip === "removed" && amount.value > state.leftKg * 1.001 + 0.005)
       found.amount = `Only ${formatMass(state.leftKg, units, "bucket")} are left: take that, or correct the batch.`;
@@ -84,9 +82,9 @@ export function BatchSlipDialog({
       found.into = "It is not fit for worms yet: let it cool and ripen first.";
     if (into && day.success && day.data < into.bin.firstDay)
       found.day = `${into.bin.name} did not exist on that day.`;
-    setFaults(found);
-    if (Object.keys(found).length > 0 || !day.success) return;
-    const value = amount?.ok ? amount.value : 0;
+    return readAs(day.success ? { day: day.data, value: amount?.ok ? amount.value : 0 } : undefined, found);
+  });
+  const save = kept(async ({ day, value }) => {
     const typed = draft.typed.amount.trim();
     const facts: Record<BatchSlip, FactAbout<"batch">> = {
       measured: {
@@ -100,12 +98,12 @@ export function BatchSlipDialog({
     };
     const actId = newId();
     const isInto = slip === "removed" && into !== undefined;
-    const kept = await keep(isInto ? `${batch.name} into ${into.bin.name}` : `${batch.name}: ${slip}`, [
-      ...(await author.entries({ kind: "batch", id: batch.id }, day.data, [
+    const saved = await keep(isInto ? `${batch.name} into ${into.bin.name}` : `${batch.name}: ${slip}`, [
+      ...(await author.entries({ kind: "batch", id: batch.id }, day, [
         { ...facts[slip], ...(isInto ? { actId } : {}) },
       ])),
       ...(isInto
-        ? await author.entries(ofBin(into.bin.id), day.data, [
+        ? await author.entries(ofBin(into.bin.id), day, [
             {
               kind: "bedded",
               ...(part ? { compartment: part.id } : {}),
@@ -116,10 +114,10 @@ export function BatchSlipDialog({
           ])
         : []),
     ]);
-    if (!kept.ok) return;
+    if (!saved.ok) return;
     await draft.clear();
     onClose();
-  };
+  });
   const echo = (value: number) =>
     slip === "measured"
       ? formatTemperature(value, units)

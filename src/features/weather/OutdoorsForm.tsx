@@ -6,7 +6,8 @@ import type { Climate } from "@/records/room";
 import { newId } from "@/session/author";
 import { useSession } from "@/session/session";
 import { QuantityField } from "@/ui/field/QuantityField";
-import { useGuarded } from "@/ui/useGuarded";
+import { KeptForm } from "@/ui/form/KeptForm";
+import { readAs, useTypedForm } from "@/ui/form/useTypedForm";
 import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import { useState } from "react";
@@ -23,7 +24,6 @@ export function OutdoorsForm({
   readonly onKept: () => void;
 }) {
   const { units, settings, author, keep } = useSession();
-  const { guarded, isBusy } = useGuarded();
   const known = before ?? USUAL;
   const unit = DEFAULT_UNIT[units].temperature;
   const [typed, setTyped] = useState({
@@ -31,42 +31,39 @@ export function OutdoorsForm({
     hottest: formatTemperature(known.meanC + known.swingK, units),
     rain: String(known.rainMmPerDay ?? 2),
   });
-  const [faults, setFaults] = useState<Partial<Record<keyof typeof typed, string>>>({});
-  const save = () =>
-    guarded(async () => {
-      const found: typeof faults = {};
-      const degrees = (field: "coldest" | "hottest") => {
-        const read = parseQuantity(typed[field], "temperature", unit);
-        if (!read.ok) found[field] = sayUnreadable(read.problem);
-        else if (read.value < -40 || read.value > 50)
-          found[field] = "No place is like that: is the unit right?";
-        return read.ok ? read.value : 0;
-      };
-      const [coldest, hottest] = [degrees("coldest"), degrees("hottest")];
-      if (!found.coldest && !found.hottest && coldest > hottest)
-        found.hottest = "The hottest week is colder than the coldest.";
-      const rain = Number(
-        typed.rain
-          .trim()
-          .replace(/\s*mm$/, "")
-          .replace(",", "."),
-      );
-      if (!(rain >= 0 && rain <= 60)) found.rain = "Between 0 and 60 mm.";
-      setFaults(found);
-      if (Object.keys(found).length > 0) return;
-      const outdoors = {
-        ...known,
-        meanC: (coldest + hottest) / 2,
-        swingK: (hottest - coldest) / 2,
-        rainMmPerDay: rain,
-      };
-      const kept = await keep("The air outside kept", [
-        settings
-          ? author.revised("settings", settings, { outdoors })
-          : author.first("settings", { units, remindAfterDays: 14, outdoors }, newId()),
-      ]);
-      if (kept.ok) onKept();
-    });
+  const { faults, isBusy, kept } = useTypedForm(typed, (now) => {
+    const found: Partial<Record<keyof typeof typed, string>> = {};
+    const degrees = (field: "coldest" | "hottest") => {
+      const read = parseQuantity(now[field], "temperature", unit);
+      if (!read.ok) found[field] = sayUnreadable(read.problem);
+      else if (read.value < -40 || read.value > 50)
+        found[field] = "No place is like that: is the unit right?";
+      return read.ok ? read.value : 0;
+    };
+    const [coldest, hottest] = [degrees("coldest"), degrees("hottest")];
+    if (!found.coldest && !found.hottest && coldest > hottest)
+      found.hottest = "The hottest week is colder than the coldest.";
+    const rain = Number(
+      now.rain
+        .trim()
+        .replace(/\s*mm$/, "")
+        .replace(",", "."),
+    );
+    if (!(rain >= 0 && rain <= 60)) found.rain = "Between 0 and 60 mm.";
+    return readAs(
+      { meanC: (coldest + hottest) / 2, swingK: (hottest - coldest) / 2, rainMmPerDay: rain },
+      found,
+    );
+  });
+  const save = kept(async (year) => {
+    const outdoors = { ...known, ...year };
+    const saved = await keep("The air outside kept", [
+      settings
+        ? author.revised("settings", settings, { outdoors })
+        : author.first("settings", { units, remindAfterDays: 14, outdoors }, newId()),
+    ]);
+    if (saved.ok) onKept();
+  });
   const field = (name: "coldest" | "hottest") => ({
     typed: typed[name],
     onTyped: (text: string) => setTyped((now) => ({ ...now, [name]: text })),
@@ -80,7 +77,7 @@ export function OutdoorsForm({
       <p className={styles.quiet}>
         Rooms follow it, each by its own walls: a cellar a little, a balcony all the way.
       </p>
-      <div className={styles.form}>
+      <KeptForm onSave={save} className={styles.form}>
         <QuantityField
           label="Mean of the coldest week"
           dimension="temperature"
@@ -100,10 +97,10 @@ export function OutdoorsForm({
           helperText={faults.rain ?? " "}
           onChange={({ target }) => setTyped((now) => ({ ...now, rain: target.value }))}
         />
-        <Button variant="contained" disabled={isBusy} onClick={() => void save()}>
+        <Button type="submit" variant="contained" disabled={isBusy}>
           keep it
         </Button>
-      </div>
+      </KeptForm>
     </section>
   );
 }

@@ -4,10 +4,10 @@ import Dialog from "@mui/material/Dialog";
 import DialogActions from "@mui/material/DialogActions";
 import DialogContent from "@mui/material/DialogContent";
 import DialogTitle from "@mui/material/DialogTitle";
-import type { FormEvent, ReactNode } from "react";
+import type { ReactNode } from "react";
 import { useId } from "react";
 import styles from "./FormDialog.module.css";
-import { useGuarded } from "./useGuarded";
+import { KeptForm } from "./KeptForm";
 
 /** A few fields, kept by one press, however often it is pressed, or left as they were. Keys typed inside stay inside. */
 export function FormDialog({
@@ -17,6 +17,7 @@ export function FormDialog({
   leave = "leave it",
   size = "sm",
   isWaiting = false,
+  aside,
   onSave,
   onClose,
   children,
@@ -30,16 +31,13 @@ export function FormDialog({
   readonly size?: "xs" | "sm" | "md" | "lg";
   /** What the press rests on is still being read. */
   readonly isWaiting?: boolean;
+  /** Another way out, at the far end. */
+  readonly aside?: ReactNode;
   readonly onSave: () => Promise<unknown>;
   readonly onClose: () => void;
   readonly children: ReactNode;
 }) {
   const id = useId();
-  const { guarded, isBusy } = useGuarded();
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
-    void guarded(onSave);
-  };
   return (
     <Dialog
       open
@@ -51,18 +49,24 @@ export function FormDialog({
       aria-labelledby={id}
       slotProps={{ paper: { className: styles.paper! } }}
     >
-      <form className={styles.form} onSubmit={submit} noValidate>
-        <DialogTitle id={id}>
-          {title} {of && <span className={styles.of}>{of}</span>}
-        </DialogTitle>
-        <DialogContent className={styles.content}>{children}</DialogContent>
-        <DialogActions className={styles.actions}>
-          <Button onClick={onClose}>{leave}</Button>
-          <Button type="submit" variant="contained" disabled={isBusy || isWaiting}>
-            {keep}
-          </Button>
-        </DialogActions>
-      </form>
+      <KeptForm className={styles.form} onSave={onSave}>
+        {(isBusy) => (
+          <>
+            <DialogTitle id={id}>
+              {title} {of && <span className={styles.of}>{of}</span>}
+            </DialogTitle>
+            <DialogContent className={styles.content}>{children}</DialogContent>
+            <DialogActions className={styles.actions}>
+              {aside}
+              {aside && <span className={styles.spring} />}
+              <Button onClick={onClose}>{leave}</Button>
+              <Button type="submit" variant="contained" disabled={isBusy || isWaiting}>
+                {keep}
+              </Button>
+            </DialogActions>
+          </>
+        )}
+      </KeptForm>
     </Dialog>
   );
 }
