@@ -28,6 +28,7 @@ import {
 } from "./moistureStep";
 import type { Practice, Seen } from "../practice/practice";
 import { seenIn, targetMoisture } from "../practice/practice";
+import { ofMaterial } from "./stepMaterial";
 
 /**
  * What to do at a bin today: an ordered list of at most six steps and the answers to the signs that were seen, each with
@@ -183,7 +184,7 @@ function beddingFirst(practice: Practice, today: LocalDate): Decision {
       {
         kind: "addDryBedding",
         amount: { massKg: (volumeOfL(fed) / 3) * COVER_KG_PER_L },
-        materialId: practice.school.id === "breeder-tub" ? "manure-aged-bedding" : "leaf-mould",
+        ...ofMaterial("bedding", practice.school.id === "breeder-tub" ? "manure-aged-bedding" : "leaf-mould"),
         moisture: (target.low + target.high) / 2,
         compartmentId: fed.id,
         why: { code: "bed/before-meal" },

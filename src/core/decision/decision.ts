@@ -207,6 +207,8 @@ export interface Step {
   readonly kind: StepKind;
   readonly amount?: { readonly massKg: number } | { readonly volumeL: number };
   readonly materialId?: string;
+  /** Its name as it reads in a sentence. */
+  readonly material?: string;
   /** Of food, where it is not the usual: chopped. */
   readonly preparation?: Preparation;
   readonly compartmentId?: CompartmentId;

@@ -22,6 +22,7 @@ import type { Evidence, Reason, Step } from "./decision";
 import type { Room } from "./makeRoom";
 import { mostAtOnceKg, wantedMoisture } from "./moistureStep";
 import type { SignsToday } from "./signs";
+import { ofMaterial } from "./stepMaterial";
 
 export interface Meal {
   readonly isMeal: boolean;
@@ -121,7 +122,7 @@ export function feedSteps(
     {
       kind: "feed",
       amount: { massKg: rationKg },
-      materialId: isFilm ? FILM.food.id : absence ? SLOW.id : SCRAPS.id,
+      ...ofMaterial("food", isFilm ? FILM.food.id : absence ? SLOW.id : SCRAPS.id),
       ...(isFilm ? { preparation: "pureed" } : absence ? { preparation: "whole" } : {}),
       ...place,
       depthM: isFilm ? (practice.setup.own?.buriedM ?? 0) : depthM,
@@ -331,7 +332,7 @@ function withTheMeal(foodKg: number, expectation: Expectation, practice: Practic
           {
             kind: "addDryBedding",
             amount: { massKg: bedding },
-            materialId: isWet ? DRY_BEDDING.id : "leaf-mould",
+            ...ofMaterial("bedding", isWet ? DRY_BEDDING.id : "leaf-mould"),
             ...(isWet ? {} : { moisture: DAMP }),
             why: isWet ? { code: "moisture/meal", foodKg } : { code: "bed/shrinks" },
             evidence,
@@ -361,7 +362,7 @@ function coverSteps(practice: Practice, today: LocalDate, { isCoverDeep }: Signs
     {
       kind: "cover",
       amount: { volumeL: wantedL - thereL },
-      materialId: "leaf-mould",
+      ...ofMaterial("bedding", "leaf-mould"),
       why: { code: "cover/flies", depthM },
       evidence,
     },
@@ -385,7 +386,7 @@ function gritStep({ state, setup }: Practice, expectation: Expectation, today: L
     {
       kind: "grit",
       amount: { massKg: (gPerL * litres) / 1000 },
-      materialId: id,
+      ...ofMaterial("amendment", id),
       why: { code: isSour ? "acid/lime" : "grit/monthly" },
       evidence: [{ from: "school", of: "places" }],
     },

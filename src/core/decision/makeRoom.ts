@@ -4,6 +4,7 @@ import { fedCompartment, harvestCompartment, systemOf, volumeOfL } from "../bin/
 import type { Expectation } from "../expectation/expectation";
 import type { Practice } from "../practice/practice";
 import type { Step } from "./decision";
+import { ofMaterial } from "./stepMaterial";
 
 /** A bed with less than this share of its room free is full: fresh food would no longer lie loose in it. */
 const FULL = 0.12;
@@ -29,7 +30,7 @@ function freshBed(expectation: Expectation, practice: Practice): Step[] {
     {
       kind: "addDryBedding",
       amount: { massKg: Math.max(liftedKg, 0.1) },
-      materialId: "manure-aged-bedding",
+      ...ofMaterial("bedding", "manure-aged-bedding"),
       moisture: 0.8,
       compartmentId,
       why,
@@ -83,7 +84,7 @@ export function makeRoom(expectation: Expectation, practice: Practice): Room {
         {
           kind: "addDryBedding",
           amount: { massKg: 0.35 * volumeOfL(ripe) * 0.3 },
-          materialId: "leaf-mould",
+          ...ofMaterial("bedding", "leaf-mould"),
           moisture: 0.75,
           compartmentId: ripe.id,
           why: { code: "bed/before-meal" },

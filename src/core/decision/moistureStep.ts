@@ -10,6 +10,7 @@ import { squeezeInterval, squeezeMoisture } from "../moisture/squeeze";
 import type { Evidence, Step } from "./decision";
 import type { Practice, Seen } from "../practice/practice";
 import { targetMoisture } from "../practice/practice";
+import { ofMaterial } from "./stepMaterial";
 
 /** Never more than a tenth of the wet mass in one go. Source: process model, section 11. */
 export const MOST_AT_ONCE = 0.1;
@@ -211,7 +212,7 @@ export function dryOutSteps(
     steps.push({
       kind: "addDryBedding",
       amount: { massKg: beddingKg },
-      materialId: DRY_BEDDING.id,
+      ...ofMaterial("bedding", DRY_BEDDING.id),
       ...(isDry ? { moisture: target.low } : {}),
       why: {
         code: "moisture/wet",

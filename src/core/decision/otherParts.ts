@@ -7,6 +7,7 @@ import type { Practice, Seen } from "../practice/practice";
 import { partTarget } from "../practice/practice";
 import type { Evidence, Step } from "./decision";
 import { FIST_TOLERANCE, measurable, MOST_AT_ONCE } from "./moistureStep";
+import { ofMaterial } from "./stepMaterial";
 
 /**
  * Each part by its own squeeze: water where another part than the fed one is dry, dry bedding where it is wet. What is to
@@ -55,7 +56,7 @@ export function otherPartSteps(expectation: Expectation, practice: Practice, see
       {
         kind: "addDryBedding",
         amount: { massKg: Math.min(sum.value.beddingKg, mostKg) },
-        materialId: DRY_BEDDING.id,
+        ...ofMaterial("bedding", DRY_BEDDING.id),
         compartmentId: id,
         part,
         why: { code: "moisture/wet", ...why },

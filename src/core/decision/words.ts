@@ -1,6 +1,5 @@
 import type { LocalDate } from "@/vocabulary/fields";
 import { ago, spokenDay } from "../calendar/day";
-import { materialOf, shortName } from "../catalogue/material";
 import type { Creature } from "@/vocabulary/readings";
 import type { Preparation, SchoolId } from "@/vocabulary/setup";
 import type { UnitSystem } from "../quantity/format";
@@ -31,14 +30,7 @@ export interface StepWords {
 /** The step as one says it, with the amount apart so that it can be set bold. */
 export function sayStep(step: Step, { units }: Pick<Speech, "units">): StepWords {
   const amount = sayAmount(step, units);
-  const material = step.materialId
-    ? shortName(
-        materialOf(
-          step.kind === "feed" ? "food" : step.kind === "grit" ? "amendment" : "bedding",
-          step.materialId,
-        ),
-      )
-    : "";
+  const { material = "" } = step;
   const at = step.place === undefined ? "" : ` at place ${step.place}`;
   const part = step.part === undefined ? "" : ` in the ${step.part}`;
   const depth =
