@@ -36,11 +36,22 @@ export interface Forecast {
 }
 
 /** One saving of the keeper's, so that it can be undone after a reload. Belongs to this device, not to the archive. */
+export interface ChangedRow {
+  readonly kind: RecordKind;
+  readonly rowId: string;
+  readonly id: string;
+}
+/** The rows of one import, by the number of its change. */
+export interface ImportedRows {
+  readonly no: number;
+  readonly rows: readonly ChangedRow[];
+}
 export interface Change {
   readonly no: number;
   readonly label: string;
   readonly at: string;
-  readonly rows: readonly { readonly kind: RecordKind; readonly rowId: string; readonly id: string }[];
+  /** What it wrote; of an import they stand apart, so that nobody who asks what was kept last reads a hundred thousand of them. */
+  readonly rows?: readonly ChangedRow[];
   readonly isUndone: 0 | 1;
   /** Brought in from a file: later work on its facts stands when it is taken back. */
   readonly isImport?: true;
@@ -82,7 +93,10 @@ const BESIDE: readonly Record<string, string>[] = [
   {},
   {},
   {},
+  { importedRows: "no" },
 ];
+/** The version of the store from which on an import's rows stand apart from its change. */
+const ROWS_APART = 7;
 /** Each index costs time at every save; one more is one more version, when a question asks for it. */
 const STORES: readonly Record<string, string>[] = BESIDE.map((beside, at) => ({
   ...Object.fromEntries(
@@ -114,6 +128,7 @@ export class CellarDatabase extends WithTables {
   declare readonly standings: Table<Standing, string>;
   declare readonly forecasts: Table<Forecast, string>;
   declare readonly changes: EntityTable<Change, "no">;
+  declare readonly importedRows: Table<ImportedRows, number>;
   declare readonly drafts: Table<Draft, string>;
   declare readonly setAside: EntityTable<SetAsideRow, "no">;
   declare readonly device: Table<DeviceFact, string>;
@@ -125,13 +140,26 @@ export class CellarDatabase extends WithTables {
     this.formats = formats;
     formats.stores.forEach((stores, at) => {
       const version = this.version(at + 1).stores(stores);
-      if (at > 0) version.upgrade((transaction) => upgradeRows(transaction, formats, at + 1));
+      if (at + 1 === ROWS_APART) version.upgrade(setRowsApart);
+      else if (at > 0) version.upgrade((transaction) => upgradeRows(transaction, formats, at + 1));
     });
   }
 }
 
 export const OWN_CELLAR = "brown-cellar";
 export const DEMO_CELLARS = ["brown-cellar-demo", "brown-cellar-demo-2"] as const;
+
+/** What was brought in before the rows of imports stood apart. */
+async function setRowsApart(transaction: Transaction): Promise<void> {
+  const changes = transaction.table<Change, number>("changes");
+  const imports = await changes
+    .filter(({ isImport, rows }) => isImport === true && rows !== undefined)
+    .toArray();
+  for (const { rows, ...change } of imports) {
+    await transaction.table<ImportedRows, number>("importedRows").put({ no: change.no, rows: rows! });
+    await changes.put(change);
+  }
+}
 
 /**
  * Walks every row to the current version inside the one upgrade transaction. A row that a step cannot take stays as it

@@ -209,12 +209,37 @@ test("an import is one change: taken back whole, later work on it left standing,
   const progress: number[] = [];
   expect(await undo(db, stamp, brought!.no, (rows) => progress.push(rows))).toMatchObject({ ok: true });
   expect((await readFrame(db)).bins).toEqual(before.bins);
-  expect(progress.at(-1)).toBe(brought!.rows.length);
+  expect(progress.at(-1)).toBe((await db.importedRows.get(brought!.no))!.rows.length);
   const standing = (await import("@/records/row/row")).present((await readLog(db, "bin-1")).rows);
   expect(standing.map(({ rowId }) => rowId)).toEqual(["later"]);
   const { redo } = await import("./write");
   expect(await redo(db, stamp, brought!.no)).toMatchObject({ ok: true });
   expect((await readFrame(db)).bins.map(({ name }) => name).sort()).toEqual(["Own", "Quince"]);
+});
+
+test("what was brought in under an older app is taken back under this one: its rows move beside the changes, once", async () => {
+  const name = `apart-${Math.random()}`;
+  const { stores } = new CellarDatabase("x").formats;
+  const older = new CellarDatabase(name, { stores: stores.slice(0, 6), records: RECORD_FORMATS });
+  const log = asRows([...newTub(), meal(0.4, 1, 9)]);
+  const all = [{ kind: "bins" as const, row: BIN_ROW }, ...log];
+  for (const { kind, row } of all) await older.table(kind).add(row);
+  const rows = all.map(({ kind, row }) => ({ kind, rowId: row.rowId, id: row.id }));
+  await older.changes.add({ label: "brought in", at: AT, isUndone: 0, isImport: true, rows });
+  await older.changes.add({ label: "by hand", at: AT, isUndone: 0, rows: rows.slice(0, 1) });
+  older.close();
+
+  const db = new CellarDatabase(name);
+  expect(await db.changes.toArray()).toEqual([
+    { no: 1, label: "brought in", at: AT, isUndone: 0, isImport: true },
+    { no: 2, label: "by hand", at: AT, isUndone: 0, rows: rows.slice(0, 1) },
+  ]);
+  expect(await db.importedRows.toArray()).toEqual([{ no: 1, rows }]);
+  let no = 0;
+  const stamp = { newId: () => `undo-${(no += 1)}`, now: () => AT };
+  expect(await undo(db, stamp, 1)).toMatchObject({ ok: true });
+  expect((await readFrame(db)).bins).toEqual([]);
+  await db.delete();
 });
 
 test("taking back one change leaves what was kept after it, in whatever tab", async () => {

@@ -10,7 +10,7 @@ import { RECORD_KINDS } from "@/records/kinds";
 import type { RecordFormat } from "@/records/row/migrate";
 import { readRow } from "@/records/row/migrate";
 import { sayFault } from "@/records/words";
-import type { CellarDatabase, Change, Digest, Tally } from "./database";
+import type { CellarDatabase, ChangedRow, Digest, Tally } from "./database";
 import { readEvery, READ_AT_ONCE } from "./read";
 import type { WriteProblem, Written } from "./write";
 import { addRows, settled } from "./write";
@@ -95,37 +95,42 @@ export async function importPlan(
   keptOf: KeptOf = () => [],
 ): Promise<Outcome<Written, WriteProblem>> {
   const of = RECORD_KINDS.reduce((sum, kind) => sum + plan.fresh[kind].length, 0);
-  const refs: Change["rows"][number][] = [];
+  const refs: ChangedRow[] = [];
   let written = 0;
   return settled(() =>
-    db.transaction("rw", [...RECORD_KINDS, "tallies", "digests", "setAside", "changes"], async () => {
-      for (const kind of RECORD_KINDS) {
-        const rows: readonly AnyRecord[] = plan.fresh[kind];
-        for (let from = 0; from < rows.length; from += READ_AT_ONCE) {
-          const portion = rows.slice(from, from + READ_AT_ONCE);
-          await setBrokenAside(
-            db,
-            kind,
-            portion.filter(({ rowId }) => plan.heals.has(rowId)),
-          );
-          await addRows(
-            db,
-            portion.map((row) => ({ kind, row })),
-          );
-          for (const { rowId, id } of portion) refs.push({ kind, rowId, id });
-          written += portion.length;
-          onWritten(written, of);
+    db.transaction(
+      "rw",
+      [...RECORD_KINDS, "tallies", "digests", "setAside", "changes", "importedRows"],
+      async () => {
+        for (const kind of RECORD_KINDS) {
+          const rows: readonly AnyRecord[] = plan.fresh[kind];
+          for (let from = 0; from < rows.length; from += READ_AT_ONCE) {
+            const portion = rows.slice(from, from + READ_AT_ONCE);
+            await setBrokenAside(
+              db,
+              kind,
+              portion.filter(({ rowId }) => plan.heals.has(rowId)),
+            );
+            await addRows(
+              db,
+              portion.map((row) => ({ kind, row })),
+            );
+            for (const { rowId, id } of portion) refs.push({ kind, rowId, id });
+            written += portion.length;
+            onWritten(written, of);
+          }
         }
-      }
-      const known = new Set(
-        (await db.setAside.toArray()).map(({ kind, raw }) => JSON.stringify([kind, raw])),
-      );
-      const fresh = setAside.filter(({ kind, raw }) => !known.has(JSON.stringify([kind, raw])));
-      if (fresh.length > 0) await db.setAside.bulkAdd(fresh.map((row) => ({ ...row })));
-      await keepBeside(db, keptOf);
-      const changeNo = await db.changes.add({ label, at, rows: refs, isUndone: 0, isImport: true });
-      return { changeNo };
-    }),
+        const known = new Set(
+          (await db.setAside.toArray()).map(({ kind, raw }) => JSON.stringify([kind, raw])),
+        );
+        const fresh = setAside.filter(({ kind, raw }) => !known.has(JSON.stringify([kind, raw])));
+        if (fresh.length > 0) await db.setAside.bulkAdd(fresh.map((row) => ({ ...row })));
+        await keepBeside(db, keptOf);
+        const changeNo = await db.changes.add({ label, at, isUndone: 0, isImport: true });
+        await db.importedRows.add({ no: changeNo, rows: refs });
+        return { changeNo };
+      },
+    ),
   );
 }
 
@@ -208,8 +213,8 @@ export async function replaceCellar(
   return settled(() =>
     db.transaction("rw", db.tables, async () => {
       await Promise.all(
-        [...RECORD_KINDS, ...DERIVED, "tallies", "changes", "drafts", "setAside"].map((table) =>
-          db.table(table).clear(),
+        [...RECORD_KINDS, ...DERIVED, "tallies", "changes", "importedRows", "drafts", "setAside"].map(
+          (table) => db.table(table).clear(),
         ),
       );
       for (const kind of RECORD_KINDS)

@@ -97,7 +97,7 @@ export async function undo(
   onWritten?: OnWritten,
 ): Promise<Outcome<Change | undefined, WriteProblem>> {
   return settled(() =>
-    db.transaction("rw", [...RECORD_KINDS, "tallies", "changes"], async () => {
+    db.transaction("rw", [...RECORD_KINDS, "tallies", "changes", "importedRows"], async () => {
       const change = changeNo === undefined ? await newestChange(db) : await db.changes.get(changeNo);
       if (!change || change.isUndone === 1) return undefined;
       await revise(db, change, stamp, "before", onWritten);
@@ -123,7 +123,7 @@ export async function redo(
   onWritten?: OnWritten,
 ): Promise<Outcome<Change | undefined, WriteProblem>> {
   return settled(() =>
-    db.transaction("rw", [...RECORD_KINDS, "tallies", "changes"], async () => {
+    db.transaction("rw", [...RECORD_KINDS, "tallies", "changes", "importedRows"], async () => {
       const change = await db.changes.get(changeNo);
       if (!change || change.isUndone === 0) return undefined;
       await revise(db, change, stamp, "again", onWritten);
@@ -146,7 +146,8 @@ async function revise(
 ): Promise<void> {
   // An import may bring several tellings of one fact: it is one fact that goes back.
   const refs = new Map<string, { kind: RecordKind; id: string; rowIds: Set<string> }>();
-  for (const { kind, rowId, id } of change.rows) {
+  const { rows: written = (await db.importedRows.get(change.no))?.rows ?? [] } = change;
+  for (const { kind, rowId, id } of written) {
     const ref = refs.get(`${kind}/${id}`) ?? { kind, id, rowIds: new Set() };
     refs.set(`${kind}/${id}`, ref);
     ref.rowIds.add(rowId);
