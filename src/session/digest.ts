@@ -1,5 +1,5 @@
 import type { FollowedKind, Subject } from "@/core/fold/folds";
-import type { CellarDatabase, Tally } from "@/persistence/database";
+import type { CellarDatabase, Digest, Tally } from "@/persistence/database";
 import { fingerprintOf, foldOfNow } from "@/workers/fingerprint";
 import type { LogRead } from "@/workers/readFolded";
 
@@ -43,6 +43,18 @@ async function foldedAside<K extends FollowedKind>(
   return (told as LogRead<K> | undefined) ?? foldedHere(db, subject);
 }
 
+/** Unpacked so many at a stretch: a hundred at once would hold the screen. */
+const UNPACKED_AT_ONCE = 10;
+async function readDigests(
+  db: CellarDatabase,
+  asked: readonly Subject[],
+): Promise<readonly (Digest | undefined)[]> {
+  const found: (Digest | undefined)[] = [];
+  for (let from = 0; from < asked.length; from += UNPACKED_AT_ONCE)
+    found.push(...(await db.digests.bulkGet(asked.slice(from, from + UNPACKED_AT_ONCE).map(({ id }) => id))));
+  return found;
+}
+
 /**
  * The state of each subject: from memory, from its stored digest, or by folding its log, whichever is still true. A
  * hundred bins with a thousand entries each open from a hundred digests.
@@ -57,7 +69,7 @@ export async function statesOf(
   const tallyOf = new Map(tallies.map((tally) => [tally.subjectId, tally]));
   const wanted = ({ kind, id }: Subject) => fingerprintOf(kind, tallyOf.get(id));
   const asked = subjects.filter((subject) => known.get(subject.id)?.fingerprint !== wanted(subject));
-  const digests = await db.digests.bulkGet(asked.map(({ id }) => id));
+  const digests = await readDigests(db, asked);
   const isMany = asked.length > AT_HAND;
   let read = 0;
   const learn = async (subject: Subject, at: number): Promise<void> => {
