@@ -72,6 +72,7 @@ export async function statesOf(
   const digests = await readDigests(db, asked);
   const isMany = asked.length > AT_HAND;
   let read = 0;
+  const fresh: Digest[] = [];
   const learn = async (subject: Subject, at: number): Promise<void> => {
     const fingerprint = wanted(subject);
     const digest = digests[at];
@@ -87,21 +88,20 @@ export async function statesOf(
         (await grownHere(db, subject, known.get(subject.id) ?? kept, tallyOf.get(subject.id))) ??
         (isMany ? await foldedAside(db, subject) : await foldedHere(db, subject));
       known.set(subject.id, { fingerprint, ...told });
-      // Kept for the next start; that it may fail (a full disk) harms nothing.
       if (told.fault === undefined)
-        await db.digests
-          .put({
-            subjectId: subject.id,
-            fingerprint,
-            result: told.state,
-            brokenRows: told.brokenRows,
-            ...(told.upTo ? { upTo: told.upTo } : {}),
-          })
-          .catch(() => undefined);
+        fresh.push({
+          subjectId: subject.id,
+          fingerprint,
+          result: told.state,
+          brokenRows: told.brokenRows,
+          ...(told.upTo ? { upTo: told.upTo } : {}),
+        });
     }
     read += 1;
     if (asked.length > 10 && read % 5 === 0) onRead(subjects.length - asked.length + read, subjects.length);
   };
   await Promise.all(asked.map(learn));
+  // Kept for the next start, in one go: each strict saving waits for the disk. That it may fail (a full one) harms nothing.
+  if (fresh.length > 0) await db.digests.bulkPut(fresh).catch(() => undefined);
   return known;
 }

@@ -18,6 +18,7 @@ import type { SeasonBack } from "@/core/round/yearBack";
 import { yearBack } from "@/core/round/yearBack";
 import { setupAfter } from "@/core/bin/setupAfter";
 import { effectiveEntries } from "@/core/log/effective";
+import type { Digest } from "@/persistence/database";
 import { CellarDatabase } from "@/persistence/database";
 import { readLog } from "@/persistence/read";
 import type { LocalDate } from "@/vocabulary/fields";
@@ -52,35 +53,33 @@ async function bookedOf(database: string, ids: readonly string[]): Promise<reado
   const by = await talliesOf(store, own);
   const stale = own.filter((id, nth) => booked.get(id)?.by !== by[nth]);
   const kept = await store.digests.bulkGet(stale.map(booksUnder));
+  const fresh: Digest[] = [];
   stale.forEach((id, nth) => {
     const is = by[own.indexOf(id)]!;
     const digest = kept[nth];
-    const known =
-      digest?.fingerprint === is && typeof digest.result === "string"
-        ? Promise.resolve(unpacked(digest.result))
-        : made(
-            store,
-            id,
-            is,
-            digest?.fingerprint.startsWith(BOOKS_OF_NOW) === true ? digest.result : undefined,
-          );
-    booked.set(id, { by: is, known });
+    const before = digest?.fingerprint.startsWith(BOOKS_OF_NOW) === true ? digest.result : undefined;
+    const text = async () => {
+      if (digest?.fingerprint === is && typeof digest.result === "string") return digest.result;
+      const result = await made(store, id, is, before);
+      fresh.push({ subjectId: booksUnder(id), fingerprint: is, result, brokenRows: 0 });
+      return result;
+    };
+    booked.set(id, { by: is, known: text().then(unpacked) });
   });
-  return Promise.all(ids.map((id) => booked.get(id)!.known));
+  const all = await Promise.all(ids.map((id) => booked.get(id)!.known));
+  // In one go: each strict saving waits for the disk. A store that takes no more loses time the next time, and nothing else.
+  if (fresh.length > 0) void store.digests.bulkPut(fresh).catch(() => undefined);
+  return all;
 }
-async function made(store: CellarDatabase, id: string, by: string, before: unknown): Promise<Booked> {
+async function made(store: CellarDatabase, id: string, by: string, before: unknown): Promise<string> {
   const rowCount = (await store.tallies.get(id))?.rowCount ?? 0;
-  const books =
-    (typeof before === "string"
+  const longer =
+    typeof before === "string"
       ? await grown(before, rowCount, async (day) => (await readLog(store, id, day)).rows).catch(
           () => undefined,
         )
-      : undefined) ?? packed(await logOf(store, id, by), rowCount);
-  // A store that takes no more loses time the next time, and nothing else.
-  await store.digests
-    .put({ subjectId: booksUnder(id), fingerprint: by, result: books, brokenRows: 0 })
-    .catch(() => undefined);
-  return unpacked(books);
+      : undefined;
+  return longer ?? packed(await logOf(store, id, by), rowCount);
 }
 const booksFor = async (database: string, ids: readonly string[]): Promise<readonly Books[]> =>
   (await bookedOf(database, ids)).map(({ books }) => books);
