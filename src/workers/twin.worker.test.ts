@@ -5,6 +5,7 @@ import { addDays } from "@/core/calendar/day";
 import { CellarDatabase } from "@/persistence/database";
 import type { NewRow } from "@/persistence/write";
 import { write } from "@/persistence/write";
+import { foldOfNow } from "./fingerprint";
 import type { TwinSubject, TwinWorker } from "./twin.protocol";
 
 /* The worker itself over a real store, its wire put away: slices, cancelling, standings kept and gone on from. */
@@ -78,6 +79,24 @@ test("a bin is followed day by day, told as it goes, and where it stood is kept 
   const whole = await mockApi.today(3, subject(41, "from the beginning"), () => undefined);
   expect(whole?.moisture).toEqual(tomorrow?.moisture);
   expect(whole?.wormsKg).toEqual(tomorrow?.wormsKg);
+});
+
+test("a state that was folded before is gone on from as if it were folded anew; one of another log is not", async () => {
+  const anew = await mockApi.today(20, subject(43, "folded anew"), () => undefined);
+  const { state, brokenRows, upTo } = await mockApi.state(db.name, { kind: "bins", id: "bin-1" });
+  const keepAs = (rowCount: number, kept: unknown) =>
+    db.digests.put({ subjectId: "bin-1", fingerprint: `${foldOfNow("bins")}kept`, result: kept, brokenRows, upTo: { ...upTo!, rowCount } }); // prettier-ignore
+  await keepAs(upTo!.rowCount, state);
+  expect(await mockApi.today(21, subject(43, "folded before"), () => undefined)).toEqual(anew);
+  // Told of fewer rows than the log has, it is another log's: nothing of it is believed.
+  const places = {};
+  await keepAs(upTo!.rowCount - 1, { ...(state as object), places });
+  expect(await mockApi.today(22, subject(43, "of fewer rows"), () => undefined)).toEqual(anew);
+  // That it is believed at all where it fits shows in what it leaves out.
+  await keepAs(upTo!.rowCount, { ...(state as object), places });
+  expect((await mockApi.today(23, subject(43, "believed"), () => undefined))?.places).toEqual([]);
+  expect(anew?.places.length).toBeGreaterThan(0);
+  await db.digests.clear();
 });
 
 test("what nobody waits for any more stops at the next slice, and leaves no standing behind", async () => {

@@ -10,10 +10,12 @@ import type { Snapshot } from "@/core/twin/log/follow";
 import { mealOutlook } from "@/core/twin/ahead/mealOutlook";
 import type { TwinDay } from "@/core/twin/learning/readDay";
 import { readDay } from "@/core/twin/learning/readDay";
+import type { BinState } from "@/core/bin/state";
 import type { CellarDatabase } from "@/persistence/database";
 import { CellarDatabase as Cellar } from "@/persistence/database";
 import { forgetLog, readLog } from "@/persistence/read";
 import { localDate } from "@/vocabulary/fields";
+import { foldOfNow } from "./fingerprint";
 import { readFolded } from "./readFolded";
 import type { OnProgress, TwinSubject, TwinWorker } from "./twin.protocol";
 
@@ -76,6 +78,18 @@ async function inSlices<R>(
   }
 }
 
+/** The state of a bin that was folded, as it is folded now, of just so many rows of its log. */
+async function foldedBefore(
+  db: CellarDatabase,
+  binId: string,
+  rowCount: number,
+): Promise<BinState | undefined> {
+  const digest = await db.digests.get(binId);
+  return digest?.upTo?.rowCount === rowCount && digest.fingerprint.startsWith(foldOfNow("bins"))
+    ? (digest.result as BinState)
+    : undefined;
+}
+
 async function brought(errand: Errand, subject: TwinSubject): Promise<TwinNow | undefined> {
   const known = inHand.get(keyOf(subject));
   if (known) return known;
@@ -83,10 +97,12 @@ async function brought(errand: Errand, subject: TwinSubject): Promise<TwinNow | 
   const log = await readLog(db, subject.binId);
   forgetLog(db, log.rows);
   const standing = await db.standings.get(subject.binId);
+  const state = await foldedBefore(db, subject.binId, log.rows.length + log.broken.length);
   const now = await inSlices(
     bringingToToday({
       binId: subject.binId,
       entries: effectiveEntries(log.rows),
+      state,
       climates: subject.climates,
       today: localDate.parse(subject.today),
       snapshots: (standing?.snapshots ?? []) as readonly Snapshot[],

@@ -24,6 +24,8 @@ import { observationOf, scriptOf } from "./script";
 export interface TwinQuestion {
   readonly binId: string;
   readonly entries: readonly Entry[];
+  /** What all those entries come to, where they were folded before. */
+  readonly state?: BinState | undefined;
   readonly climates: Readonly<Record<string, Climate>>;
   readonly today: LocalDate;
   /** Readings of a visit in hand, not yet entries. */
@@ -58,10 +60,21 @@ export const bringToToday = (question: TwinQuestion, onDay?: FollowOptions["onDa
 
 /** `bringToToday`, a day at a time. */
 export function* bringingToToday(
-  { binId, entries, climates, today, readings = [], snapshots = [], fist, air, size }: TwinQuestion,
+  {
+    binId,
+    entries,
+    state: known,
+    climates,
+    today,
+    readings = [],
+    snapshots = [],
+    fist,
+    air,
+    size,
+  }: TwinQuestion,
   onDay?: FollowOptions["onDay"],
 ): Generator<{ readonly day: number; readonly until: number }, TwinNow | undefined> {
-  const state = replay(entries);
+  const state = known ?? replay(entries);
   const practice = practiceOf(state);
   const script = scriptOf(entries, climates);
   if (!practice || !script) return undefined;
