@@ -16,7 +16,7 @@ testLong(
     await page.goto("/settings");
     await page.getByLabel("Coldest week").fill("1 °C");
     await page.getByLabel("Hottest week").fill("19 °C");
-    await page.getByLabel("Rain on it").fill("2");
+    await page.getByLabel("Rain (mm a day)").fill("2");
     await page.getByRole("button", { name: "keep it" }).click();
     await expect(page.getByText(/climate kept/)).toBeVisible();
     await page.goto("/weather");

@@ -111,7 +111,7 @@ export function Containers({
           helper="for the harvest, if you like"
         />
         <QuantityField
-          label="or a sprayer gives in a minute"
+          label="A sprayer, a minute"
           dimension="volume"
           unit={DEFAULT_UNIT[units].volume}
           typed={typed.sprays}

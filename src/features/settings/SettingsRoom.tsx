@@ -207,7 +207,7 @@ function RoomForm({ room }: { readonly room: Room }) {
         onChange={(event) => setTyped((before) => ({ ...before, humidity: event.target.value }))}
       />
       <TextField
-        label="Rain on it (mm a day)"
+        label="Rain (mm a day)"
         value={typed.rain}
         error={faults.rain !== undefined}
         helperText={faults.rain ?? "empty under a roof"}

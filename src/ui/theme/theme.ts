@@ -1,4 +1,5 @@
 "use client";
+import type {} from "@mui/x-date-pickers/themeAugmentation";
 import { createTheme } from "@mui/material/styles";
 import type { Colours } from "./colours";
 import { CELLAR, DAYLIGHT } from "./colours";
@@ -77,6 +78,9 @@ export const theme = createTheme({
     MuiInputBase: {
       styleOverrides: { root: { fontVariantNumeric: "tabular-nums" }, input: { minHeight: 28 } },
     },
+    // A day and a choice stand on the same line as the fields beside them.
+    MuiSelect: { styleOverrides: { select: { "&.MuiSelect-select": { minHeight: 28 } } } },
+    MuiPickersInputBase: { styleOverrides: { sectionsContainer: { minHeight: 28 } } },
     MuiFormHelperText: { styleOverrides: { root: { fontSize: "0.9rem", marginInline: 0 } } },
     MuiInputLabel: {
       styleOverrides: { root: ({ theme: { vars } }) => ({ color: vars.palette.cellar.quiet }) },
