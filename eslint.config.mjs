@@ -25,7 +25,20 @@ const LAYERS = [
     ["vocabulary", "records", "core", "archive", "persistence", "workers"],
     ["react", "dexie-react-hooks", "nanoid", "comlink"],
   ],
-  ["ui", ["vocabulary", "core"], ["react", "@mui", "@emotion", "echarts", "date-fns", "papaparse", "react-hook-form", "@hookform/resolvers"]],
+  [
+    "ui",
+    ["vocabulary", "core"],
+    [
+      "react",
+      "@mui",
+      "@emotion",
+      "echarts",
+      "date-fns",
+      "papaparse",
+      "react-hook-form",
+      "@hookform/resolvers",
+    ],
+  ],
   [
     "features",
     ["vocabulary", "records", "core", "archive", "persistence", "workers", "session", "ui"],
