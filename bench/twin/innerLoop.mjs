@@ -53,8 +53,9 @@ int main(int argc, char **argv) {
   double *before = malloc(sizeof(double) * members * STRIDE), *s = malloc(sizeof(double) * members * STRIDE);
   FILE *in = fopen(argv[1], "rb");
   if (fread(before, sizeof(double), members * STRIDE, in) != (size_t)(members * STRIDE)) return 1;
-  Around around = {SPECIES, 0.2, 1, 1 - exp(-0.7), 0, 0, 0.35, 1, 2, 0, 20, 0, 0.55 * saturation(20),
-    exp(-1 / K_looseTau), exp(-1 / K_tauUp), exp(-1 / K_tauDown), 1 - exp(-K_limeRate)};
+  Around around = {.species = SPECIES, .areaM2 = 0.2, .insulation = 1, .drainedShare = 1 - exp(-0.7), .evaporation = 0.35,
+    .air = 1, .openFaces = 2, .airC = 20, .airKPa = 0.55 * saturation(20), .looseStays = exp(-1 / K_looseTau),
+    .souringStays = exp(-1 / K_tauUp), .freshStays = exp(-1 / K_tauDown), .limed = 1 - exp(-K_limeRate)};
   double best = 1e9;
   for (int round = 0; round < 8; round++) {
     for (int i = 0; i < members * STRIDE; i++) s[i] = before[i];
@@ -91,5 +92,6 @@ int main(int argc, char **argv) {
     (worst, value, at) => Math.max(worst, Math.abs(value - ours.after[at]) / Math.max(1e-6, Math.abs(value))),
     0,
   );
+  if (off > 1e-9) throw new Error(`bench/twin: the C version sums something else, apart by ${off}`);
   return { jsMs: best, cMs: ms, ratio: best / ms, off, steps: members * days };
 }
