@@ -80,7 +80,7 @@ export const theme = createTheme({
     },
     // A day and a choice stand on the same line as the fields beside them.
     MuiSelect: { styleOverrides: { select: { "&.MuiSelect-select": { minHeight: 28 } } } },
-    MuiPickersInputBase: { styleOverrides: { sectionsContainer: { minHeight: 28 } } },
+    MuiPickersInputBase: { styleOverrides: { sectionsContainer: { minHeight: 37 } } },
     MuiFormHelperText: { styleOverrides: { root: { fontSize: "0.9rem", marginInline: 0 } } },
     MuiInputLabel: {
       styleOverrides: { root: ({ theme: { vars } }) => ({ color: vars.palette.cellar.quiet }) },
