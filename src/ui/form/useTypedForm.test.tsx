@@ -2,7 +2,7 @@ import TextField from "@mui/material/TextField";
 import { act, fireEvent, render, screen, waitFor } from "@testing-library/react";
 import { useState } from "react";
 import { FormDialog } from "./FormDialog";
-import { readAs, useTypedForm } from "./useTypedForm";
+import { readAs, unread, useTypedForm } from "./useTypedForm";
 
 interface Typed {
   readonly amount: string;
@@ -102,4 +102,22 @@ test("pressed twice it is kept once, by what is typed now; a form that stays ope
   );
   press();
   await waitFor(() => expect(keep).toHaveBeenCalledTimes(3));
+});
+
+test("refused without a word, nothing is kept, and it is said of the whole", async () => {
+  const keep = jest.fn(() => Promise.resolve());
+  const typed = { amount: "1" };
+  function Gone() {
+    const { faults, kept } = useTypedForm(typed, () => unread({ amount: undefined }));
+    return (
+      <FormDialog title="Feed" keep="Keep the meal" onClose={() => undefined} onSave={kept(keep)}>
+        <p>{faults.whole ?? "nothing said"}</p>
+      </FormDialog>
+    );
+  }
+  render(<Gone />);
+  expect(screen.getByText("nothing said")).toBeTruthy();
+  press();
+  expect(await screen.findByText("It cannot be kept so.")).toBeTruthy();
+  expect(keep).not.toHaveBeenCalled();
 });

@@ -77,9 +77,10 @@ const asSchema = <Typed, Facts>(read: (typed: Typed) => Outcome<Facts, Unread>) 
   z.record(z.string(), z.unknown()).transform((typed, context) => {
     const outcome = read(typed as Typed);
     if (outcome.ok) return { facts: outcome.value };
-    for (const [field, message] of Object.entries(outcome.problem.fields))
-      if (message !== undefined)
-        context.issues.push({ code: "custom", message, input: typed, path: field.split(".") });
+    const said = Object.entries(outcome.problem.fields).filter(([, words]) => words !== undefined);
+    // Refused without a word (what it is about is gone, say): nothing is kept all the same.
+    for (const [field, message] of said.length > 0 ? said : [["whole", "It cannot be kept so."] as const])
+      context.issues.push({ code: "custom", message: message!, input: typed, path: field.split(".") });
     return z.NEVER;
   });
 
