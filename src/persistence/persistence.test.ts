@@ -252,3 +252,11 @@ test("a database of the first release opens under this one: the log stands, the 
   });
   await now.delete();
 });
+
+test("a store of many portions is walked whole: each broken row is found once, wherever it lies", async () => {
+  const log = Array.from({ length: 301 }, (_, nth) => meal(0.1, 1, nth));
+  await db.table("entries").bulkAdd(log.map((row, nth) => ({ ...row, rowId: `r${1000 + nth}` })));
+  const odd = ["r0999", "r1099", "r1100", "r1200", "r9999"];
+  for (const rowId of odd) await db.table("entries").put({ rowId, id: rowId, schemaVersion: 1 });
+  expect((await findBroken(db)).map(({ rowId }) => rowId)).toEqual(odd);
+});
