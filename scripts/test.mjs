@@ -42,6 +42,8 @@ async function check(...errand) {
   else failed += 1;
 }
 
+const checkTypes = (name, project) => check(name, process.execPath, ["scripts/types.mjs", project]);
+
 /** Sums that take seconds: what the twin says, what is decided by it, a year of the demo. */
 const LONG_SUMS = "core/twin/|core/decision/|core/calculators/calculators|core/picture|src/demo/";
 
@@ -82,7 +84,7 @@ const inZone = (zone) => () => unit(zone, zone, ["--selectProjects", "core", "--
 /** Of everything, tests and scripts as well; the addresses of the rooms are types that Next writes. */
 const types = async () => {
   await check("addresses of the rooms", process.execPath, [next, "typegen"]);
-  await check("types", bin("tsc"), ["--noEmit"]);
+  await checkTypes("types", ".");
 };
 
 /** Beside the checks: the browser tests wait for it, and for them it is there. */
@@ -115,10 +117,9 @@ const errands = [
   ...(wants("check")
     ? [
         () => check("formatting", bin("prettier"), ["--check", "--log-level", "warn", "."]),
-        () =>
-          check("types of the core, without a browser", bin("tsc"), ["--noEmit", "-p", "tsconfig.core.json"]),
+        () => checkTypes("types of the core, without a browser", "tsconfig.core.json"),
         () => check("unused code", bin("knip"), []),
-        () => check("types of the service worker", bin("tsc"), ["--noEmit", "-p", "src/offline/sw"]),
+        () => checkTypes("types of the service worker", "src/offline/sw"),
       ]
     : []),
 ];

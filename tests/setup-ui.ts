@@ -31,3 +31,9 @@ jest.mock("@/workers/twin.client", () => ({
   favour: () => undefined,
   progressTo: () => undefined,
 }));
+
+// React notes a stack trace with each of the first ten thousand elements of a drawing, a quarter of a room test's time, and no
+// test asks where an element was made.
+const { __CLIENT_INTERNALS_DO_NOT_USE_OR_WARN_USERS_THEY_CANNOT_UPGRADE: shared } =
+  jest.requireActual<Record<string, object>>("react");
+Object.defineProperty(shared, "recentlyCreatedOwnerStacks", { get: () => Infinity, set: () => undefined });
