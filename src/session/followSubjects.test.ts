@@ -1,5 +1,5 @@
 import "fake-indexeddb/auto";
-import { BIN_ROW, CLIMATE, meal, newTub, setupOf, START } from "../../tests/log";
+import { BIN_ROW, CLIMATE, look, meal, newTub, setupOf, START } from "../../tests/log";
 import { addDays } from "@/core/calendar/day";
 import type { Expectation } from "@/core/expectation/expectation";
 import { simpleExpectation } from "@/core/expectation/simpleEngine";
@@ -222,6 +222,24 @@ test("what one bin learned of the keeper's hand is told to the others, once", as
   expect(asked()).toEqual(["bay", "dill"]);
   expect(mockAsked.every(({ fist: told }) => told!.offset > 0)).toBe(true);
   NAMES.slice(1).forEach((id) => question(id).answer(forecastOf(14, fist)));
+  await eventually(() => work.at(-1) === undefined);
+  await settle();
+  expect(asked()).toEqual([]);
+});
+
+test("who knows the hand best is asked first, so that nobody is asked twice", async () => {
+  const squeezed = (times: number) =>
+    Array.from({ length: times }, (_, day) => look([{ of: "squeeze", squeeze: "fewDrops" }], day + 2));
+  await keep([...logOf("dill", squeezed(12)), ...logOf("bay", squeezed(7))]);
+  const { work } = await follow();
+  await eventually(() => asked().length > 0);
+  await settle();
+  expect([asked(), work.at(-1)]).toEqual([["dill"], { done: 0, of: 3 }]);
+  question("dill").answer(forecastOf(12, { offset: 0.06, spread: 0.01, squeezes: 12 }));
+  await eventually(() => asked().length === 2);
+  expect(mockAsked.map(({ binId, fist }) => [binId, fist!.offset > 0])).toEqual([["ash", true], ["bay", true]]); // prettier-ignore
+  expect(work.at(-1)).toEqual({ done: 1, of: 3 });
+  ["ash", "bay"].forEach((id) => question(id).answer(forecastOf(14)));
   await eventually(() => work.at(-1) === undefined);
   await settle();
   expect(asked()).toEqual([]);

@@ -63,6 +63,8 @@ export function followSubjects(followed: Followed, hear: SubjectsHeard): () => v
   return () => follower.stop();
 }
 
+/** Who is asked: the bins that tell the others of the hand; all that are missing; those to whom that was news. */
+type Turn = "witnesses" | "all" | "again";
 /** Forecasts are drawn singly for so many bins, and so many at a time for more: each drawing of a hundred costs. */
 const DRAWN_AT_ONCE = 10;
 
@@ -76,6 +78,8 @@ class Follower {
   private stopAsking: (() => void) | undefined;
   private drawings = 0;
   private newest = 0;
+  /** Over all turns. */
+  private answered = 0;
 
   constructor(
     private readonly of: Followed,
@@ -116,21 +120,18 @@ class Follower {
     if (this.isOver) return;
     await this.ask(
       [...this.kept].map(([binId, row]) => [binId, row.expectation as Expectation] as const),
-      "first",
+      "witnesses",
     );
     if (this.isOver) return;
     this.hear.read(subjects.reduce((sum, { id }) => sum + (known.get(id)?.brokenRows ?? 0), 0));
   }
 
   /**
-   * Asks for what is missing, told what `spoken` say of the keeper's hand. Once all is there it asks again, where the
-   * bins have told each other something new.
+   * Asks for what is missing, told what `spoken` say of the keeper's hand: first those that tell the others of it, then all. Once all
+   * is there it asks again, where the bins have told each other something new.
    */
-  private async ask(
-    spoken: Iterable<readonly [string, Expectation]>,
-    turn: "first" | "second",
-  ): Promise<void> {
-    const { askForecasts, fistsIn, holding, standIns, subjectsOf } = await twins();
+  private async ask(spoken: Iterable<readonly [string, Expectation]>, turn: Turn): Promise<void> {
+    const { askForecasts, firstAsked, fistsIn, holding, standIns, subjectsOf } = await twins();
     const { db, today } = this.of;
     const subjects = (air?: AirAhead) =>
       subjectsOf(db, this.bins, this.tallyOf, this.climates, today, fistsIn(spoken), air);
@@ -146,28 +147,43 @@ class Follower {
       this.forecasts.set(binId, found);
     const all = await this.judged();
     if (this.isOver) return;
-    this.hear.bins(all, turn === "second");
+    this.hear.bins(all, turn !== "witnesses");
     this.hear.subjects(new Map(asking.map((subject) => [subject.binId, subject])));
     const missing = asking.filter(
       ({ binId, fingerprint }) =>
         this.knownBin(binId).state.setup && this.kept.get(binId)?.fingerprint !== fingerprint,
     );
-    if (missing.length === 0) return this.hear.work(undefined, turn === "second");
-    let done = 0;
-    this.hear.work({ done, of: missing.length }, false);
-    this.stopAsking = askForecasts(db, missing, ({ binId, fingerprint }, expectation) => {
-      done += 1;
+    if (missing.length === 0) return this.hear.work(undefined, turn !== "witnesses");
+    const now = turn === "witnesses" ? firstAsked(missing, this.squeezes()) : missing;
+    const next = now.length < missing.length ? "all" : "again";
+    const before = this.answered;
+    const of = before + missing.length;
+    let left = now.length;
+    this.hear.work({ done: before, of }, false);
+    this.stopAsking = askForecasts(db, now, ({ binId, fingerprint }, expectation) => {
+      left -= 1;
+      this.answered += 1;
       if (expectation) {
         this.forecasts.set(binId, expectation);
         this.kept.set(binId, { subjectId: binId, fingerprint, expectation });
       }
-      if (done === missing.length) void this.allAnswered(turn).catch(this.hear.failed);
+      if (left === 0) void this.allAnswered(turn === "again" ? undefined : next).catch(this.hear.failed);
       else {
-        this.hear.work({ done, of: missing.length }, true);
-        if (missing.length <= DRAWN_AT_ONCE || done % DRAWN_AT_ONCE === 0)
+        this.hear.work({ done: this.answered, of }, true);
+        if (missing.length <= DRAWN_AT_ONCE || this.answered % DRAWN_AT_ONCE === 0)
           this.show().catch(this.hear.failed);
       }
     });
+  }
+
+  /** By bin that the twin knows. */
+  private squeezes(): ReadonlyMap<string, number> {
+    return new Map(
+      this.bins.flatMap(({ id }) => {
+        const { state } = this.knownBin(id);
+        return state.setup ? [[id as string, state.squeezes] as const] : [];
+      }),
+    );
   }
 
   private async isWeatherLate(): Promise<boolean> {
@@ -177,10 +193,10 @@ class Follower {
     return Promise.race([air.then(() => false), late]);
   }
 
-  private async allAnswered(turn: "first" | "second"): Promise<void> {
+  private async allAnswered(next: Turn | undefined): Promise<void> {
     await this.show();
     if (this.isOver) return;
-    if (turn === "first") await this.ask(this.forecasts, "second");
+    if (next) await this.ask(this.forecasts, next);
     else this.hear.work(undefined, true);
   }
 

@@ -2,7 +2,7 @@ import type { Expectation } from "@/core/expectation/expectation";
 import { standingIn } from "@/core/expectation/standingIn";
 import type { AirAhead } from "@/core/weather/airAhead";
 import type { Fist, OwnFist } from "@/core/twin/learning/sharedFist";
-import { sharedFist } from "@/core/twin/learning/sharedFist";
+import { sharedFist, witnessesIn } from "@/core/twin/learning/sharedFist";
 import { FORECAST_BY } from "@/core/twin/engine/version";
 import type { CellarDatabase, Forecast, Tally } from "@/persistence/database";
 import type { Bin } from "@/records/bin";
@@ -97,6 +97,21 @@ export const fistsIn = (
   expectations: Iterable<readonly [string, Expectation]>,
 ): (OwnFist & { readonly binId: string })[] =>
   [...expectations].flatMap(([binId, { twin }]) => (twin?.fist ? [{ binId, ...twin.fist }] : []));
+
+/**
+ * Those to be asked first: the bins that tell the others of the keeper's hand, where any other waits for what they say. Who is asked
+ * after them is asked once. All, where no answer hangs on another.
+ */
+export function firstAsked(
+  missing: readonly TwinSubject[],
+  squeezesOf: ReadonlyMap<string, number>,
+): readonly TwinSubject[] {
+  const witnesses = new Set(
+    witnessesIn([...squeezesOf].map(([binId, squeezes]) => ({ binId, squeezes }))).map(({ binId }) => binId),
+  );
+  const first = missing.filter(({ binId }) => witnesses.has(binId));
+  return first.length > 0 ? first : missing;
+}
 
 /** Long enough to draw a rack of a hundred bins. */
 const REST_MS = 250;

@@ -75,6 +75,7 @@ export function looked(state: BinState, entry: Look): BinState {
   // What the keeper calls a slip stays in the log and is not believed.
   const believed = entry.readings.filter(({ because }) => because !== "slip");
   for (const reading of believed) after = read(after, entry, reading);
+  const squeezes = state.squeezes + believed.filter(({ of }) => of === "squeeze").length;
   const earlier = state.seen?.day === entry.day ? state.seen.readings : [];
   const placed = believed.map((reading) => ({
     ...reading,
@@ -85,6 +86,7 @@ export function looked(state: BinState, entry: Look): BinState {
   return heardByRescue(
     {
       ...after,
+      squeezes,
       ...(gone >= GONE_MEALS && !after.firsts.twoGone
         ? { firsts: { ...after.firsts, twoGone: entry.day } }
         : {}),

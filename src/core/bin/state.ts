@@ -111,6 +111,8 @@ export interface BinState {
   readonly beddings?: readonly { readonly day: LocalDate; readonly dryKg: number }[];
   readonly visits: number;
   readonly readings: number;
+  /** Squeezes among them that are believed: how well this bin knows the keeper's fist. */
+  readonly squeezes: number;
   readonly lastLook?: { readonly day: LocalDate; readonly lid: "lifted" | "closed" };
   readonly nextDay?: LocalDate;
   /** What was read on the last day anything was, as far as no deed since has made it old. */
@@ -166,6 +168,7 @@ export const EMPTY_BIN: BinState = {
   feedings: [],
   visits: 0,
   readings: 0,
+  squeezes: 0,
   totals: {
     fedKg: 0,
     fedDryKg: 0,

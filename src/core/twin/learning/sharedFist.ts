@@ -25,15 +25,25 @@ const ALIKE = 0.5;
 /** Finer differences are not worth a new forecast. */
 const GRAIN = 0.005;
 
-/** The bins that are heard, by squeezes and then by id: the same few on every device. */
-export const otherBinsFists = <W extends { readonly binId: string; readonly squeezes: number }>(
-  binId: string,
-  all: readonly W[],
-): W[] =>
+interface Squeezed {
+  readonly binId: string;
+  readonly squeezes: number;
+}
+/** By squeezes and then by id: the same few on every device. */
+const bySqueezes = <W extends Squeezed>(all: readonly W[], most: number): W[] =>
   all
-    .filter((one) => one.binId !== binId && one.squeezes >= LEAST_SQUEEZES)
+    .filter(({ squeezes }) => squeezes >= LEAST_SQUEEZES)
     .toSorted((a, b) => b.squeezes - a.squeezes || (a.binId < b.binId ? -1 : 1))
-    .slice(0, MOST_WITNESSES);
+    .slice(0, most);
+/** The bins that are heard of by one of them. */
+export const otherBinsFists = <W extends Squeezed>(binId: string, all: readonly W[]): W[] =>
+  bySqueezes(
+    all.filter((one) => one.binId !== binId),
+    MOST_WITNESSES,
+  );
+/** The bins that any other hears: none is heard by itself, so one more than each of them hears. */
+export const witnessesIn = <W extends Squeezed>(all: readonly W[]): W[] =>
+  bySqueezes(all, MOST_WITNESSES + 1);
 
 /** What the other bins of a cellar know of the hand that squeezes them all; undefined while they know nothing. */
 export function sharedFist(

@@ -15,7 +15,7 @@ import { twinExpectation } from "../ahead/expect";
  * arithmetic sees it here: raise the version, then write the new sum beside it. Under an old name a new sum may not stand.
  */
 const GOLDEN: Readonly<Record<string, string>> = {
-  "fold-8": "47aa89bdcdd3f94c",
+  "fold-9": "4e9e47be9ec4977e",
   "twin-6": "ed7cc9800e7e97ee",
 };
 
