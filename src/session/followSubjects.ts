@@ -181,7 +181,7 @@ class Follower {
     return new Map(
       this.bins.flatMap(({ id }) => {
         const { state } = this.knownBin(id);
-        return state.setup ? [[id as string, state.squeezes] as const] : [];
+        return state.setup ? [[id, state.squeezes] as const] : [];
       }),
     );
   }

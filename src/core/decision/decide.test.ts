@@ -1,8 +1,8 @@
 import fc from "fast-check";
 import type { Entry, Reading } from "@/records/entry";
 import { CLIMATE, entry, look, meal, newTub, setupOf, START } from "../../../tests/log";
-import { expected } from "../../../tests/twinLog";
-import { addDays } from "../calendar/day";
+import { expected, fedTub as fedTubOf } from "../../../tests/twinLog";
+import { addDays, daysBetween } from "../calendar/day";
 import { replay } from "../bin/replay";
 import { simpleExpectation } from "../expectation/simpleEngine";
 import type { Squeeze } from "@/vocabulary/readings";
@@ -82,6 +82,97 @@ test("food left at the place: wait, and come back when it is likely gone", () =>
   expect(kinds(decision)).toEqual(["closeAgain"]);
   expect(decision.steps[0]?.why).toMatchObject({ code: "food/left", place: 5, foodLeft: "half" });
 });
+test("who waits for a meal to be eaten comes when the next can go in, and by then it can", () => {
+  const log = newTub(0.5, setupOf("flowThrough"));
+  const state = replay([...log, meal(0.3, 1, 10), meal(0.3, 2, 14)]);
+  const on = addDays(START, 18);
+  const practice = practiceOf(state)!;
+  const { places: known, ...simple } = simpleExpectation(state, CLIMATE, on);
+  fc.assert(
+    fc.property(
+      fc.array(
+        fc.record({
+          left: fc.double({ min: 0.51, max: 1, noNaN: true }),
+          gone: fc.integer({ min: 3, max: 40 }),
+        }),
+        { minLength: 2, maxLength: 2 },
+      ),
+      (lying) => {
+        // What lies goes as a share of itself, down to a tenth on the day it is called gone.
+        const after = (days: number) => ({
+          ...simple,
+          places: known.map((place, at) => {
+            const { left, gone } = lying[at]!;
+            const now = left * (0.1 / left) ** (days / gone);
+            const goneIn = Math.max(0, gone - days);
+            return {
+              ...place,
+              left: { low: now, middle: now, high: now },
+              goneInDays: { low: goneIn, middle: goneIn, high: goneIn },
+            };
+          }),
+        });
+        const waits = decide(after(0), practice, well as Reading[], on);
+        expect(waits.steps[0]!.why).toEqual({ code: "food/half-the-places", places: 2, of: 4 });
+        const days = daysBetween(on, waits.nextDay);
+        const again = decide(after(days), practice, well as Reading[], addDays(on, days));
+        expect(again.steps.map(({ why }) => why.code)).not.toContain("food/half-the-places");
+        expect(days).toBeLessThanOrEqual(Math.max(3, 0.75 * Math.min(...lying.map(({ gone }) => gone))));
+      },
+    ),
+    { seed: 7, numRuns: 60 },
+  );
+  // Half of it lies at the place next in turn: by the forecast it can take a meal on the sixth day, and is bare on the twentieth.
+  const twin = expected(fedTubOf(9), 70).twin!;
+  const lies = [...well, { of: "foodLeft", foodLeft: "half", place: 2 }] as Reading[];
+  const fed = practiceOf(replay(fedTubOf(9)))!;
+  const days = (middle: number) => {
+    const seen = {
+      ...expected(fedTubOf(9), 70),
+      twin: { ...twin, mealInDays: { low: middle, middle, high: middle } },
+    };
+    return daysBetween(addDays(START, 70), decide(seen, fed, lies, addDays(START, 70)).nextDay);
+  };
+  // No later than this way of keeping ever comes.
+  expect([days(0), days(6), days(9)]).toEqual([2, 6, fed.school.maxIntervalDays]);
+});
+test("what the app asked for it does not call too early, from the first meal to the tenth, in every way of keeping", () => {
+  for (const system of SYSTEMS) {
+    let log = newTub(0.6, setupOf(system));
+    let on = 4;
+    for (let given = 0; given < 10; given += 1) {
+      const last = replay(log).feedings.at(-1);
+      const gone = last
+        ? [{ of: "foodLeft", foodLeft: "little", place: last.place, compartment: last.compartmentId }]
+        : [];
+      const decision = decided(log, [...well, ...gone], on);
+      const whys = decision.steps.map(({ why }) => why.code);
+      expect([system, given, whys.filter((code) => code === "food/too-early")]).toEqual([system, given, []]);
+      const feed = decision.steps.find(({ kind }) => kind === "feed");
+      if (feed) log = [...log, meal(massOf(decision, "feed"), feed.place ?? 1, on)];
+      on += Math.max(1, daysBetween(addDays(START, on), decision.nextDay));
+    }
+  }
+});
+test("a breeding bed's film is as deep again once two meals were seen gone, and once more after six", () => {
+  const bed = newTub(3, setupOf("breederTub"));
+  const given = Array.from({ length: 8 }, (_, at) => {
+    const log = [
+      ...bed,
+      ...Array.from({ length: at }, (_, nth) => [
+        meal(0.1, 1, 8 + 8 * nth),
+        look([{ of: "foodLeft", foodLeft: "none", place: 1 }], 15 + 8 * nth),
+      ]).flat(),
+    ];
+    return massOf(decided(log, well, 8 + 8 * at), "feed");
+  });
+  const film = given[0]!;
+  expect(film).toBeGreaterThan(0.05);
+  given.forEach((kg, seenGone) =>
+    expect(kg).toBeCloseTo((seenGone < 2 ? 1 : seenGone < 6 ? 2 : 3) * film, 6),
+  );
+});
+
 test("mud that nothing drains: each day's steps fit, and in a few days the target is reached", () => {
   const state = replay([
     ...newTub(0.5, setupOf("tub", { drainage: "none" })),

@@ -31,8 +31,15 @@ export interface Meal {
 }
 
 const SCRAPS = materialOf("food", "mixed-kitchen-scraps");
-/** A film over a breeding bed, m: fine, wet, gone within days. Some dust grain instead; too much of that heats and sours. */
-const FILM = { depthM: 0.001, grown: 2, food: materialOf("food", "mixed-scraps-blended") } as const;
+/**
+ * A film over a breeding bed, m: fine, wet, gone within days; as deep again each time so many were seen gone. Some dust grain
+ * instead; too much of that heats and sours.
+ */
+const FILM = {
+  depthM: 0.001,
+  afterGone: [0, GONE_MEALS, 3 * GONE_MEALS],
+  food: materialOf("food", "mixed-scraps-blended"),
+} as const;
 /** What lies long and sours little, for an absence. */
 const SLOW = materialOf("food", "radish-turnip-roots");
 /** Until a bin has worked itself in, both ways to size a ration hold and the smaller governs. Source: process model 12.8. */
@@ -222,7 +229,7 @@ function sizedRation(expectation: Expectation, practice: Practice, today: LocalD
     school.id === "breeder-tub"
       ? areaM2(fedCompartment(practice.setup)) *
         FILM.depthM *
-        (seenGone < GONE_MEALS ? 1 : FILM.grown) *
+        FILM.afterGone.filter((count) => seenGone >= count).length *
         1000 *
         FILM.food.densityKgPerL
       : Infinity;

@@ -9,6 +9,7 @@ import type { Band, Expectation } from "../expectation/expectation";
 import { evidenceFactor } from "../ration/ration";
 import type { Evidence, Reason, Step } from "./decision";
 import type { Practice, Seen } from "../practice/practice";
+import { earliestAgainDays } from "../practice/practice";
 
 export interface Standing {
   readonly steps: readonly Step[];
@@ -51,7 +52,8 @@ export function foodStanding(
         ? isExpectedStanding(expected?.left.middle ?? 0, limit)
         : evidenceFactor(foodLeft) < limit;
     if (isStanding) {
-      const found = standing(foodLeft, place, expected, practice);
+      const ready = place === next.place && compartmentId === next.compartmentId ? readyInDays(expectation, practice, today) : undefined; // prettier-ignore
+      const found = standing(foodLeft, place, expected, practice, ready);
       return {
         ...found,
         steps: [...tooLarge(foodLeft, expected, expectation, practice, today), ...found.steps],
@@ -61,20 +63,37 @@ export function foodStanding(
   return tooEarly(practice, seen, today);
 }
 
+/** Sooner one does not look again: what was seen to lie is not gone tomorrow. */
+const LOOKS_AGAIN_DAYS = 2;
+/** More than so much of a meal that nobody looked at lies; gone is a tenth. */
+const LIES = 0.5;
+const GONE = 0.1;
+/** Until less than half of a meal lies at a place: it goes as a share of what is left. */
+function daysToHalf(
+  { compartmentId, place, left, goneInDays }: Expectation["places"][number],
+  seen: Seen,
+): number {
+  const foodLeft = seen.foodLeft.get(placeKey(compartmentId, place));
+  const now = Math.max(left.middle, foodLeft === undefined ? 0 : SEEN_SHARE[foodLeft], LIES);
+  const aim = foodLeft === undefined ? LIES : SEEN_SHARE.little;
+  return (goneInDays.middle * Math.log(now / Math.min(now, aim))) / Math.log(now / GONE);
+}
+
 /** Food that lies at half of the places or more, seen today or expected where nobody has looked: nothing more goes in. */
 function halfThePlaces(expectation: Expectation, practice: Practice, seen: Seen): Standing | undefined {
   const of = placesOf(practice);
   if (of < 2) return undefined;
   const lying = expectation.places.filter(({ compartmentId, place, left }) => {
     const foodLeft = seen.foodLeft.get(placeKey(compartmentId, place));
-    return foodLeft === undefined ? left.middle > 0.5 : evidenceFactor(foodLeft) < evidenceFactor("little");
+    return foodLeft === undefined ? left.middle > LIES : evidenceFactor(foodLeft) < evidenceFactor("little");
   });
   const seenLying = [...seen.foodLeft.values()].filter((left) => evidenceFactor(left) < 1).length;
   const places = Math.max(lying.length, seenLying);
-  if (places < Math.max(2, of / 2)) return undefined;
-  const days = lying.map(({ goneInDays }) => goneInDays.middle).toSorted((a, b) => a - b);
-  const middle = Math.round(
-    Math.min(practice.school.maxIntervalDays, Math.max(2, days[Math.floor(days.length / 2)] ?? 4)),
+  const most = Math.ceil(Math.max(2, of / 2)) - 1;
+  if (places <= most) return undefined;
+  const days = lying.map((one) => daysToHalf(one, seen)).toSorted((a, b) => a - b);
+  const middle = Math.ceil(
+    Math.min(practice.school.maxIntervalDays, Math.max(LOOKS_AGAIN_DAYS, days[lying.length - 1 - most] ?? 4)),
   );
   return {
     steps: [
@@ -111,6 +130,21 @@ function tooLarge(
   ];
 }
 
+/**
+ * Until the place next in turn can take a meal by forecast, a quarter still lying there or less: who waits until all of it is gone
+ * lets the herd go hungry. Undefined without a forecast.
+ */
+function readyInDays({ twin }: Expectation, practice: Practice, today: LocalDate): Band | undefined {
+  const last = lastFeeding(practice.state);
+  if (!twin?.mealInDays) return undefined;
+  const least = Math.max(
+    LOOKS_AGAIN_DAYS,
+    last ? earliestAgainDays(practice) - daysBetween(last.day, today) : 0,
+  );
+  const { low, middle, high } = twin.mealInDays;
+  return { low: Math.max(1, low), middle: Math.max(least, middle), high: Math.max(least, high) };
+}
+
 const placesOf = ({ setup }: Practice): number => fedCompartment(setup).placeCount;
 
 const isExpectedStanding = (left: number, limit: number): boolean => left > (limit < 1 ? 0.75 : TRACE);
@@ -120,6 +154,7 @@ function standing(
   place: number,
   expected: Expectation["places"][number] | undefined,
   { school }: Practice,
+  ready: Band | undefined,
 ): Standing {
   const why: Reason =
     foodLeft === undefined
@@ -153,9 +188,10 @@ function standing(
       : 1;
   const within = (days: number) => Math.round(Math.min(school.maxIntervalDays, Math.max(1, days)));
   const gone =
-    expected && expected.goneInDays.middle > 0
+    ready ??
+    (expected && expected.goneInDays.middle > 0
       ? expected.goneInDays
-      : { low: 2, middle: school.minIntervalDays, high: school.usualIntervalDays };
+      : { low: 2, middle: school.minIntervalDays, high: school.usualIntervalDays });
   const middle = within(gone.middle * Math.min(3, Math.max(1, pace)));
   const inDays = {
     low: Math.min(middle, within(gone.low)),
@@ -171,7 +207,8 @@ function tooEarly(practice: Practice, seen: Seen, today: LocalDate): Standing | 
   if (!last) return undefined;
   const since = daysBetween(last.day, today);
   const isSeenGone = seen.foodLeft.get(placeKey(last.compartmentId, last.place)) === "none";
-  const { minIntervalDays, usualIntervalDays, maxIntervalDays } = practice.school;
+  const { usualIntervalDays, maxIntervalDays } = practice.school;
+  const minIntervalDays = earliestAgainDays(practice);
   if (since >= minIntervalDays || (isSeenGone && since > 0)) return undefined;
   const wait = minIntervalDays - since;
   return {

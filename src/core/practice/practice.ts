@@ -35,15 +35,24 @@ const FIRST_MEALS = { count: 6, usualDays: 12, minDays: 7 } as const;
  * grown to its size: the first ones come more often. Not where a bin is left in peace, nor over the keeper's own interval.
  */
 function inFirstMeals(school: School, { setup, feedings }: BinState): School {
-  const { count, usualDays, minDays } = FIRST_MEALS;
-  const isSeldom = school.usualIntervalDays > usualDays && !isLeftInPeace(school.id);
-  if (!isSeldom || feedings.length >= count || setup?.own?.intervalDays !== undefined) return school;
-  return {
-    ...school,
-    usualIntervalDays: usualDays,
-    minIntervalDays: Math.min(school.minIntervalDays, minDays),
-  };
+  const { count, usualDays } = FIRST_MEALS;
+  if (!comesSoonerAtFirst(school, setup) || feedings.length >= count) return school;
+  return { ...school, usualIntervalDays: usualDays, minIntervalDays: firstMinDays(school) };
 }
+const comesSoonerAtFirst = (school: School, setup: BinState["setup"]): boolean =>
+  school.usualIntervalDays > FIRST_MEALS.usualDays &&
+  !isLeftInPeace(school.id) &&
+  setup?.own?.intervalDays === undefined;
+const firstMinDays = ({ minIntervalDays }: School): number => Math.min(minIntervalDays, FIRST_MEALS.minDays);
+
+/**
+ * Days that must lie between the last meal and this one. After the last of the first meals it is still theirs: its date was named
+ * by their pace, and what the app asked for is not too early. Never throws.
+ */
+export const earliestAgainDays = ({ school, state }: Practice): number =>
+  comesSoonerAtFirst(school, state.setup) && state.feedings.length <= FIRST_MEALS.count
+    ? firstMinDays(school)
+    : school.minIntervalDays;
 
 /** Where moisture should lie, by school or by the keeper's own wish. */
 export function targetMoisture({ school, setup }: Practice): { readonly low: number; readonly high: number } {

@@ -8,7 +8,7 @@ import type { Practice } from "@/core/practice/practice";
 import { targetMoisture } from "@/core/practice/practice";
 import type { Band, Expectation, HelpfulReading, TwinAdvice } from "@/core/expectation/expectation";
 import { TWIN_MODEL } from "../engine/version";
-import { habitsOf, warningsOf } from "../learning/habits";
+import { habitsOf } from "../learning/habits";
 import type { TwinDay } from "../learning/readDay";
 import { readDay } from "../learning/readDay";
 import { ownFist } from "../log/fist";
@@ -18,6 +18,7 @@ import { harvestWindow } from "./harvest";
 import { readyAfter } from "./leftAlone";
 import { holdsToday, moistureNeed } from "./moistureNeed";
 import { planNow } from "./planNow";
+import { warningsOf } from "./warnings";
 import { weekOn } from "./weekOn";
 import { wetAhead } from "./wetAhead";
 import { changed, horizonDays, mealKind } from "./usualPlan";
@@ -52,7 +53,7 @@ export function twinExpectation(
           Math.min(60, school.maxIntervalDays),
         )
       : undefined;
-  const { warnings, troubleSoon } = warningsOf(ensemble, target);
+  const { warnings, troubleSoon } = warningsOf(ensemble, target, quiet.danger);
   const contents = Object.fromEntries(
     read.compartments.map(({ id, beddingDryKg, foodDryKg, castingsDryKg }) => [
       id,

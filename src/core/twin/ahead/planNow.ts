@@ -23,6 +23,8 @@ import { tried } from "./tried";
 import type { UsualPlan } from "./usualPlan";
 import { watchUnfed } from "./unfed";
 import { mealKind, usualPlan } from "./usualPlan";
+import type { Danger } from "./warnings";
+import { dangerWatch } from "./warnings";
 import { weekWatch } from "./weekOn";
 
 /** Longer than this no meal is meant to last: the herd lives on bedding and castings. */
@@ -36,6 +38,7 @@ export interface QuietAhead {
   readonly mealInDays: Band | undefined;
   readonly herdAtRisk: HerdAtRisk;
   readonly week: WeekOn;
+  readonly danger: Danger;
 }
 
 /** What is meant for a bin from today on; what is proposed at a visit and what is drawn ahead rest on the same. */
@@ -83,6 +86,7 @@ export function planNow(now: TwinNow, today: LocalDate): PlanNow {
   const { school, setup } = practice;
   const ahead = aheadOf(now.ensemble);
   const place = nextPlace(state)?.place ?? 1;
+  const { placeCount } = fedCompartment(setup);
   const planned = standingPlan(setup, today);
   const usualDays = Math.min(MOST_MEAL_DAYS, daysToLast(planned, today, school.usualIntervalDays));
   const mostDays = Math.min(60, Math.max(21, school.maxIntervalDays));
@@ -92,34 +96,34 @@ export function planNow(now: TwinNow, today: LocalDate): PlanNow {
   const trouble = troubleWatch(ahead, troubleDays);
   const herd = herdWatch(ahead);
   const week = weekWatch({ ...targetMoisture(practice), beddingMoisture: DRY_BEDDING.moisture });
-  watchUnfed(ahead, Math.max(mostDays, troubleDays), [gone, ready, trouble, herd, week]);
+  const danger = dangerWatch(ahead);
+  watchUnfed(ahead, Math.max(mostDays, troubleDays), [gone, ready, trouble, herd, week, danger]);
   const quiet = {
     goneInDays: gone.found(),
     mealInDays: ready.found(),
     herdAtRisk: herd.found(),
     week: week.found(),
+    danger: danger.found(),
   };
   const of = (days: number) =>
     largestRation(ahead, {
       meal: mealKind(practice),
       days,
       place,
-      places: fedCompartment(setup).placeCount,
+      places: placeCount,
       troubleUnfed: trouble.found(),
       tried: (clearsInDays) => tried(judged(now, today), clearsInDays),
     });
   const usualMeal = of(usualDays);
-  // Where a feast is held down by sour air, smaller ones more often come to more.
+  // Where a feast is held down by sour air, smaller ones more often come to more: as often as a place is clear for the next.
   const mayHasten = planned?.away === undefined && school.minIntervalDays >= SELDOM_DAYS;
+  const quickDays = Math.max(school.minIntervalDays, Math.ceil(usualMeal.clearsInDays / placeCount));
   const quickMeal =
-    mayHasten && usualMeal.limit === "trouble" && usualDays > school.minIntervalDays
-      ? of(school.minIntervalDays)
-      : undefined;
+    mayHasten && usualMeal.limit === "trouble" && usualDays > quickDays ? of(quickDays) : undefined;
   const isQuicker =
-    quickMeal !== undefined &&
-    quickMeal.kg / school.minIntervalDays > (HASTENS * usualMeal.kg) / Math.max(1, usualDays);
+    quickMeal !== undefined && quickMeal.kg / quickDays > (HASTENS * usualMeal.kg) / Math.max(1, usualDays);
   const meal = isQuicker ? quickMeal : usualMeal;
-  const forDays = isQuicker ? school.minIntervalDays : usualDays;
+  const forDays = isQuicker ? quickDays : usualDays;
   const readyInDays = Math.max(0, Math.round(quiet.mealInDays?.middle ?? forDays));
   const firstInDays = Math.max(readyInDays, foodlessDays(wantedHarvest(state, today), today));
   return { place, quiet, forDays, meal, usual: usualPlan(now, meal.kg, firstInDays), planned, ahead };
