@@ -23,10 +23,16 @@ export interface Digest {
   readonly upTo?: UpTo;
 }
 
-/** Where the twin of a bin stood on earlier days, so that it need not start at the beginning. May be thrown away. */
+/**
+ * Where the twin of a bin stood on earlier days, so that it need not start at the beginning, and what its log says to the model, so
+ * that it need not be read again. May be thrown away.
+ */
 export interface Standing {
   readonly subjectId: string;
   readonly snapshots: readonly unknown[];
+  readonly script?: unknown;
+  /** What the script was made of, and by what. */
+  readonly of?: string;
 }
 /** What the twin said of a bin on a day; the fingerprint names all it rests on. May be thrown away. */
 export interface Forecast {

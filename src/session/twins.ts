@@ -39,13 +39,15 @@ function subjectOf(
   fist: Fist | undefined,
   air: AirAhead | undefined,
 ): TwinSubject {
-  const restsOn = JSON.stringify([FORECAST_BY, fingerprintOf("bins", tally), bin.rowId, climates]);
+  const log = fingerprintOf("bins", tally);
+  const restsOn = JSON.stringify([FORECAST_BY, log, bin.rowId, climates]);
   const fingerprint = restsOn + JSON.stringify(air ? [today, fist, air] : [today, fist]);
   return {
     database: db.name,
     binId: bin.id,
     restsOn,
     fingerprint,
+    log,
     climates,
     today,
     ...(fist ? { fist } : {}),

@@ -16,6 +16,8 @@ export interface TwinSubject {
   /** What a forecast rests on besides the day and the keeper's hand; `fingerprint` begins with it. */
   readonly restsOn: string;
   readonly fingerprint: string;
+  /** Names the log, as the states folded from it do. */
+  readonly log: string;
   readonly climates: Readonly<Record<string, Climate>>;
   readonly today: string;
   /** What the cellar's other bins know of the hand that squeezes them. */

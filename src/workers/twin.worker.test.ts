@@ -5,7 +5,6 @@ import { addDays } from "@/core/calendar/day";
 import { CellarDatabase } from "@/persistence/database";
 import type { NewRow } from "@/persistence/write";
 import { write } from "@/persistence/write";
-import { foldOfNow } from "./fingerprint";
 import type { TwinSubject, TwinWorker } from "./twin.protocol";
 
 /* The worker itself over a real store, its wire put away: slices, cancelling, standings kept and gone on from. */
@@ -27,12 +26,14 @@ const log = [
   look([{ of: "squeeze", squeeze: "fewDrops" }], 20),
   meal(0.3, 3, 20),
 ];
+const LOG = "the log as it is";
 let db: CellarDatabase;
 const subject = (day: number, fingerprint = `day ${day}`): TwinSubject => ({
   database: db.name,
   binId: "bin-1",
   restsOn: "its log",
   fingerprint,
+  log: LOG,
   climates: { "room-1": CLIMATE },
   today: addDays(START, day),
 });
@@ -81,21 +82,39 @@ test("a bin is followed day by day, told as it goes, and where it stood is kept 
   expect(whole?.wormsKg).toEqual(tomorrow?.wormsKg);
 });
 
-test("a state that was folded before is gone on from as if it were folded anew; one of another log is not", async () => {
+test("a log that was folded before is gone on from as if it were folded anew, and is not read where what it says is kept", async () => {
   const anew = await mockApi.today(20, subject(43, "folded anew"), () => undefined);
-  const { state, brokenRows, upTo } = await mockApi.state(db.name, { kind: "bins", id: "bin-1" });
-  const keepAs = (rowCount: number, kept: unknown) =>
-    db.digests.put({ subjectId: "bin-1", fingerprint: `${foldOfNow("bins")}kept`, result: kept, brokenRows, upTo: { ...upTo!, rowCount } }); // prettier-ignore
-  await keepAs(upTo!.rowCount, state);
-  expect(await mockApi.today(21, subject(43, "folded before"), () => undefined)).toEqual(anew);
-  // Told of fewer rows than the log has, it is another log's: nothing of it is believed.
-  const places = {};
-  await keepAs(upTo!.rowCount - 1, { ...(state as object), places });
-  expect(await mockApi.today(22, subject(43, "of fewer rows"), () => undefined)).toEqual(anew);
-  // That it is believed at all where it fits shows in what it leaves out.
-  await keepAs(upTo!.rowCount, { ...(state as object), places });
-  expect((await mockApi.today(23, subject(43, "believed"), () => undefined))?.places).toEqual([]);
   expect(anew?.places.length).toBeGreaterThan(0);
+  const { state, brokenRows, upTo } = await mockApi.state(db.name, { kind: "bins", id: "bin-1" });
+  const keepAs = (rowCount: number, result: unknown = state, fingerprint = LOG) =>
+    db.digests.put({ subjectId: "bin-1", fingerprint, result, brokenRows, upTo: { ...upTo!, rowCount } });
+  const asked = (day: number, name: string) => mockApi.today(21, subject(day, name), () => undefined);
+  await keepAs(upTo!.rowCount);
+  expect(await asked(43, "folded before")).toEqual(anew);
+  // Told of fewer rows than the log has, or of another log: nothing of it is believed.
+  await db.standings.clear();
+  const bare = { ...(state as object), places: {} };
+  await keepAs(upTo!.rowCount - 1, bare);
+  expect(await asked(43, "of fewer rows")).toEqual(anew);
+  await keepAs(upTo!.rowCount, bare, "another log");
+  expect(await asked(43, "of another log")).toEqual(anew);
+  expect((await db.standings.get("bin-1"))?.script).toBeUndefined();
+
+  await keepAs(upTo!.rowCount);
+  const next = await asked(44, "read");
+  expect((await db.standings.get("bin-1"))?.script).toBeDefined();
+  // From here on the rows may be where they like, as long as it is the same log in the same rooms.
+  const rows = await db.entries.toArray();
+  await db.entries.clear();
+  expect(await asked(44, "not read")).toEqual(next);
+  expect(
+    await mockApi.today(22, { ...subject(44, "grown"), log: "a log that grew" }, () => undefined),
+  ).toBeUndefined();
+  const warmer = { "room-1": { ...CLIMATE, meanC: 21 } };
+  expect(
+    await mockApi.today(23, { ...subject(44, "warmer"), climates: warmer }, () => undefined),
+  ).toBeUndefined();
+  await db.entries.bulkPut(rows);
   await db.digests.clear();
 });
 

@@ -3,6 +3,9 @@ import type { TwinNow } from "@/core/twin/log/now";
 import * as Comlink from "comlink";
 import { daysBetween } from "@/core/calendar/day";
 import { effectiveEntries } from "@/core/log/effective";
+import type { Entry } from "@/records/entry";
+import { SCRIPT_BY } from "@/core/twin/engine/version";
+import type { Script } from "@/core/twin/log/script";
 import { forgiving } from "@/core/twin/ahead/forgiving";
 import { courseAhead } from "@/core/twin/ahead/course";
 import { twinExpectation } from "@/core/twin/ahead/expect";
@@ -15,7 +18,6 @@ import type { CellarDatabase } from "@/persistence/database";
 import { CellarDatabase as Cellar } from "@/persistence/database";
 import { forgetLog, readLog } from "@/persistence/read";
 import { localDate } from "@/vocabulary/fields";
-import { foldOfNow } from "./fingerprint";
 import { readFolded } from "./readFolded";
 import type { OnProgress, TwinSubject, TwinWorker } from "./twin.protocol";
 
@@ -78,34 +80,54 @@ async function inSlices<R>(
   }
 }
 
-/** The state of a bin that was folded, as it is folded now, of just so many rows of its log. */
-async function foldedBefore(
+/** What the twin keeps of a bin for the next start. That of an older app has standings only. */
+interface Kept {
+  readonly snapshots: readonly Snapshot[];
+  /** What the log says to the model, and the log and the rooms it was read from. */
+  readonly script?: Script;
+  readonly of?: string;
+}
+const scriptRestsOn = ({ log, climates }: TwinSubject): string => JSON.stringify([SCRIPT_BY, log, climates]);
+
+/** A log, and what was made of just its rows before: where that is so it need not be read again. */
+interface LogInHand {
+  readonly entries: readonly Entry[];
+  readonly state?: BinState | undefined;
+  readonly script?: Script | undefined;
+  /** Whether a script made of it may be kept as that of the subject's log. */
+  readonly isWhole: boolean;
+}
+async function logInHand(
   db: CellarDatabase,
-  binId: string,
-  rowCount: number,
-): Promise<BinState | undefined> {
-  const digest = await db.digests.get(binId);
-  return digest?.upTo?.rowCount === rowCount && digest.fingerprint.startsWith(foldOfNow("bins"))
-    ? (digest.result as BinState)
-    : undefined;
+  subject: TwinSubject,
+  kept: Kept | undefined,
+): Promise<LogInHand> {
+  const digest = await db.digests.get(subject.binId);
+  const folded = digest?.fingerprint === subject.log ? (digest.result as BinState) : undefined;
+  if (folded && kept?.script && kept.of === scriptRestsOn(subject))
+    return { entries: [], state: folded, script: kept.script, isWhole: true };
+  const log = await readLog(db, subject.binId);
+  forgetLog(db, log.rows);
+  const rowCount = log.rows.length + log.broken.length;
+  const isWhole = folded !== undefined && digest?.upTo?.rowCount === rowCount;
+  return { entries: effectiveEntries(log.rows), state: isWhole ? folded : undefined, isWhole };
 }
 
 async function brought(errand: Errand, subject: TwinSubject): Promise<TwinNow | undefined> {
   const known = inHand.get(keyOf(subject));
   if (known) return known;
   const db = cellar(subject.database);
-  const log = await readLog(db, subject.binId);
-  forgetLog(db, log.rows);
-  const standing = await db.standings.get(subject.binId);
-  const state = await foldedBefore(db, subject.binId, log.rows.length + log.broken.length);
+  const kept = (await db.standings.get(subject.binId)) as Kept | undefined;
+  const { entries, state, script, isWhole } = await logInHand(db, subject, kept);
   const now = await inSlices(
     bringingToToday({
       binId: subject.binId,
-      entries: effectiveEntries(log.rows),
+      entries,
       state,
+      script,
       climates: subject.climates,
       today: localDate.parse(subject.today),
-      snapshots: (standing?.snapshots ?? []) as readonly Snapshot[],
+      snapshots: kept?.snapshots ?? [],
       fist: subject.fist,
       air: subject.air,
     }),
@@ -118,7 +140,10 @@ async function brought(errand: Errand, subject: TwinSubject): Promise<TwinNow | 
     inHand.delete(key);
   }
   // Kept for the next start; that it may fail (a full disk) harms nothing.
-  await db.standings.put({ subjectId: subject.binId, snapshots: now.snapshots }).catch(() => undefined);
+  const made = isWhole ? { script: now.script, of: scriptRestsOn(subject) } : {};
+  await db.standings
+    .put({ subjectId: subject.binId, snapshots: now.snapshots, ...made })
+    .catch(() => undefined);
   return now;
 }
 

@@ -39,35 +39,44 @@ export interface FollowOptions {
   readonly onDay?: (ensemble: Ensemble, day: number) => void;
 }
 
-/** What a standing at the dawn of `day` rests on. Any change, addition or deletion before that day changes it. */
-const pastOf = (
+/**
+ * What a standing at the dawn of a day rests on: any change, addition or deletion before that day changes it. Two FNV-1a hashes over
+ * the text of all that, taken in one walk over the log whatever the days asked about.
+ */
+function pastsOf(
   script: Script,
-  day: number,
-  options: Pick<FollowOptions, "size" | "seed" | "learns">,
-): string =>
-  hashOf(
-    JSON.stringify([
-      TWIN_MODEL,
-      options.size ?? MEMBERS,
-      options.seed,
-      options.learns ?? true,
-      script.startDay,
-      script.bin,
-      script.place,
-      script.days.filter((one) => one.day < day),
-    ]),
-  );
+  { size, seed, learns }: Pick<FollowOptions, "size" | "seed" | "learns">,
+): (day: number) => string {
+  const head = [TWIN_MODEL, size ?? MEMBERS, seed, learns ?? true, script.startDay, script.bin, script.place];
+  let so: Hash = hashed(HASH_BEGINS, `${JSON.stringify(head).slice(0, -1)},[`);
+  /** After so many of the script's days. */
+  const after: Hash[] = [so];
+  return (day) => {
+    const first = script.days.findIndex((one) => one.day >= day);
+    const count = first < 0 ? script.days.length : first;
+    for (let at = after.length - 1; at < count; at += 1) {
+      so = hashed(so, `${at > 0 ? "," : ""}${JSON.stringify(script.days[at])}`);
+      after.push(so);
+    }
+    const { length, a, b } = hashed(after[count]!, "]]");
+    return `${length}-${(a >>> 0).toString(36)}-${(b >>> 0).toString(36)}`;
+  };
+}
 
-/** Two FNV-1a hashes, 64 bits together, as text. */
-function hashOf(text: string): string {
-  let a = 0x811c9dc5;
-  let b = 0x9747b28c;
+interface Hash {
+  readonly length: number;
+  readonly a: number;
+  readonly b: number;
+}
+const HASH_BEGINS: Hash = { length: 0, a: 0x811c9dc5, b: 0x9747b28c };
+function hashed(so: Hash, text: string): Hash {
+  let { a, b } = so;
   for (let at = 0; at < text.length; at += 1) {
     const code = text.charCodeAt(at);
     a = Math.imul(a ^ code, 0x01000193);
     b = Math.imul(b ^ code, 0x85ebca6b) ^ (b >>> 13);
   }
-  return `${text.length}-${(a >>> 0).toString(36)}-${(b >>> 0).toString(36)}`;
+  return { length: so.length + text.length, a, b };
 }
 
 /**
@@ -80,8 +89,9 @@ export function* following(
   until: number,
   options: FollowOptions,
 ): Generator<{ readonly day: number; readonly until: number }, Ensemble> {
+  const pastOf = pastsOf(script, options);
   const still = (options.snapshots ?? [])
-    .filter(({ of, ensemble }) => ensemble.day <= until && of === pastOf(script, ensemble.day, options))
+    .filter(({ of, ensemble }) => ensemble.day <= until && of === pastOf(ensemble.day))
     .toSorted((a, b) => b.ensemble.day - a.ensemble.day);
   const usable = still[0];
   const ensemble = usable
@@ -99,7 +109,11 @@ export function* following(
     if (old.ensemble.day < ensemble.day && keepAt?.has(old.ensemble.day)) onSnapshot?.(old);
   const keep = () => {
     if (keepAt?.has(ensemble.day))
-      onSnapshot?.(usable?.ensemble.day === ensemble.day ? usable : snapshotOf(script, ensemble, options));
+      onSnapshot?.(
+        usable?.ensemble.day === ensemble.day
+          ? usable
+          : { of: pastOf(ensemble.day), ensemble: frozen(ensemble) },
+      );
   };
   while (ensemble.day < until) {
     keep();
@@ -147,12 +161,3 @@ export function passMoments(
     for (const one of deeds) doDeed(ensemble, one);
   }
 }
-
-const snapshotOf = (
-  script: Script,
-  ensemble: Ensemble,
-  options: Pick<FollowOptions, "seed" | "size" | "learns">,
-): Snapshot => ({
-  of: pastOf(script, ensemble.day, options),
-  ensemble: frozen(ensemble),
-});

@@ -24,8 +24,9 @@ import { observationOf, scriptOf } from "./script";
 export interface TwinQuestion {
   readonly binId: string;
   readonly entries: readonly Entry[];
-  /** What all those entries come to, where they were folded before. */
+  /** What all those entries come to, where they were folded before, and what they say to the model, where that was made before. */
   readonly state?: BinState | undefined;
+  readonly script?: Script | undefined;
   readonly climates: Readonly<Record<string, Climate>>;
   readonly today: LocalDate;
   /** Readings of a visit in hand, not yet entries. */
@@ -64,6 +65,7 @@ export function* bringingToToday(
     binId,
     entries,
     state: known,
+    script: made,
     climates,
     today,
     readings = [],
@@ -76,7 +78,7 @@ export function* bringingToToday(
 ): Generator<{ readonly day: number; readonly until: number }, TwinNow | undefined> {
   const state = known ?? replay(entries);
   const practice = practiceOf(state);
-  const script = scriptOf(entries, climates);
+  const script = made ?? scriptOf(entries, climates);
   if (!practice || !script) return undefined;
   const options: FollowOptions = {
     seed: seedOf(binId),

@@ -6,8 +6,9 @@ import { BIN_FOLD } from "@/core/bin/version";
 import { addDays } from "@/core/calendar/day";
 import type { Entry } from "@/records/entry";
 import { readEntry } from "@/records/entry";
-import { TWIN_MODEL } from "../engine/version";
+import { SCRIPT_BY, TWIN_MODEL } from "../engine/version";
 import { bringToToday } from "../log/now";
+import { scriptOf } from "../log/script";
 import { twinExpectation } from "../ahead/expect";
 
 /*
@@ -16,6 +17,7 @@ import { twinExpectation } from "../ahead/expect";
  */
 const GOLDEN: Readonly<Record<string, string>> = {
   "fold-9": "4e9e47be9ec4977e",
+  "script-1": "1adac6af528bee5d",
   "twin-6": "ed7cc9800e7e97ee",
 };
 
@@ -53,6 +55,11 @@ test("the fold's states are those of its version", () => {
   expect({ [BIN_FOLD]: sumOf([entryCount, problems.map(({ code }) => code), state]) }).toEqual({
     [BIN_FOLD]: GOLDEN[BIN_FOLD],
   });
+});
+
+test("what a log says to the model is that of its version", () => {
+  const said = sumOf(scriptOf(log, { "room-1": CLIMATE }));
+  expect({ [SCRIPT_BY]: said }).toEqual({ [SCRIPT_BY]: GOLDEN[SCRIPT_BY] });
 });
 
 test("the model's standings and what it says are those of its version", () => {
