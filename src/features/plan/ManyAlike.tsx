@@ -1,142 +1,47 @@
 "use client";
-import { useGuarded } from "@/ui/useGuarded";
 import { SYSTEM_LIST, systemOf, usualCompartments } from "@/core/bin/system";
 import { materialsFor } from "@/core/catalogue/material";
 import { speciesOf } from "@/core/catalogue/species";
-import { HERD_KG_PER_M2 } from "@/core/matter/figures";
-import { calculatorNamed } from "@/core/calculators/registry";
-import { DEFAULT_UNIT, formatCount, formatLength, formatStocking, formatMass } from "@/core/quantity/format";
-import { parseQuantity } from "@/core/quantity/parse";
-import { sayUnreadable } from "@/core/quantity/words";
 import { freshProfile } from "@/core/picture/freshProfile";
+import { DEFAULT_UNIT, formatCount, formatLength, formatMass } from "@/core/quantity/format";
 import { firstBedding } from "@/core/stocking/firstBedding";
-import { MOST_KG_PER_M2 } from "@/core/stocking/delivery";
 import { newBinRows, walkedLast } from "@/session/rack";
 import { useDraft } from "@/session/draft";
 import { useSession } from "@/session/session";
 import { Cutaway } from "@/ui/cutaway/Cutaway";
 import { QuantityField } from "@/ui/field/QuantityField";
 import { SelectField } from "@/ui/field/SelectField";
-import { name as nameField } from "@/vocabulary/fields";
-import type { SpeciesId, System } from "@/vocabulary/setup";
+import { KeptForm } from "@/ui/form/KeptForm";
+import { useTypedForm } from "@/ui/form/useTypedForm";
 import { SPECIES } from "@/vocabulary/setup";
+import Button from "@mui/material/Button";
 import Checkbox from "@mui/material/Checkbox";
 import FormControlLabel from "@mui/material/FormControlLabel";
-import type { UnitSystem } from "@/core/quantity/format";
-import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import { useRouter } from "next/navigation";
-import { useState } from "react";
+import type { Alike, AlikeTyped } from "./manyAlikeTyped";
+import { alikeSoFar, firstAlike, MOST_AT_ONCE, readAlike, usuallyAlike } from "./manyAlikeTyped";
 import styles from "./Plan.module.css";
-
-const MOST_AT_ONCE = 200;
-
-interface AlikeTyped {
-  readonly name: string;
-  readonly group: string;
-  readonly count: string;
-  readonly system: System;
-  readonly width: string;
-  readonly length: string;
-  readonly height: string;
-  readonly room: string;
-  readonly wormsPerM2: string;
-  readonly meanG: string;
-  readonly species: SpeciesId;
-  readonly isStocked: boolean;
-  readonly bedding: string;
-  readonly deep: string;
-}
 
 /** So many bins alike: set up, bedded and stocked by area and density at once, called together, labels after. */
 export function ManyAlike() {
   const { db, units, today, bins, rooms, cellar, author, keep } = useSession();
   const router = useRouter();
-  const draft = useDraft<AlikeTyped>(db, "plan/many", {
-    name: "Tub",
-    group: "",
-    count: "20",
-    system: "breederTub",
-    width: formatLength(0.4, units),
-    length: formatLength(0.3, units),
-    height: formatLength(0.18, units),
-    room: "",
-    wormsPerM2: "2100",
-    meanG: "0.45",
-    species: "fetida",
-    isStocked: true,
-    bedding: "manure-aged-bedding",
-    deep: formatLength(0.12, units),
-  });
+  const draft = useDraft<AlikeTyped>(db, "plan/many", firstAlike(units));
   const { typed } = draft;
-  const [faults, setFaults] = useState<Readonly<Record<string, string>>>({});
   const unit = DEFAULT_UNIT[units];
-  const metres = (text: string) => {
-    const read = parseQuantity(text, "length", unit.length);
-    return read.ok ? read.value : undefined;
-  };
-  const count = Number(typed.count);
-  const [widthM, lengthM, heightM] = [metres(typed.width), metres(typed.length), metres(typed.height)];
-  const sum =
-    widthM && lengthM
-      ? calculatorNamed("stock-by-area")!.run({
-          lengthM: widthM,
-          widthM: lengthM,
-          wormsPerM2: Number(typed.wormsPerM2.replace(",", ".")),
-          meanWormG: Number(typed.meanG.replace(",", ".")),
-        })
-      : undefined;
-  const each = sum?.ok ? (sum.value as { areaM2: number; count: number; massKg: number }) : undefined;
-
-  const { guarded, isBusy } = useGuarded();
-  const save = async () => {
-    const found: Record<string, string> = {};
-    const named = nameField.safeParse(typed.name);
-    if (!named.success) found.name = "A name they share, such as Tub.";
-    if (!Number.isInteger(count) || count < 1 || count > MOST_AT_ONCE)
-      found.count = `A whole number from 1 to ${MOST_AT_ONCE}.`;
-    for (const [field, value] of [
-      ["width", widthM],
-      ["length", lengthM],
-      ["height", heightM],
-    ] as const) {
-      const read = parseQuantity(typed[field], "length", unit.length);
-      if (value === undefined) found[field] = read.ok ? "" : sayUnreadable(read.problem);
-      else if (value < 0.1 || value > 3)
-        found[field] =
-          `A tub is between ${units === "us" ? "4 in and 10 ft" : "10 cm and 3 m"}: is the unit right?`;
-    }
-    if (heightM !== undefined && heightM > 0.6 && heightM <= 3)
-      found.height = `Worms work the top ${formatLength(0.3, units)}; the deepest that works is ${formatLength(0.6, units)}.`;
-    if (sum && !sum.ok)
-      for (const issue of sum.problem.issues)
-        found[issue.path === "meanWormG" ? "meanG" : issue.path] = issue.message;
-    if (each && each.massKg > MOST_KG_PER_M2 * each.areaM2)
-      found.wormsPerM2 = `That is ${formatStocking(each.massKg / each.areaM2, units)}; the most that lives is about ${Math.floor((MOST_KG_PER_M2 * 1000) / Number(typed.meanG.replace(",", ".")))} worms of this size.`;
-    const taken = new Set((bins ?? []).map(({ bin }) => bin.name.toLowerCase()));
-    const names = Array.from(
-      { length: count || 0 },
-      (_, at) => `${typed.name.trim()} ${String(at + 1).padStart(2, "0")}`,
-    );
-    const twice = names.find((one) => taken.has(one.toLowerCase()));
-    if (twice) found.name = `There is a ${twice} already.`;
-    const deepM = typed.deep.trim() === "" ? 0 : metres(typed.deep);
-    if (deepM === undefined) found.deep = `How deep, such as ${units === "us" ? "5 in" : "12 cm"}.`;
-    else if (heightM !== undefined && deepM > heightM)
-      found.deep = `It holds ${formatLength(heightM, units)} at most.`;
-    const group = nameField.safeParse(typed.group.trim() === "" ? typed.name : typed.group);
-    if (!group.success) found.group = "A name they are called by together.";
-    setFaults(found);
-    if (
-      Object.keys(found).length > 0 ||
-      !widthM ||
-      !lengthM ||
-      !heightM ||
-      !each ||
-      deepM === undefined ||
-      !group.success
-    )
-      return;
+  const { width, length, height, each, count } = alikeSoFar(typed, units);
+  const [widthM, lengthM, heightM] = [width, length, height].map((read) =>
+    read.ok ? read.value : undefined,
+  );
+  const { faults, isBusy, kept } = useTypedForm(typed, (now) =>
+    readAlike(
+      now,
+      units,
+      (bins ?? []).map(({ bin }) => bin.name),
+    ),
+  );
+  const save = kept(async ({ names, group, size, deepM, wormsKg }: Alike) => {
     const facts = systemOf(typed.system);
     const newRoom = rooms[0]
       ? undefined
@@ -145,7 +50,7 @@ export function ManyAlike() {
           climate: { meanC: 20, swingK: 3, hottestDay: 205, humidity: 0.65 },
         });
     const roomId = rooms.find(({ id }) => id === typed.room)?.id ?? rooms[0]?.id ?? newRoom!.row.id;
-    const compartments = usualCompartments(typed.system, { widthM, lengthM, heightM });
+    const compartments = usualCompartments(typed.system, size);
     const isBreeding = typed.system === "breederTub";
     const bedded =
       deepM > 0
@@ -160,7 +65,7 @@ export function ManyAlike() {
         : [];
     const worms = {
       speciesId: typed.species,
-      amount: { massKg: each.massKg, measuredBy: "proposed" as const },
+      amount: { massKg: wormsKg, measuredBy: "proposed" as const },
     };
     const made = await Promise.all(
       names.map((own) =>
@@ -186,11 +91,11 @@ export function ManyAlike() {
             ...bedded,
             ...(typed.isStocked ? [{ kind: "stocked" as const, worms: [worms] }] : []),
           ],
-          group.data,
+          group,
         ),
       ),
     );
-    const kept = await keep(`${count} ${count === 1 ? "bin" : "bins"} on the rack`, [
+    const done = await keep(`${names.length} ${names.length === 1 ? "bin" : "bins"} on the rack`, [
       ...(newRoom ? [newRoom] : []),
       walkedLast(
         author,
@@ -200,10 +105,10 @@ export function ManyAlike() {
       ),
       ...made.flatMap(({ rows }) => rows),
     ]);
-    if (!kept.ok) return;
+    if (!done.ok) return;
     await draft.clear();
     router.push(`/labels?ids=${made.map(({ binId }) => binId).join(",")}`);
-  };
+  });
   const set = (changes: Partial<typeof typed>) => draft.set((before) => ({ ...before, ...changes }));
   const plain = (field: "name" | "group" | "count" | "wormsPerM2" | "meanG", label: string, helper = " ") => (
     <TextField
@@ -227,14 +132,7 @@ export function ManyAlike() {
     />
   );
   return (
-    <form
-      className={styles.asking}
-      onSubmit={(event) => {
-        event.preventDefault();
-        void guarded(save);
-      }}
-      noValidate
-    >
+    <KeptForm className={styles.asking} onSave={save}>
       <section className={styles.question} aria-labelledby="many">
         <h2 id="many">Many alike</h2>
         <div className={styles.three}>
@@ -246,7 +144,7 @@ export function ManyAlike() {
           <SelectField
             label="Kind"
             value={typed.system}
-            onChoose={(system) => set(asUsual(system, units))}
+            onChoose={(system) => set(usuallyAlike(system, units))}
             options={SYSTEM_LIST.map(({ id, name }) => ({ value: id, label: name }))}
           />
           {rooms.length > 1 && (
@@ -326,22 +224,6 @@ export function ManyAlike() {
           </>
         )}
       </aside>
-    </form>
+    </KeptForm>
   );
-}
-
-/** Sizes, bedding and density a kind usually has, to be typed over. A worm of half a gram is a grown one. */
-function asUsual(system: System, units: UnitSystem) {
-  const { usual } = systemOf(system);
-  const isBreeding = system === "breederTub";
-  return {
-    system,
-    width: formatLength(usual.widthM, units),
-    length: formatLength(usual.lengthM, units),
-    height: formatLength(usual.heightM, units),
-    deep: formatLength(isBreeding ? Math.min(0.12, usual.heightM) : usual.heightM / 3, units),
-    bedding: isBreeding ? "manure-aged-bedding" : "leaf-mould",
-    wormsPerM2: isBreeding ? "2100" : String(Math.round((HERD_KG_PER_M2.start / 0.45) * 10) * 100),
-    meanG: "0.45",
-  };
 }

@@ -10,6 +10,8 @@ import { useSession } from "@/session/session";
 import { useBinLog } from "@/session/useBinLog";
 import { SelectField } from "@/ui/field/SelectField";
 import { LogLines } from "@/ui/LogLines";
+import { KeptForm } from "@/ui/form/KeptForm";
+import { useTypedForm } from "@/ui/form/useTypedForm";
 import { useGuarded } from "@/ui/useGuarded";
 import type { LocalDate } from "@/vocabulary/fields";
 import { BOOKED } from "@/vocabulary/lots";
@@ -166,27 +168,16 @@ function Book({ currency }: { readonly currency: string }) {
   const { db, today, author, keep, cellar } = useSession();
   const draft = useDraft<BookedTyped>(db, "book", { of: "cost", what: "", value: "" });
   const { typed } = draft;
-  const { guarded, isBusy } = useGuarded();
-  const [fault, setFault] = useState<string>();
-  const save = () =>
-    guarded(async () => {
-      const read = readBooked(typed, currency);
-      if ("fault" in read) return setFault(read.fault);
-      setFault(undefined);
-      // A cellar has a row of its own from the day it got a name; its accounts need one.
-      const home = cellar ? undefined : author.first("cellars", { name: "My cellar", walkingOrder: [] });
-      const rows = await author.entries({ kind: "cellar", id: (cellar ?? home!.row).id }, today, [read.fact]);
-      const done = await keep("booked", [...(home ? [home] : []), ...rows]);
-      if (done.ok) await draft.clear();
-    });
+  const { faults, kept } = useTypedForm(typed, (now) => readBooked(now, currency));
+  const save = kept(async (fact) => {
+    // A cellar has a row of its own from the day it got a name; its accounts need one.
+    const home = cellar ? undefined : author.first("cellars", { name: "My cellar", walkingOrder: [] });
+    const rows = await author.entries({ kind: "cellar", id: (cellar ?? home!.row).id }, today, [fact]);
+    const done = await keep("booked", [...(home ? [home] : []), ...rows]);
+    if (done.ok) await draft.clear();
+  });
   return (
-    <form
-      className={styles.book}
-      onSubmit={(event) => {
-        event.preventDefault();
-        void save();
-      }}
-    >
+    <KeptForm className={styles.book} onSave={save}>
       <SelectField
         label="Book"
         value={typed.of}
@@ -202,14 +193,14 @@ function Book({ currency }: { readonly currency: string }) {
       <TextField
         label={typed.of === "work" ? "Minutes" : currency}
         value={typed.value}
-        error={fault !== undefined}
-        helperText={fault ?? " "}
+        error={faults.value !== undefined}
+        helperText={faults.value ?? " "}
         onChange={({ target }) => draft.set((before) => ({ ...before, value: target.value }))}
         slotProps={{ htmlInput: { inputMode: "decimal", maxLength: 12, autoComplete: "off" } }}
       />
-      <Button type="submit" variant="outlined" disabled={isBusy}>
+      <Button type="submit" variant="outlined">
         book it
       </Button>
-    </form>
+    </KeptForm>
   );
 }

@@ -2,6 +2,7 @@ import { entrySchema } from "@/records/entry";
 import { entry } from "../../../tests/log";
 import { seeded } from "@/core/chance/seeded";
 import { BOOKED } from "@/vocabulary/lots";
+import { done } from "@/vocabulary/outcome";
 import { readBooked } from "./bookedTyped";
 
 const TYPED = [
@@ -26,20 +27,21 @@ test("whatever is typed is a line the log takes, or a sentence; never both, neve
     for (const value of TYPED) {
       const what = chance() < 0.5 ? "" : "lime, post; “and more”";
       const read = readBooked({ of, what, value }, "EUR");
-      if ("fault" in read) {
-        expect(read.fault).toMatch(/\.$/);
+      if (!read.ok) {
+        expect(read.problem.fields.value).toMatch(/\.$/);
         continue;
       }
-      const kept = entry({ ...read.fact, subject: { kind: "cellar", id: "cellar-1" } });
+      const fact = read.value;
+      const kept = entry({ ...fact, subject: { kind: "cellar", id: "cellar-1" } });
       expect(entrySchema.safeParse(kept).success).toBe(true);
-      expect(read.fact.what).not.toBe("");
-      if (of === "work") expect(read.fact).toMatchObject({ tookMin: Number(value.trim().replace(",", ".")) });
-      else expect(read.fact.sum!.currency).toBe("EUR");
+      expect(fact.what).not.toBe("");
+      if (of === "work") expect(fact).toMatchObject({ tookMin: Number(value.trim().replace(",", ".")) });
+      else expect(fact.sum!.currency).toBe("EUR");
     }
-  expect(readBooked({ of: "work", what: "", value: "1441" }, "EUR")).toEqual({
-    fault: "That is more than a day.",
+  expect(readBooked({ of: "work", what: "", value: "1441" }, "EUR")).toMatchObject({
+    problem: { fields: { value: "That is more than a day." } },
   });
-  expect(readBooked({ of: "cost", what: "lime", value: "12,5" }, "EUR")).toEqual({
-    fact: { kind: "booked", of: "cost", sum: { money: 12.5, currency: "EUR" }, what: "lime" },
-  });
+  expect(readBooked({ of: "cost", what: "lime", value: "12,5" }, "EUR")).toEqual(
+    done({ kind: "booked", of: "cost", sum: { money: 12.5, currency: "EUR" }, what: "lime" }),
+  );
 });
