@@ -4,6 +4,7 @@ import { entrySchema } from "@/records/entry";
 import type { Entry } from "@/records/entry";
 import { binSchema } from "@/records/bin";
 import type { System } from "@/vocabulary/setup";
+import type { BinId } from "@/vocabulary/fields";
 import { codeOf, labelText, readCode } from "../bin/code";
 import { replay } from "../bin/replay";
 import { addDays } from "../calendar/day";
@@ -21,6 +22,7 @@ import {
   manyFacts,
   proposedAmount,
   shared,
+  takenOutLines,
   warmthFacts,
 } from "./many";
 import { sayManyProblem } from "./words";
@@ -64,7 +66,7 @@ test("an amount for all is shared out to the gram: by worms where it is food, by
 
 test("every deed over many writes entries the log takes, at the fed part; a bin it does not suit is left out and says why", () => {
   const bins = (["tub", "trough", "trayStack", "fabricPot"] as const).map((system) => binOf(system, tub(0.5, system))); // prettier-ignore
-  for (const of of MANY_DEEDS.filter((deed) => deed !== "warmth"))
+  for (const of of MANY_DEEDS.filter((deed) => deed !== "warmth" && deed !== "takeOut"))
     for (const one of bins) {
       const how = of === "bed" ? { ...HOW, materialId: "leaf-mould", moisture: 0.7 } : of === "give" ? { ...HOW, materialId: "eggshell-crushed" } : HOW; // prettier-ignore
       const facts = manyFacts(of, how, one, hasAmount(of) ? kg(0.2) : undefined);
@@ -87,6 +89,48 @@ test("every deed over many writes entries the log takes, at the fed part; a bin 
   expect(said("feed", bins[0], kg(60))).toMatch(/more than it can live with/);
   expect(said("water", bins[0], kg(0))).toMatch(/gets none/);
   expect(said("drain", binOf("d", newTub(0.5, setupOf("tub", { drainage: "none" }))))).toMatch(/no drain/);
+});
+
+test("what is taken out of many comes to one of them as it was given: nothing lost, nothing twice, none into itself", () => {
+  const bins = ["b1", "b2", "b3", "b4"].map((id) => binOf(id, tub(0.5)));
+  const empty = binOf("e", [...tub(0.5), entry({ kind: "emptied" }, 30)]);
+  fc.assert(
+    fc.property(
+      fc.integer({ min: 50, max: 3000 }),
+      fc.boolean(),
+      fc.subarray(bins, { minLength: 1 }),
+      (grams, withWorms, chosen) => {
+        const taken = { to: "bin", toBinId: "b4" as BinId, withWorms } as const;
+        const lines = chosen.flatMap((one) => {
+          const found = takenOutLines(taken, one, kg(grams / 1000), bins, TODAY);
+          if (one.bin.id !== "b4") return found.ok ? found.value : [];
+          expect(!found.ok && sayManyProblem(found.problem, "metric")).toBe("is the bin it all goes into");
+          return [];
+        });
+        const out = lines.filter(({ fact }) => fact.kind === "removed");
+        const into = lines.filter(({ fact }) => fact.kind === "received");
+        expect(out.map(({ binId }) => binId)).toEqual(
+          chosen.map(({ bin }) => bin.id).filter((id) => id !== "b4"),
+        );
+        expect(into.map(({ binId, fact }) => [binId, fact.kind === "received" && fact.fromBinId])).toEqual(out.map(({ binId }) => ["b4", binId])); // prettier-ignore
+        for (const { fact } of lines) {
+          expect("amount" in fact && fact.amount).toEqual(kg(grams / 1000));
+          expect(entrySchema.safeParse(entry(fact, TODAY)).success).toBe(true);
+        }
+      },
+    ),
+    { numRuns: 40 },
+  );
+  const said = (one: BinToday | undefined, amount: ReturnType<typeof kg> | undefined, toBinId?: string) => {
+    const found = takenOutLines({ to: toBinId === undefined ? "heap" : "bin", toBinId: toBinId as BinId, withWorms: false }, one, amount, bins, TODAY); // prettier-ignore
+    return found.ok ? found.value.length : sayManyProblem(found.problem, "metric");
+  };
+  expect(said(bins[0], kg(1))).toBe(1);
+  expect(said(bins[0], kg(1), "gone")).toMatch(/waits for the bin/);
+  expect(said(bins[0], kg(900))).toMatch(/does not hold so much/);
+  expect(said(bins[0], undefined)).toMatch(/gets none/);
+  expect(said(empty, kg(1))).toMatch(/waits for bedding/);
+  expect(said(undefined, kg(1))).toMatch(/no longer there/);
 });
 
 test("what is proposed for each is what its own decision says, and goes where that says", () => {

@@ -4,11 +4,13 @@ import type { BinId, LocalDate } from "@/vocabulary/fields";
 import type { Outcome } from "@/vocabulary/outcome";
 import { done, refused } from "@/vocabulary/outcome";
 import type { Cover, Preparation } from "@/vocabulary/setup";
-import type { WaterMeans } from "@/vocabulary/deeds";
+import type { WaterMeans, WentTo } from "@/vocabulary/deeds";
 import { nextPlace } from "../bin/place";
 import { isOutOfUse } from "../bin/state";
 import { fedCompartment, surfaceM2 } from "../bin/system";
 import type { Step } from "../decision/decision";
+import type { DeedLine, DeedProblem } from "../deed/facts";
+import { deedFacts } from "../deed/facts";
 import type { BinToday } from "../round/round";
 
 /** What is done to many bins in one act. */
@@ -19,6 +21,7 @@ export const MANY_DEEDS = [
   "give",
   "loosen",
   "drain",
+  "takeOut",
   "cover",
   "warmth",
   "comeBack",
@@ -36,6 +39,12 @@ export interface ManyHow {
   readonly cover: Cover;
   readonly nextDay: LocalDate;
 }
+/** Where what is taken out of them goes, into which bin, and whether the worms in it go along. */
+export interface TakenTo {
+  readonly to: WentTo;
+  readonly toBinId?: BinId;
+  readonly withWorms: boolean;
+}
 /** An amount by mass or by volume, as it was known. */
 export type ManyAmount = Extract<Amount, { massKg: number } | { volumeL: number }>;
 
@@ -50,13 +59,15 @@ export type ManyProblem =
   | { readonly code: "many/no-worms" }
   | { readonly code: "many/no-amount" }
   | { readonly code: "many/too-much"; readonly mostKg: number }
-  | { readonly code: "many/no-bed-so-warm"; readonly temperatureC: number };
+  | { readonly code: "many/no-bed-so-warm"; readonly temperatureC: number }
+  | { readonly code: "many/deed"; readonly problem: DeedProblem; readonly today: LocalDate };
 
 const STEP_OF: Partial<Record<ManyDeed, readonly Step["kind"][]>> = {
   feed: ["feed"],
   bed: ["addDryBedding"],
   water: ["water"],
   give: ["grit"],
+  takeOut: ["takeOutUnripe", "scoopOut"],
 };
 
 /** What is proposed for this bin today of such a deed: kilograms or litres; undefined where nothing is. Never throws. */
@@ -132,6 +143,31 @@ export function warmthFacts(
   ]);
 }
 
+/**
+ * So much off the top of one bin's bed, and what another bin receives of it: a line for each log, or why this bin is left out. Never
+ * throws.
+ */
+export function takenOutLines(
+  { to, toBinId, withWorms }: TakenTo,
+  one: BinToday | undefined,
+  amount: ManyAmount | undefined,
+  bins: readonly BinToday[],
+  today: LocalDate,
+): Outcome<readonly DeedLine[], ManyProblem> {
+  if (!one?.state.setup) return refused({ code: "many/gone" });
+  if (isOutOfUse(one.state) || one.state.emptiedOn !== undefined) return refused({ code: "many/out-of-use" });
+  if (!amount || ("massKg" in amount ? amount.massKg : amount.volumeL) <= 0)
+    return refused({ code: "many/no-amount" });
+  const asDeed = ({ bin, state, expectation }: BinToday) => ({ binId: bin.id, state, expectation });
+  const lines = deedFacts(
+    { of: "takeOut", from: "top", amount, to, withWorms, ...(to === "bin" && toBinId ? { toBinId } : {}) },
+    asDeed(one),
+    today,
+    bins.map(asDeed),
+  );
+  return lines.ok ? lines : refused({ code: "many/deed", problem: lines.problem, today });
+}
+
 /** What it writes into one bin's log, or why this bin is left out. Never throws. */
 export function manyFacts(
   of: ManyDeed,
@@ -194,7 +230,8 @@ export function manyFacts(
     case "cover":
       return done([{ kind: "covered", cover: how.cover }]);
     case "warmth":
-      // Read bin by bin: see `warmthFacts`.
+    case "takeOut":
+      // Of each bin alone, and of two at once: see `warmthFacts` and `takenOutLines`.
       return refused({ code: "many/no-amount" });
     case "comeBack":
       return done([{ kind: "looked", lid: "closed", readings: [], nextDay: how.nextDay }]);

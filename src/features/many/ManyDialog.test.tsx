@@ -85,3 +85,28 @@ test("a bin taken away meanwhile is left out by name, the others are kept; what 
   await waitFor(() => expect(screen.queryByRole("dialog")).not.toBeInTheDocument());
   expect((await written()).map(({ subject }) => subject.id)).toEqual(["b1", "b2"]);
 });
+
+test("half-ripe stuff of three tubs goes into one of them: one act over all logs, and one undo for all", async () => {
+  const { keeper, write, said, all, written, db } = await asked("takeOut");
+  await all();
+  await keeper.click(screen.getByRole("radio", { name: "the same for each" }));
+  write(/^For each/, "500 g");
+  expect(said()).toMatch(/^3 bins, 1\.5 kg in all/);
+  const choose = async (label: string, option: string) => {
+    fireEvent.mouseDown(screen.getByLabelText(label));
+    fireEvent.click(await screen.findByRole("option", { name: option }));
+  };
+  await choose("Where it goes", "another bin");
+  expect(said()).toMatch(/^0 bins.*waits for the bin it goes into/);
+  await choose("Into which bin", "Tub 3");
+  expect(said()).toMatch(/^2 bins, 1 kg in all\. Left out: Tub 3 is the bin it all goes into/);
+  await keeper.click(press("Keep for 2 bins"));
+  await waitFor(() => expect(screen.queryByRole("dialog")).not.toBeInTheDocument());
+  const rows = await written();
+  expect(rows.map(({ kind, subject }) => `${subject.id} ${kind}`).toSorted()).toEqual(["b1 removed", "b2 removed", "b3 received", "b3 received"]); // prettier-ignore
+  expect(new Set(rows.map(({ actId }) => actId)).size).toBe(1);
+  await keeper.click(press("take it back"));
+  await waitFor(async () =>
+    expect((await db.entries.toArray()).filter(({ deleted }) => deleted)).toHaveLength(4),
+  );
+});

@@ -3,7 +3,7 @@ import { materialOf, materialsFor } from "@/core/catalogue/material";
 import type { ManyDeed } from "@/core/many/many";
 import { groupsOf, hasAmount, MANY_DEEDS } from "@/core/many/many";
 import { MANY_WORDS, sayManyCaution, sayManyProblem } from "@/core/many/words";
-import { MEANS_LABELS } from "@/core/deed/words";
+import { MEANS_LABELS, WENT_LABELS } from "@/core/deed/words";
 import { DEFAULT_UNIT, formatMass, formatVolume } from "@/core/quantity/format";
 import { planRound } from "@/core/round/round";
 import { PREPARATION_WORDS } from "@/core/words/entry";
@@ -29,6 +29,8 @@ import { ManyGrid } from "./ManyGrid";
 import type { Sharing } from "./manyTyped";
 import { emptyMany, readMany, materialUse } from "./manyTyped";
 
+/** Where what is taken out of several bins goes: as from one. */
+const TAKEN_TO = ["heap", "store", "tub", "bin"] as const;
 const SHARING: readonly { readonly value: Sharing; readonly label: string }[] = [
   { value: "proposed", label: "as proposed for each" },
   { value: "each", label: "the same for each" },
@@ -88,13 +90,16 @@ export function ManyDialog({
     const act = { actId: newId() };
     const note = typed.note.trim() ? { note: typed.note.trim() } : {};
     const rows = await Promise.all(
-      done.map(({ binId, facts }) =>
+      done.flatMap(({ binId, facts, elsewhere = [] }) => [
         author.entries(
           ofBin(binId),
           day,
           facts!.map((fact) => ({ ...fact, ...act, ...note })),
         ),
-      ),
+        ...elsewhere.map((line) =>
+          author.entries(ofBin(line.binId), day, [{ ...line.fact, ...act, ...note }]),
+        ),
+      ]),
     );
     const what = done.length === 1 ? nameOf(done[0]!.binId) : `${done.length} bins`;
     const saved = await keep(`${what}: ${MANY_WORDS[typed.of].done}`, rows.flat());
@@ -176,6 +181,35 @@ export function ManyDialog({
               onChoose={(means) => set({ means })}
               options={WATER_MEANS.map((value) => ({ value, label: MEANS_LABELS[value] }))}
             />
+          )}
+          {typed.of === "takeOut" && (
+            <>
+              <SelectField
+                label="Where it goes"
+                value={typed.to}
+                onChoose={(to) => set({ to })}
+                options={optionsOf(TAKEN_TO, WENT_LABELS)}
+              />
+              {typed.to === "bin" && (
+                <SelectField
+                  label="Into which bin"
+                  value={typed.toBinId}
+                  onChoose={(toBinId) => set({ toBinId })}
+                  options={all.flatMap(({ bin, state }) =>
+                    state.setup && !state.setup.retired ? [{ value: bin.id as string, label: bin.name }] : [],
+                  )}
+                />
+              )}
+              <FormControlLabel
+                control={
+                  <Checkbox
+                    checked={typed.withWorms}
+                    onChange={({ target }) => set({ withWorms: target.checked })}
+                  />
+                }
+                label="worms and all"
+              />
+            </>
           )}
           {typed.of === "cover" && (
             <SelectField

@@ -1,7 +1,16 @@
 import { addDays } from "@/core/calendar/day";
 import { materialOf } from "@/core/catalogue/material";
-import type { ManyAmount, ManyCaution, ManyDeed, ManyHow, ManyProblem } from "@/core/many/many";
-import { hasAmount, manyCaution, manyFacts, proposedAmount, shared, warmthFacts } from "@/core/many/many";
+import type { ManyAmount, ManyCaution, ManyDeed, ManyHow, ManyProblem, TakenTo } from "@/core/many/many";
+import {
+  hasAmount,
+  manyCaution,
+  manyFacts,
+  proposedAmount,
+  shared,
+  takenOutLines,
+  warmthFacts,
+} from "@/core/many/many";
+import type { DeedLine } from "@/core/deed/facts";
 import type { Container } from "@/core/quantity/containers";
 import type { UnitSystem } from "@/core/quantity/format";
 import { DEFAULT_UNIT, formatMass, formatVolume } from "@/core/quantity/format";
@@ -10,8 +19,8 @@ import { sayUnreadable } from "@/core/quantity/words";
 import { readAmount } from "@/core/quantity/readAmount";
 import type { BinToday } from "@/core/round/round";
 import type { FactAbout } from "@/records/entry/about";
-import type { WaterMeans } from "@/vocabulary/deeds";
-import type { LocalDate } from "@/vocabulary/fields";
+import type { WaterMeans, WentTo } from "@/vocabulary/deeds";
+import type { BinId, LocalDate } from "@/vocabulary/fields";
 import { localDate } from "@/vocabulary/fields";
 import type { Cover, Preparation } from "@/vocabulary/setup";
 
@@ -29,6 +38,10 @@ export interface ManyTyped {
   readonly isCover: boolean;
   readonly means: WaterMeans;
   readonly cover: Cover;
+  readonly to: WentTo;
+  /** Empty while none is chosen. */
+  readonly toBinId: string;
+  readonly withWorms: boolean;
   readonly nextDay: string;
   readonly sharing: Sharing;
   readonly amount: string;
@@ -47,6 +60,9 @@ export const emptyMany = (today: LocalDate, binIds: readonly string[], of: ManyD
   isCover: false,
   means: "can",
   cover: "vented",
+  to: "heap",
+  toBinId: "",
+  withWorms: false,
   nextDay: addDays(today, 7),
   sharing: "proposed",
   amount: "",
@@ -64,6 +80,8 @@ export interface ManyLine {
   /** As it stands in the list, to be typed over. */
   readonly amount: string;
   readonly facts?: readonly FactAbout<"bin">[];
+  /** What other bins get by it. */
+  readonly elsewhere?: readonly DeedLine[];
   readonly problem?: ManyProblem;
   readonly caution?: ManyCaution;
   /** Where an amount cannot be read. */
@@ -108,6 +126,11 @@ export function readMany(
     nextDay: nextDay.success ? nextDay.data : today,
     ...(typed.of === "bed" && typed.isDamp ? { moisture: materialOf("bedding", typed.materialId.bedding).dampMoisture ?? DAMP } : {}), // prettier-ignore
   };
+  const taken: TakenTo = {
+    to: typed.to,
+    withWorms: typed.withWorms,
+    ...(typed.toBinId === "" ? {} : { toBinId: typed.toBinId as BinId }),
+  };
   const lines = typed.binIds.map((binId): ManyLine => {
     const one = bins.find(({ bin }) => bin.id === binId);
     const own = typed.own[binId];
@@ -120,6 +143,12 @@ export function readMany(
     const firstDay = one?.bin.firstDay;
     if (day.success && firstDay && day.data < firstDay)
       return { binId, amount: said, problem: { code: "many/not-yet" } };
+    if (typed.of === "takeOut") {
+      const lines = takenOutLines(taken, one, amount, bins, day.success ? day.data : today);
+      if (!lines.ok) return { binId, amount: said, problem: lines.problem };
+      const [own, elsewhere] = [true, false].map((isOwn) => lines.value.filter((line) => (line.binId === binId) === isOwn)); // prettier-ignore
+      return { binId, amount: said, facts: own!.map(({ fact }) => fact), elsewhere: elsewhere! };
+    }
     const facts = manyFacts(typed.of, how, one, amount);
     if (!facts.ok) return { binId, amount: said, problem: facts.problem };
     const caution = manyCaution(typed.of, one, amount);
@@ -154,7 +183,7 @@ function warmthLine(
 const amountIn = (fact: FactAbout<"bin">): ManyAmount | undefined =>
   fact.kind === "fed" || fact.kind === "bedded"
     ? fact.parts[0]?.amount
-    : fact.kind === "watered" || fact.kind === "dosed" || fact.kind === "drained"
+    : fact.kind === "watered" || fact.kind === "dosed" || fact.kind === "drained" || fact.kind === "removed"
       ? fact.amount
       : undefined;
 

@@ -22,6 +22,11 @@ export function useDesk(database: string): ReckonDesk | undefined {
   return desk;
 }
 
+/** The twin would take half of a small machine: while someone waits for the books it stands still for so long. */
+const TWIN_RESTS_MS = 2_000;
+const restTwin = async (): Promise<void> =>
+  (await import("@/workers/twin.client")).restTwins(TWIN_RESTS_MS).catch(() => undefined);
+
 interface Answered<A> {
   readonly of: string;
   readonly answer?: A;
@@ -38,6 +43,7 @@ export function useAnswer<Q extends readonly unknown[], A>(
   useEffect(() => {
     if (!desk || asked === undefined) return undefined;
     let isGone = false;
+    void restTwin();
     ask(desk, ...(JSON.parse(asked) as Q)).then(
       (answer) => !isGone && setFound({ of: asked, answer }),
       (cause: unknown) => !isGone && setFound({ of: asked, failure: String(cause) }),
