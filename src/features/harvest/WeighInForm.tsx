@@ -15,17 +15,17 @@ import type { DraftState } from "@/session/draft";
 import { useErrands } from "@/session/errand";
 import { useSession } from "@/session/session";
 import { QuantityField } from "@/ui/field/QuantityField";
+import { KeptForm } from "@/ui/form/KeptForm";
+import { readAs, unread, useTypedForm } from "@/ui/form/useTypedForm";
 import { TakeReading } from "@/ui/field/TakeReading";
 import { SelectField } from "@/ui/field/SelectField";
 import { Choice } from "@/ui/choice/Choice";
 import { SQUEEZE_WORDS } from "@/core/words/readings";
 import { SQUEEZES } from "@/vocabulary/readings";
 import Link from "next/link";
-import { useGuarded } from "@/ui/useGuarded";
 import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import { useRouter } from "next/navigation";
-import type { FormEvent } from "react";
 import { useState } from "react";
 import styles from "./Harvest.module.css";
 import type { Beyond, HarvestTyped, LineTyped } from "./harvestTyped";
@@ -78,8 +78,7 @@ export function WeighInForm({
   const lots = (lotsToday ?? []).filter(({ state: { massKg } }) => massKg > CRUMB_KG);
   const { ask } = useErrands();
   const router = useRouter();
-  const { guarded, isBusy } = useGuarded();
-  const [sentence, setSentence] = useState<string>();
+  const [keptElsewhere, setKeptElsewhere] = useState(false);
   const { bin, state } = one;
   const { typed } = draft;
   const litre = parseQuantity(typed.litre, "mass", "kg");
@@ -98,25 +97,28 @@ export function WeighInForm({
   const isBeyond = read.castingsKg > BEYOND_SHARE * plan.kg + 0.5;
   const usesLitres = read.lines.some(({ isByLitre }) => isByLitre);
 
-  const save = async () => {
-    const found = harvestFacts({ ...typed, way }, read, {
+  const { faults, isBusy, kept } = useTypedForm(typed, (now) => {
+    const found = harvestFacts({ ...now, way }, readLines(now, units, litreKg), {
       binId: bin.id,
       compartment: plan.compartment,
       speciesId: state.worms.speciesId,
       units,
     });
-    if (!found.ok) return setSentence(found.sentence);
+    return found.ok ? readAs(found.facts, {}) : unread({ whole: found.sentence });
+  });
+  const sentence = keptElsewhere
+    ? "This harvest was kept already, in another tab: nothing is written twice."
+    : faults.whole;
+  const save = kept(async (facts) => {
     // What was typed is a draft until it is kept: gone, and another tab has kept it.
-    if (!(await db.drafts.get(draftKey)))
-      return setSentence("This harvest was kept already, in another tab: nothing is written twice.");
-    setSentence(undefined);
+    if (!(await db.drafts.get(draftKey))) return setKeptElsewhere(true);
     // Put to a lot that is there, it stands in that log too: struck out in one, it goes from both.
     const joins = read.castingsKg > 0 && lots.some(({ lot }) => lot.id === typed.lot);
     const actId = joins ? newId() : undefined;
     const rows = await actRows(
       author,
       today,
-      found.facts,
+      facts,
       {
         binId: bin.id,
         note: [typed.note.trim(), isBeyond && typed.because ? BEYOND_WORDS[typed.because] : ""]
@@ -125,11 +127,11 @@ export function WeighInForm({
       },
       actId,
     );
-    const kept = await keep(`${bin.name}: harvested`, [...rows, ...(await lotRows(actId))]);
-    if (!kept.ok) return;
+    const done = await keep(`${bin.name}: harvested`, [...rows, ...(await lotRows(actId))]);
+    if (!done.ok) return;
     await draft.clear();
     router.push(read.castingsKg > 0 && typed.lot !== NO_LOT ? "/lots" : `/bin?id=${bin.id}`);
-  };
+  });
   /** Castings go on: into a lot of their own, or to one that is there. */
   const lotRows = async (actId: string | undefined): Promise<NewRow[]> => {
     const massKg = Number(read.castingsKg.toFixed(3));
@@ -165,12 +167,8 @@ export function WeighInForm({
       helper={helper}
     />
   );
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
-    void guarded(save);
-  };
   return (
-    <form className={styles.weighIn} onSubmit={submit} aria-labelledby="weigh-in">
+    <KeptForm className={styles.weighIn} labelledBy="weigh-in" onSave={save}>
       <h2 id="weigh-in">Weigh in</h2>
       <p className={styles.expected}>
         “3 × 12 kg”, “20 lb + 4 kg” or “15 L”. What goes back where it came from need not be weighed.
@@ -383,6 +381,6 @@ export function WeighInForm({
       <Button type="submit" variant="contained" disabled={isBusy}>
         Keep the harvest
       </Button>
-    </form>
+    </KeptForm>
   );
 }

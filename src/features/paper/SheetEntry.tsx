@@ -7,13 +7,13 @@ import { newId, ofBin } from "@/session/author";
 import { useDraft } from "@/session/draft";
 import { useSession } from "@/session/session";
 import { DayField } from "@/ui/field/DayField";
+import { readAs, useTypedForm } from "@/ui/form/useTypedForm";
 import { CellarGrid } from "@/ui/grid/CellarGrid";
-import { useGuarded } from "@/ui/useGuarded";
 import { localDate } from "@/vocabulary/fields";
 import { FOOD_LEFT, SMELLS, SQUEEZES } from "@/vocabulary/readings";
 import type { GridColDef } from "@mui/x-data-grid";
 import Button from "@mui/material/Button";
-import { useMemo, useState } from "react";
+import { useMemo } from "react";
 import styles from "./Paper.module.css";
 import type { SheetLine } from "./sheetTyped";
 import { EMPTY_LINE, readSheetLine } from "./sheetTyped";
@@ -42,8 +42,6 @@ export function SheetEntry({
   const { db, today, units, settings, author, keep } = useSession();
   const draft = useDraft<SheetTyped>(db, "sheet", { day: today, lines: {} });
   const { typed } = draft;
-  const [fault, setFault] = useState<string>();
-  const { guarded, isBusy } = useGuarded();
   const day = localDate.safeParse(typed.day);
   const isFuture = day.success && day.data > today;
   // What one was at on that day stands first; a bin that was seen to besides can be written too.
@@ -101,22 +99,27 @@ export function SheetEntry({
   }, []); // prettier-ignore
   const ready = [...read].filter(([, { facts }]) => facts.length > 0);
   const faulty = [...read].filter(([, one]) => one.fault !== undefined).length;
-  const save = async () => {
-    if (!day.success || isFuture)
-      return setFault(isFuture ? "That day has not come yet." : "This is not a day of the calendar.");
-    if (faulty > 0) return setFault(`${faulty} ${faulty === 1 ? "line cannot" : "lines cannot"} be kept as written; the last column says why.`); // prettier-ignore
-    if (ready.length === 0) return setFault("Nothing is written on it yet.");
-    setFault(undefined);
+  // Enter goes from cell to cell: only the press keeps it.
+  const { faults, isBusy, kept } = useTypedForm(typed, () =>
+    readAs(day.success && !isFuture && faulty === 0 && ready.length > 0 ? day.data : undefined, {
+      day: isFuture ? "That day has not come yet." : day.success ? undefined : "This is not a day of the calendar.",
+      whole:
+        faulty > 0 ? `${faulty} ${faulty === 1 ? "line cannot" : "lines cannot"} be kept as written; the last column says why.`
+        : ready.length === 0 ? "Nothing is written on it yet."
+        : undefined,
+    }),
+  ); // prettier-ignore
+  const save = kept(async (on) => {
     const act = { actId: newId() };
     const rowsOf = await Promise.all(
       ready.map(([id, { facts }]) => {
         const visitId = newId();
-        return author.entries(ofBin(id), day.data, facts.map((fact) => ({ ...fact, ...act, visitId })));
+        return author.entries(ofBin(id), on, facts.map((fact) => ({ ...fact, ...act, visitId })));
       }),
     ); // prettier-ignore
-    const kept = await keep(`The round of ${ready.length} ${ready.length === 1 ? "bin" : "bins"} typed in`, rowsOf.flat()); // prettier-ignore
-    if (kept.ok) await draft.clear();
-  };
+    const done = await keep(`The round of ${ready.length} ${ready.length === 1 ? "bin" : "bins"} typed in`, rowsOf.flat()); // prettier-ignore
+    if (done.ok) await draft.clear();
+  });
   return (
     <>
       <div className={styles.entryHead}>
@@ -124,7 +127,7 @@ export function SheetEntry({
           label="Round of"
           day={typed.day}
           onDay={(text) => draft.set((before) => ({ ...before, day: text }))}
-          fault={isFuture ? "That day has not come yet." : undefined}
+          fault={faults.day ?? (isFuture ? "That day has not come yet." : undefined)}
           to={today}
         />
         <p className={styles.quiet}>
@@ -144,17 +147,12 @@ export function SheetEntry({
         }
         height="max(300px, calc(100dvh - 380px))"
       />
-      {fault && (
+      {faults.whole && (
         <p className={styles.fault} role="alert">
-          {fault}
+          {faults.whole}
         </p>
       )}
-      <Button
-        variant="contained"
-        disabled={isBusy}
-        onClick={() => void guarded(save)}
-        className={styles.keep}
-      >
+      <Button variant="contained" disabled={isBusy} onClick={() => void save()} className={styles.keep}>
         {ready.length > 0
           ? `Keep the round: ${ready.length} ${ready.length === 1 ? "bin" : "bins"}`
           : "Keep the round"}

@@ -17,13 +17,14 @@ import { useErrands } from "@/session/errand";
 import { useSession } from "@/session/session";
 import { useBinLog } from "@/session/useBinLog";
 import { DayField } from "@/ui/field/DayField";
+import { KeptForm } from "@/ui/form/KeptForm";
+import { readAs, unread, useTypedForm } from "@/ui/form/useTypedForm";
 import room from "@/ui/room.module.css";
-import { useGuarded } from "@/ui/useGuarded";
 import { localDate } from "@/vocabulary/fields";
 import Button from "@mui/material/Button";
 import Link from "next/link";
 import { useSearchParams } from "next/navigation";
-import { useEffect, useMemo, useState } from "react";
+import { useEffect, useMemo } from "react";
 import { FollowUps } from "./FollowUps";
 import { IsItDead } from "./IsItDead";
 import { SignPicker } from "./SignPicker";
@@ -72,7 +73,6 @@ interface TroubleTyped {
 function Bench({ one }: { readonly one: BinToday }) {
   const { db, today, author, keep } = useSession();
   const { choose } = useErrands();
-  const { guarded, isBusy } = useGuarded();
   const { bin, state, expectation } = one;
   useEffect(() => choose(bin.id), [bin.id, choose]);
   const log = useBinLog(bin.id);
@@ -84,7 +84,6 @@ function Bench({ one }: { readonly one: BinToday }) {
   const draft = useDraft<TroubleTyped>(db, `trouble/${bin.id}`, { signs: seenToday, absent: [], lookOn: "" });
   const { signs, absent } = draft.typed;
   const set = (change: Partial<TroubleTyped>) => draft.set((before) => ({ ...before, ...change }));
-  const [fault, setFault] = useState<string>();
   const byLog = useMemo(
     () => knownOf(state, expectation, log?.entries ?? [], today),
     [state, expectation, log, today],
@@ -95,14 +94,17 @@ function Bench({ one }: { readonly one: BinToday }) {
   const second = useMemo(() => secondTrouble(signs, absent, known), [signs, absent, known]);
   const first = found.ranked[0]!;
   const usualDay = addDays(today, causeOf(first.causeId).followUpDays);
-  const save = async () => {
-    const lookOn = localDate.safeParse(draft.typed.lookOn === "" ? usualDay : draft.typed.lookOn);
-    if (!lookOn.success || lookOn.data <= today) return setFault("A day that is still to come.");
-    setFault(undefined);
+  const { faults, isBusy, kept } = useTypedForm(draft.typed, ({ lookOn }) => {
+    const day = localDate.safeParse(lookOn === "" ? usualDay : lookOn);
+    return day.success && day.data > today
+      ? readAs(day.data, {})
+      : unread({ lookOn: "A day that is still to come." });
+  });
+  const save = kept(async (lookOn) => {
     const readings = readingsOf(signs, absent);
     const act = { actId: newId() };
-    const kept = await keep(
-      `${bin.name}: trouble noted, look again ${spokenDay(lookOn.data, today)}`,
+    const done = await keep(
+      `${bin.name}: trouble noted, look again ${spokenDay(lookOn, today)}`,
       await author.entries(ofBin(bin.id), today, [
         ...(readings.length > 0
           ? [{ kind: "looked" as const, lid: "lifted" as const, readings, ...act }]
@@ -118,13 +120,13 @@ function Bench({ one }: { readonly one: BinToday }) {
               ...found.ranked.map(({ causeId }) => causeId),
             ]),
           ].slice(0, 4),
-          lookOn: lookOn.data,
+          lookOn,
           ...(readings.length > 0 ? act : {}),
         },
       ]),
     );
-    if (kept.ok) await draft.clear();
-  };
+    if (done.ok) await draft.clear();
+  });
   const isUrgent = signs.some((id) => signOf(id)?.severity === 3);
   const look = found.alsoLookFor;
   return (
@@ -198,18 +200,18 @@ function Bench({ one }: { readonly one: BinToday }) {
                 </p>
               )}
               <Steps one={one} signs={signs} absent={absent} />
-              <div className={styles.keep}>
+              <KeptForm className={styles.keep} onSave={save}>
                 <DayField
                   label="Look again on"
                   day={draft.typed.lookOn === "" ? usualDay : draft.typed.lookOn}
                   onDay={(lookOn) => set({ lookOn })}
-                  fault={fault}
+                  fault={faults.lookOn}
                   from={addDays(today, 1)}
                 />
-                <Button variant="contained" disabled={isBusy} onClick={() => void guarded(save)}>
+                <Button type="submit" variant="contained" disabled={isBusy}>
                   Keep it open until then
                 </Button>
-              </div>
+              </KeptForm>
               <p className={styles.quiet}>
                 Likelihoods are practice and judgement, not counted cases. If many worms die or you feel
                 unwell near the bin, ask someone who knows.

@@ -7,10 +7,13 @@ import { useGuarded } from "../useGuarded";
 export function KeptForm({
   onSave,
   className,
+  labelledBy,
   children,
 }: {
   readonly onSave: () => Promise<unknown>;
   readonly className?: string | undefined;
+  /** Id of what names it. */
+  readonly labelledBy?: string;
   readonly children: ReactNode | ((isBusy: boolean) => ReactNode);
 }) {
   const { guarded, isBusy } = useGuarded();
@@ -27,7 +30,7 @@ export function KeptForm({
     if (presses > 0) form.current?.querySelector<HTMLElement>("[aria-invalid=true]")?.focus();
   }, [presses]);
   return (
-    <form ref={form} className={className} onSubmit={submit} noValidate>
+    <form ref={form} className={className} aria-labelledby={labelledBy} onSubmit={submit} noValidate>
       {typeof children === "function" ? children(isBusy) : children}
     </form>
   );
