@@ -196,7 +196,7 @@ export function ManyDialog({
                   value={typed.toBinId}
                   onChoose={(toBinId) => set({ toBinId })}
                   options={all.flatMap(({ bin, state }) =>
-                    state.setup && !state.setup.retired ? [{ value: bin.id as string, label: bin.name }] : [],
+                    state.setup && !state.setup.retired ? [{ value: bin.id, label: bin.name }] : [],
                   )}
                 />
               )}
