@@ -89,10 +89,10 @@ const castingsWords = ({ low, high }: Band, units: UnitSystem): string => {
 const ripeWords = (share: number): string =>
   share < 0.15
     ? "hardly begun"
-    : share < 0.35
+    : share < 0.375
       ? "a quarter ripe"
-      : share < 0.55
+      : share < 0.58
         ? "about half ripe"
-        : share < 0.72
+        : share < 0.75
           ? "two thirds ripe"
           : "nearly ripe";

@@ -1,5 +1,6 @@
 import type { UnitSystem } from "../quantity/format";
 import { formatMass, formatPercent, formatTemperature, formatVolume } from "../quantity/format";
+import { inUnits } from "../words/inUnits";
 import type { TroubleContext } from "./context";
 import type { Evidence } from "./diagnose";
 import type { Fact } from "./facts";
@@ -75,4 +76,6 @@ export const sayEvidence = (
 /** A name in the middle of a sentence: "pH below 5.5" stays as it is. */
 const lower = (name: string): string =>
   /^[a-z]*[A-Z]{1}[A-Z]/.test(name) || /^pH/.test(name) ? name : name.charAt(0).toLowerCase() + name.slice(1);
-export const signName = (id: string): string => lower(signOf(id)?.name ?? id.replace(/-/g, " "));
+/** In the middle of a sentence, in the keeper's own units. */
+export const signName = (id: string, units: UnitSystem): string =>
+  inUnits(lower(signOf(id)?.name ?? id.replace(/-/g, " ")), units);

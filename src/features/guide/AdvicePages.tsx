@@ -7,37 +7,47 @@ import { wholeMaterial } from "@/core/catalogue/composition";
 import { span } from "@/core/calendar/day";
 import { SEVERITY_WORDS, VERDICT_WORDS } from "@/core/guide/words";
 import { formatPercentRange } from "@/core/quantity/format";
+import { signName } from "@/core/trouble/words";
+import { inUnits } from "@/core/words/inUnits";
+import { useSession } from "@/session/session";
 import type { SchoolId } from "@/vocabulary/setup";
 import Link from "next/link";
 import styles from "./Guide.module.css";
 
+/** What the tables say, in the keeper's own units. */
+function useSaid(): (sentence: string) => string {
+  const { units } = useSession();
+  return (sentence) => inUnits(sentence, units);
+}
+
 /** Pages that advise: a way of keeping, a sign, what is behind it, a caution, a saying. */
 export function SchoolPage({ id }: { readonly id: string }) {
+  const said = useSaid();
   const school = schoolOf(id as SchoolId);
   const page = schoolPageOf(id as SchoolId);
   return (
     <>
       <p className={styles.stance}>A way of keeping</p>
       <h2 className={styles.name}>{school.name}</h2>
-      <p className={styles.say}>{page.feedPlaceRule}.</p>
+      <p className={styles.say}>{said(page.feedPlaceRule)}.</p>
       <dl className={styles.pairs}>
-        <Pair term="Suits">{page.suits}</Pair>
-        <Pair term="Bins">{page.binTypes}</Pair>
+        <Pair term="Suits">{said(page.suits)}</Pair>
+        <Pair term="Bins">{said(page.binTypes)}</Pair>
         <Pair term="How often">
           every {school.minIntervalDays} to {span(school.maxIntervalDays)}, usually{" "}
           {span(school.usualIntervalDays)}
         </Pair>
-        <Pair term="How much">{page.rationRule}</Pair>
+        <Pair term="How much">{said(page.rationRule)}</Pair>
         <Pair term="Bedding to food">
           {school.startRatio} to 1 by volume at first, {school.steadyRatio} to 1 later
         </Pair>
-        <Pair term="Cover">{page.coverRule}</Pair>
+        <Pair term="Cover">{said(page.coverRule)}</Pair>
         <Pair term="Water">
-          {page.watering}; {formatPercentRange(school.moistureLow, school.moistureHigh)} moist
+          {said(page.watering)}; {formatPercentRange(school.moistureLow, school.moistureHigh)} moist
         </Pair>
-        <Pair term="Quiet check">{page.quietCheck}</Pair>
+        <Pair term="Quiet check">{said(page.quietCheck)}</Pair>
         <Pair term="Harvest">
-          {page.harvestMethod}; first after about {school.firstHarvestMonths} months
+          {said(page.harvestMethod)}; first after about {school.firstHarvestMonths} months
         </Pair>
         <Pair term="For it">{page.strengths}</Pair>
         <Pair term="Against it">{page.weaknesses}</Pair>
@@ -48,6 +58,7 @@ export function SchoolPage({ id }: { readonly id: string }) {
 }
 
 export function SignPage({ id }: { readonly id: string }) {
+  const said = useSaid();
   const sign = SIGNS.find((one) => one.id === id)!;
   const links = LINKS.filter((link) => link.sign === id).toSorted((a, b) => b.weight - a.weight);
   const for_ = links.filter(({ weight }) => weight > 0);
@@ -57,8 +68,8 @@ export function SignPage({ id }: { readonly id: string }) {
       <p className={styles.stance} data-stance={sign.severity >= 2 ? "avoid" : "fine"}>
         {SEVERITY_WORDS[sign.severity]}
       </p>
-      <h2 className={styles.name}>{sign.name}</h2>
-      <p className={styles.say}>{sign.description}</p>
+      <h2 className={styles.name}>{said(sign.name)}</h2>
+      <p className={styles.say}>{said(sign.description)}</p>
       {sign.likelyHarmless && <p>By itself most often harmless.</p>}
       <h3>It may mean</h3>
       <ul className={styles.weights}>
@@ -101,6 +112,8 @@ function CauseLine({ link }: { readonly link: (typeof LINKS)[number] }) {
 }
 
 export function CausePage({ id }: { readonly id: string }) {
+  const said = useSaid();
+  const { units } = useSession();
   const cause = CAUSES.find((one) => one.id === id)!;
   const signs = LINKS.filter((link) => link.cause === id && link.weight > 0).toSorted(
     (a, b) => b.weight - a.weight,
@@ -109,17 +122,17 @@ export function CausePage({ id }: { readonly id: string }) {
     <>
       <p className={styles.stance}>What is behind it</p>
       <h2 className={styles.name}>{cause.name}</h2>
-      <p className={styles.say}>{cause.mechanism}</p>
+      <p className={styles.say}>{said(cause.mechanism)}</p>
       <h3>Now</h3>
       <ol className={styles.steps}>
         {cause.firstAid.map((step) => (
-          <li key={step}>{step}</li>
+          <li key={step}>{said(step)}</li>
         ))}
       </ol>
       <h3>In the next days</h3>
       <ol className={styles.steps}>
         {cause.cure.map((step) => (
-          <li key={step}>{step}</li>
+          <li key={step}>{said(step)}</li>
         ))}
       </ol>
       {cause.doNot.length > 0 && (
@@ -127,24 +140,22 @@ export function CausePage({ id }: { readonly id: string }) {
           <h3>Do not</h3>
           <ul className={styles.steps}>
             {cause.doNot.map((step) => (
-              <li key={step}>{step.replace(/^Do not /, "")}</li>
+              <li key={step}>{said(step.replace(/^Do not /, ""))}</li>
             ))}
           </ul>
         </>
       )}
       <p>
         Look again after {span(cause.followUpDays)}. What keeps it away:{" "}
-        {cause.prevents.charAt(0).toLowerCase() + cause.prevents.slice(1)}.
+        {said(cause.prevents.charAt(0).toLowerCase() + cause.prevents.slice(1))}.
       </p>
-      {cause.safety && <p className={styles.caution}>{cause.safety}</p>}
+      {cause.safety && <p className={styles.caution}>{said(cause.safety)}</p>}
       <h3>Seen as</h3>
       <p>
         {signs.slice(0, 12).map((link, at) => (
           <span key={link.sign}>
             {at > 0 && ", "}
-            <Link href={`/guide?page=sign/${link.sign}`}>
-              {SIGNS.find((sign) => sign.id === link.sign)?.name.toLowerCase()}
-            </Link>
+            <Link href={`/guide?page=sign/${link.sign}`}>{signName(link.sign, units)}</Link>
           </span>
         ))}
       </p>
@@ -153,6 +164,7 @@ export function CausePage({ id }: { readonly id: string }) {
 }
 
 export function HazardPage({ id }: { readonly id: string }) {
+  const said = useSaid();
   const hazard = HAZARDS.find((one) => one.id === id)!;
   return (
     <>
@@ -160,7 +172,7 @@ export function HazardPage({ id }: { readonly id: string }) {
         Caution
       </p>
       <h2 className={styles.name}>{hazard.name}</h2>
-      <p className={styles.say}>{hazard.caution}</p>
+      <p className={styles.say}>{said(hazard.caution)}</p>
       <dl className={styles.pairs}>
         <Pair term="Whom it concerns">{hazard.who}</Pair>
         <Pair term="When">{hazard.tasks.join("; ")}</Pair>
@@ -174,6 +186,7 @@ export function HazardPage({ id }: { readonly id: string }) {
 }
 
 export function BeliefPage({ id }: { readonly id: string }) {
+  const said = useSaid();
   const belief = BELIEFS.find((one) => one.id === id)!;
   return (
     <>
@@ -181,9 +194,9 @@ export function BeliefPage({ id }: { readonly id: string }) {
         {VERDICT_WORDS[belief.verdict]}
       </p>
       <h2 className={styles.name}>“{belief.said}”</h2>
-      <p className={styles.say}>{belief.checked}</p>
+      <p className={styles.say}>{said(belief.checked)}</p>
       <p className={styles.both}>
-        <b>What the app does:</b> {belief.rule}
+        <b>What the app does:</b> {said(belief.rule)}
       </p>
       <p>
         See{" "}

@@ -2,7 +2,7 @@ import { systemOf } from "@/core/bin/system";
 import { calculatorNamed } from "@/core/calculators/registry";
 import { HERD_KG_PER_M2 } from "@/core/matter/figures";
 import type { UnitSystem } from "@/core/quantity/format";
-import { DEFAULT_UNIT, formatLength, formatStocking } from "@/core/quantity/format";
+import { DEFAULT_UNIT, formatCount, formatLength, formatStocking } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
 import { sayUnreadable } from "@/core/quantity/words";
 import { MOST_KG_PER_M2 } from "@/core/stocking/delivery";
@@ -125,7 +125,7 @@ export function readAlike(
     for (const issue of sum.problem.issues)
       faults[issue.path === "meanWormG" ? "meanG" : issue.path] = issue.message;
   if (each && each.massKg > MOST_KG_PER_M2 * each.areaM2)
-    faults.wormsPerM2 = `That is ${formatStocking(each.massKg / each.areaM2, units)}; the most that lives is about ${Math.floor((MOST_KG_PER_M2 * 1000) / numberIn(typed.meanG))} worms of this size.`;
+    faults.wormsPerM2 = `That is ${formatStocking(each.massKg / each.areaM2, units)}; the most that lives is about ${formatCount((MOST_KG_PER_M2 * 1000) / numberIn(typed.meanG))} worms of this size.`;
   const names = Array.from(
     { length: faults.count === undefined ? count : 0 },
     (_, at) => `${typed.name.trim()} ${String(at + 1).padStart(2, "0")}`,

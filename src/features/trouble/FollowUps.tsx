@@ -45,7 +45,7 @@ function Open({
   readonly trouble: OpenTrouble;
   readonly log: readonly Entry[];
 }) {
-  const { today, author, keep } = useSession();
+  const { today, units, author, keep } = useSession();
   const { guarded, isBusy } = useGuarded();
   const [helped, setHelped] = useState("");
   const { entryId: id, signs, causes, since, lookOn } = trouble;
@@ -71,8 +71,9 @@ function Open({
   return (
     <li data-due={lookOn <= today}>
       <p>
-        <b>{signs.map(signName).join(", ")}</b>, since {dayAndMonth(since, today)}; held to be{" "}
-        {nameOf(causes[0]!)}. {lookOn <= today ? "How is it now?" : `Look again ${spokenDay(lookOn, today)}.`}
+        <b>{signs.map((id) => signName(id, units)).join(", ")}</b>, since {dayAndMonth(since, today)}; held to
+        be {nameOf(causes[0]!)}.{" "}
+        {lookOn <= today ? "How is it now?" : `Look again ${spokenDay(lookOn, today)}.`}
       </p>
       {before && (
         <p className={styles.quiet}>

@@ -1,5 +1,7 @@
 "use client";
 import { CAUSES, SIGNS, weightOf } from "@/core/trouble/knowledge";
+import { inUnits } from "@/core/words/inUnits";
+import { useSession } from "@/session/session";
 import { SignMark } from "@/ui/marks/SignMark";
 import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
@@ -39,6 +41,7 @@ export function SignPicker({
   readonly absent: readonly string[];
   readonly onChange: (next: { readonly seen: readonly string[]; readonly absent: readonly string[] }) => void;
 }) {
+  const { units } = useSession();
   const [asked, setAsked] = useState("");
   const [open, setOpen] = useState<readonly string[]>([]);
   const words = asked.trim().toLowerCase().split(/\s+/).filter(Boolean).map(stem);
@@ -68,10 +71,15 @@ export function SignPicker({
             <fieldset key={sense} className={styles.sense}>
               <legend>{title}</legend>
               {shown.map(({ id, name, description, severity }) => (
-                <label key={id} className={styles.sign} data-severity={severity} title={description}>
+                <label
+                  key={id}
+                  className={styles.sign}
+                  data-severity={severity}
+                  title={inUnits(description, units)}
+                >
                   <input type="checkbox" checked={seen.includes(id)} onChange={() => toggle(id)} />
                   <SignMark sign={id} />
-                  <span>{name}</span>
+                  <span>{inUnits(name, units)}</span>
                 </label>
               ))}
               {shown.length < all.length && (

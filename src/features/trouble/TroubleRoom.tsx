@@ -11,6 +11,7 @@ import { causeOf, signOf } from "@/core/trouble/knowledge";
 import { heardOver, knownOf } from "@/core/trouble/known";
 import { readingsOf, signsIn } from "@/core/trouble/readings";
 import { sayEvidence, signName } from "@/core/trouble/words";
+import { inUnits } from "@/core/words/inUnits";
 import { newId, ofBin } from "@/session/author";
 import { useDraft } from "@/session/draft";
 import { useErrands } from "@/session/errand";
@@ -71,7 +72,7 @@ interface TroubleTyped {
 }
 
 function Bench({ one }: { readonly one: BinToday }) {
-  const { db, today, author, keep } = useSession();
+  const { db, today, units, author, keep } = useSession();
   const { choose } = useErrands();
   const { bin, state, expectation } = one;
   useEffect(() => choose(bin.id), [bin.id, choose]);
@@ -159,7 +160,7 @@ function Bench({ one }: { readonly one: BinToday }) {
               {isUrgent && <p className={styles.urgent}>First aid now, before all else:</p>}
               <ol className={styles.aid} data-urgent={isUrgent}>
                 {found.firstAid.map((step) => (
-                  <li key={step}>{step}</li>
+                  <li key={step}>{inUnits(step, units)}</li>
                 ))}
               </ol>
               <ol className={styles.causes}>
@@ -180,7 +181,7 @@ function Bench({ one }: { readonly one: BinToday }) {
                   <h3 id="beside">And a second trouble beside it</h3>
                   <p className={styles.quiet}>
                     What points there rather than to “{causeOf(first.causeId).name}”:{" "}
-                    {second.signs.map(signName).join(", ")}.
+                    {second.signs.map((id) => signName(id, units)).join(", ")}.
                   </p>
                   <ol className={styles.causes}>
                     <Cause cause={second.cause} known={known} absent={absent} isFirst />
@@ -194,7 +195,7 @@ function Bench({ one }: { readonly one: BinToday }) {
               )}
               {look !== undefined && (
                 <p className={styles.further}>
-                  One look would tell the first two apart: <b>{signName(look)}</b>?{" "}
+                  One look would tell the first two apart: <b>{signName(look, units)}</b>?{" "}
                   <Button onClick={() => set({ signs: [...signs, look] })}>it is so</Button>
                   <Button onClick={() => set({ absent: [...absent, look] })}>it is not</Button>
                 </p>
@@ -254,15 +255,16 @@ function Cause({
       {con && <p className={styles.quiet}>Against it: {con}.</p>}
       <details open={isFirst}>
         <summary>What to do about it</summary>
-        <p className={styles.quiet}>{page.mechanism}</p>
+        <p className={styles.quiet}>{inUnits(page.mechanism, units)}</p>
         <ol>
           {page.cure.map((step) => (
-            <li key={step}>{step}</li>
+            <li key={step}>{inUnits(step, units)}</li>
           ))}
         </ol>
-        {page.doNot.length > 0 && <p className={styles.not}>{page.doNot.join(". ")}.</p>}
+        {page.doNot.length > 0 && <p className={styles.not}>{inUnits(page.doNot.join(". "), units)}.</p>}
         <p className={styles.quiet}>
-          {page.safety} <Link href={`/guide?page=cause/${cause.causeId}`}>More in the Guide</Link>
+          {inUnits(page.safety, units)}{" "}
+          <Link href={`/guide?page=cause/${cause.causeId}`}>More in the Guide</Link>
         </p>
       </details>
     </li>
