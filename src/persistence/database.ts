@@ -140,9 +140,12 @@ export class CellarDatabase extends WithTables {
   declare readonly device: Table<DeviceFact, string>;
   readonly formats: Formats;
 
-  /** `formats` is another than the app's own only where a test plays a later version of it. */
-  constructor(name: string, formats: Formats = CURRENT) {
-    super(name, { chromeTransactionDurability: "strict" });
+  /**
+   * `formats` is another than the app's own only where a test plays a later version of it. Who writes nothing but what may be thrown
+   * away need not wait for the disk.
+   */
+  constructor(name: string, formats: Formats = CURRENT, durability: "strict" | "relaxed" = "strict") {
+    super(name, { chromeTransactionDurability: durability });
     this.formats = formats;
     formats.stores.forEach((stores, at) => {
       const version = this.version(at + 1).stores(stores);
@@ -151,6 +154,9 @@ export class CellarDatabase extends WithTables {
     });
   }
 }
+
+/** A cellar as opened by who reads it and keeps only what may be thrown away. */
+export const readingCellar = (name: string): CellarDatabase => new CellarDatabase(name, CURRENT, "relaxed");
 
 export const OWN_CELLAR = "brown-cellar";
 export const DEMO_CELLARS = ["brown-cellar-demo", "brown-cellar-demo-2"] as const;

@@ -65,8 +65,9 @@ export function followSubjects(followed: Followed, hear: SubjectsHeard): () => v
 
 /** Who is asked: the bins that tell the others of the hand; all that are missing; those to whom that was news. */
 type Turn = "witnesses" | "all" | "again";
-/** Forecasts are drawn singly for so many bins, and so many at a time for more: each drawing of a hundred costs. */
+/** Forecasts are drawn singly for so many bins, and so many or a fifth at a time for more: the workers rest while a hundred are drawn. */
 const DRAWN_AT_ONCE = 10;
+const OF_MANY = 1 / 5;
 
 class Follower {
   private readonly forecasts = new Map<string, Expectation>();
@@ -158,6 +159,7 @@ class Follower {
     const next = now.length < missing.length ? "all" : "again";
     const before = this.answered;
     const of = before + missing.length;
+    const atOnce = Math.max(DRAWN_AT_ONCE, Math.ceil(OF_MANY * missing.length));
     let left = now.length;
     this.hear.work({ done: before, of }, false);
     this.stopAsking = askForecasts(db, now, ({ binId, fingerprint }, expectation) => {
@@ -170,7 +172,7 @@ class Follower {
       if (left === 0) void this.allAnswered(turn === "again" ? undefined : next).catch(this.hear.failed);
       else {
         this.hear.work({ done: this.answered, of }, true);
-        if (missing.length <= DRAWN_AT_ONCE || this.answered % DRAWN_AT_ONCE === 0)
+        if (missing.length <= DRAWN_AT_ONCE || this.answered % atOnce === 0)
           this.show().catch(this.hear.failed);
       }
     });

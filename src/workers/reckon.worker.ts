@@ -18,8 +18,8 @@ import type { SeasonBack } from "@/core/round/yearBack";
 import { yearBack } from "@/core/round/yearBack";
 import { setupAfter } from "@/core/bin/setupAfter";
 import { effectiveEntries } from "@/core/log/effective";
-import type { Digest } from "@/persistence/database";
-import { CellarDatabase } from "@/persistence/database";
+import type { CellarDatabase, Digest } from "@/persistence/database";
+import { readingCellar } from "@/persistence/database";
 import { readLog } from "@/persistence/read";
 import type { LocalDate } from "@/vocabulary/fields";
 import type { Booked } from "./books";
@@ -30,7 +30,7 @@ import { BOOKS_OF_NOW, booksFingerprint, booksUnder } from "./fingerprint";
 const booked = new Map<string, { readonly by: string; readonly known: Promise<Booked> }>();
 const logs = new Map<string, { readonly by: string; readonly rows: Promise<readonly Entry[]> }>();
 let db: CellarDatabase | undefined;
-const opens = (database: string): CellarDatabase => (db ??= new CellarDatabase(database));
+const opens = (database: string): CellarDatabase => (db ??= readingCellar(database));
 
 /** What each log is by its tally: another one, and what was made of it is made anew. */
 async function talliesOf(store: CellarDatabase, ids: readonly string[]): Promise<readonly string[]> {

@@ -15,7 +15,7 @@ import type { TwinDay } from "@/core/twin/learning/readDay";
 import { readDay } from "@/core/twin/learning/readDay";
 import type { BinState } from "@/core/bin/state";
 import type { CellarDatabase } from "@/persistence/database";
-import { CellarDatabase as Cellar } from "@/persistence/database";
+import { readingCellar } from "@/persistence/database";
 import { forgetLog, readLog } from "@/persistence/read";
 import { localDate } from "@/vocabulary/fields";
 import { readFolded } from "./readFolded";
@@ -32,7 +32,7 @@ const MOST_IN_HAND = 3;
 function cellar(name: string): CellarDatabase {
   const known = open.get(name);
   if (known) return known;
-  const fresh = new Cellar(name);
+  const fresh = readingCellar(name);
   open.set(name, fresh);
   return fresh;
 }
@@ -139,9 +139,9 @@ async function brought(errand: Errand, subject: TwinSubject): Promise<TwinNow | 
     if (inHand.size <= MOST_IN_HAND) break;
     inHand.delete(key);
   }
-  // Kept for the next start; that it may fail (a full disk) harms nothing.
+  // Kept for the next start while one goes on; that it may fail (a full disk) harms nothing.
   const made = isWhole ? { script: now.script, of: scriptRestsOn(subject) } : {};
-  await db.standings
+  void db.standings
     .put({ subjectId: subject.binId, snapshots: now.snapshots, ...made })
     .catch(() => undefined);
   return now;
