@@ -237,6 +237,7 @@ test("who knows the hand best is asked first, so that nobody is asked twice", as
   expect([asked(), work.at(-1)]).toEqual([["dill"], { done: 0, of: 3 }]);
   question("dill").answer(forecastOf(12, { offset: 0.06, spread: 0.01, squeezes: 12 }));
   await eventually(() => asked().length === 2);
+  expect(work.every((one) => one === undefined || one.of === 3)).toBe(true);
   expect(mockAsked.map(({ binId, fist }) => [binId, fist!.offset > 0])).toEqual([["ash", true], ["bay", true]]); // prettier-ignore
   expect(work.at(-1)).toEqual({ done: 1, of: 3 });
   ["ash", "bay"].forEach((id) => question(id).answer(forecastOf(14)));

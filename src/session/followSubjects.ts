@@ -79,8 +79,9 @@ class Follower {
   private stopAsking: (() => void) | undefined;
   private drawings = 0;
   private newest = 0;
-  /** Over all turns. */
-  private answered = 0;
+  /** Bins asked about, and those that have answered: a witness asked once more is no bin more. */
+  private readonly wanted = new Set<string>();
+  private readonly answered = new Set<string>();
 
   constructor(
     private readonly of: Followed,
@@ -157,23 +158,25 @@ class Follower {
     if (missing.length === 0) return this.hear.work(undefined, turn !== "witnesses");
     const now = turn === "witnesses" ? firstAsked(missing, this.squeezes()) : missing;
     const next = now.length < missing.length ? "all" : "again";
-    const before = this.answered;
-    const of = before + missing.length;
+    if (turn === "again") for (const told of [this.wanted, this.answered]) told.clear();
+    for (const { binId } of missing) this.wanted.add(binId);
+    const work = () => ({ done: this.answered.size, of: this.wanted.size });
     const atOnce = Math.max(DRAWN_AT_ONCE, Math.ceil(OF_MANY * missing.length));
     let left = now.length;
-    this.hear.work({ done: before, of }, false);
+    let answers = 0;
+    this.hear.work(work(), false);
     this.stopAsking = askForecasts(db, now, ({ binId, fingerprint }, expectation) => {
       left -= 1;
-      this.answered += 1;
+      answers += 1;
+      this.answered.add(binId);
       if (expectation) {
         this.forecasts.set(binId, expectation);
         this.kept.set(binId, { subjectId: binId, fingerprint, expectation });
       }
       if (left === 0) void this.allAnswered(turn === "again" ? undefined : next).catch(this.hear.failed);
       else {
-        this.hear.work({ done: this.answered, of }, true);
-        if (missing.length <= DRAWN_AT_ONCE || this.answered % atOnce === 0)
-          this.show().catch(this.hear.failed);
+        this.hear.work(work(), true);
+        if (missing.length <= DRAWN_AT_ONCE || answers % atOnce === 0) this.show().catch(this.hear.failed);
       }
     });
   }
