@@ -22,8 +22,8 @@ import type { CellarDatabase, Digest } from "@/persistence/database";
 import { readingCellar } from "@/persistence/database";
 import { readLog } from "@/persistence/read";
 import type { LocalDate } from "@/vocabulary/fields";
-import type { Booked } from "./books";
-import { grown, packed, unpacked } from "./books";
+import type { Booked, Packed } from "./books";
+import { asText, grown, ofText, packed, unpacked } from "./books";
 import { BOOKS_OF_NOW, booksFingerprint, booksUnder } from "./fingerprint";
 
 /** What was opened and read so far, by subject, and of which state of its log. */
@@ -53,32 +53,54 @@ async function bookedOf(database: string, ids: readonly string[]): Promise<reado
   const by = await talliesOf(store, own);
   const stale = own.filter((id, nth) => booked.get(id)?.by !== by[nth]);
   const kept = await store.digests.bulkGet(stale.map(booksUnder));
-  const fresh: Digest[] = [];
+  const fresh: { readonly id: string; readonly is: string; readonly made: Packed }[] = [];
   stale.forEach((id, nth) => {
     const is = by[own.indexOf(id)]!;
     const digest = kept[nth];
-    const before = digest?.fingerprint.startsWith(BOOKS_OF_NOW) === true ? digest.result : undefined;
-    const text = async () => {
-      if (digest?.fingerprint === is && typeof digest.result === "string") return digest.result;
-      const result = await made(store, id, is, before);
-      fresh.push({ subjectId: booksUnder(id), fingerprint: is, result, brokenRows: 0 });
-      return result;
+    const known = async () => {
+      const before = digest?.fingerprint.startsWith(BOOKS_OF_NOW) ? textIn(digest) : undefined;
+      if (before && digest?.fingerprint === is) return before;
+      const made = await madeOf(store, id, is, before);
+      fresh.push({ id, is, made });
+      return made;
     };
-    booked.set(id, { by: is, known: text().then(unpacked) });
+    booked.set(id, { by: is, known: known().then(unpacked) });
   });
   const all = await Promise.all(ids.map((id) => booked.get(id)!.known));
-  // In one go: each strict saving waits for the disk. A store that takes no more loses time the next time, and nothing else.
-  if (fresh.length > 0) void store.digests.bulkPut(fresh).catch(() => undefined);
+  // Whoever asked has the answer first: to write books takes as long as to read them.
+  if (fresh.length > 0) setTimeout(() => keep(store, fresh));
   return all;
 }
-async function made(store: CellarDatabase, id: string, by: string, before: unknown): Promise<string> {
+const textIn = ({ result }: Digest): Packed | undefined =>
+  typeof result === "string" ? ofText(result) : undefined;
+
+/** In one go. A store that takes no more loses time the next time, and nothing else. */
+function keep(
+  store: CellarDatabase,
+  fresh: readonly { readonly id: string; readonly is: string; readonly made: Packed }[],
+): void {
+  const digests = fresh.map(({ id, is, made }): Digest => ({
+    subjectId: booksUnder(id),
+    fingerprint: is,
+    result: asText(made),
+    brokenRows: 0,
+  }));
+  void store.digests.bulkPut(digests).catch(() => undefined);
+}
+
+/** What was kept, grown by what was written since where that is all there is to it, else made of the whole log. */
+async function madeOf(
+  store: CellarDatabase,
+  id: string,
+  by: string,
+  before: Packed | undefined,
+): Promise<Packed> {
   const rowCount = (await store.tallies.get(id))?.rowCount ?? 0;
   const longer =
-    typeof before === "string"
-      ? await grown(before, rowCount, async (day) => (await readLog(store, id, day)).rows).catch(
-          () => undefined,
-        )
-      : undefined;
+    before &&
+    (await grown(before, rowCount, async (day) => (await readLog(store, id, day)).rows).catch(
+      () => undefined,
+    ));
   return longer ?? packed(await logOf(store, id, by), rowCount);
 }
 const booksFor = async (database: string, ids: readonly string[]): Promise<readonly Books[]> =>
