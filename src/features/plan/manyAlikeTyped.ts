@@ -75,6 +75,11 @@ export function usuallyAlike(system: System, units: UnitSystem) {
   };
 }
 
+/** Rounded down as it is said, so that what is said can be typed. */
+function atMost(count: number): number {
+  const size = 10 ** Math.max(0, Math.floor(Math.log10(count)) - 1);
+  return Math.floor(count / size) * size;
+}
 const numberIn = (text: string): number => Number(text.trim().replace(",", "."));
 
 /** What is typed, as far as it can be read: what is drawn and summed beside the fields. Never throws. */
@@ -125,7 +130,7 @@ export function readAlike(
     for (const issue of sum.problem.issues)
       faults[issue.path === "meanWormG" ? "meanG" : issue.path] = issue.message;
   if (each && each.massKg > MOST_KG_PER_M2 * each.areaM2)
-    faults.wormsPerM2 = `That is ${formatStocking(each.massKg / each.areaM2, units)}; the most that lives is about ${formatCount((MOST_KG_PER_M2 * 1000) / numberIn(typed.meanG))} worms of this size.`;
+    faults.wormsPerM2 = `That is ${formatStocking(each.massKg / each.areaM2, units)}; the most that lives is about ${formatCount(atMost((MOST_KG_PER_M2 * 1000) / numberIn(typed.meanG)))} worms of this size.`;
   const names = Array.from(
     { length: faults.count === undefined ? count : 0 },
     (_, at) => `${typed.name.trim()} ${String(at + 1).padStart(2, "0")}`,
