@@ -30,8 +30,15 @@ export function packed(rows: readonly Entry[], rowCount: number, fold?: BookedFo
   };
 }
 export const asText = (kept: Packed): string => JSON.stringify(kept);
-/** @throws SyntaxError where the text is none that `asText` made. */
-export const ofText = (text: string): Packed => JSON.parse(text) as Packed;
+/** What was kept; undefined where it is no text that `asText` made. Never throws. */
+export function ofText(text: unknown): Packed | undefined {
+  if (typeof text !== "string") return undefined;
+  try {
+    return JSON.parse(text) as Packed;
+  } catch {
+    return undefined;
+  }
+}
 
 export const unpacked = ({ fold, lines }: Packed): Booked => ({
   books: opened(fold?.books ?? NOTHING),

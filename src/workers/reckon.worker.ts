@@ -58,7 +58,7 @@ async function bookedOf(database: string, ids: readonly string[]): Promise<reado
     const is = by[own.indexOf(id)]!;
     const digest = kept[nth];
     const known = async () => {
-      const before = digest?.fingerprint.startsWith(BOOKS_OF_NOW) ? textIn(digest) : undefined;
+      const before = digest?.fingerprint.startsWith(BOOKS_OF_NOW) ? ofText(digest.result) : undefined;
       if (before && digest?.fingerprint === is) return before;
       const made = await madeOf(store, id, is, before);
       fresh.push({ id, is, made });
@@ -71,9 +71,6 @@ async function bookedOf(database: string, ids: readonly string[]): Promise<reado
   if (fresh.length > 0) setTimeout(() => keep(store, fresh));
   return all;
 }
-const textIn = ({ result }: Digest): Packed | undefined =>
-  typeof result === "string" ? ofText(result) : undefined;
-
 /** In one go. A store that takes no more loses time the next time, and nothing else. */
 function keep(
   store: CellarDatabase,

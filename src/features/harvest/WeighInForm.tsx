@@ -111,7 +111,9 @@ export function WeighInForm({
     : faults.whole;
   const save = kept(async (facts) => {
     // What was typed is a draft until it is kept: gone, and another tab has kept it.
-    if (!(await db.drafts.get(draftKey))) return setKeptElsewhere(true);
+    const isKept = (await db.drafts.get(draftKey)) === undefined;
+    setKeptElsewhere(isKept);
+    if (isKept) return;
     // Put to a lot that is there, it stands in that log too: struck out in one, it goes from both.
     const joins = read.castingsKg > 0 && lots.some(({ lot }) => lot.id === typed.lot);
     const actId = joins ? newId() : undefined;
