@@ -54,6 +54,7 @@ export const hasAmount = (of: ManyDeed): boolean => !["loosen", "cover", "comeBa
 export type ManyProblem =
   | { readonly code: "many/gone" }
   | { readonly code: "many/not-yet" }
+  | { readonly code: "many/receiver-not-yet" }
   | { readonly code: "many/out-of-use" }
   | { readonly code: "many/no-drain" }
   | { readonly code: "many/no-worms" }

@@ -37,6 +37,8 @@ export function sayManyProblem(problem: ManyProblem, units: UnitSystem): string 
       return "is no longer there";
     case "many/not-yet":
       return "did not exist on that day";
+    case "many/receiver-not-yet":
+      return "would give to a bin that did not exist on that day";
     case "many/out-of-use":
       return "is out of use or waits for bedding";
     case "many/no-drain":

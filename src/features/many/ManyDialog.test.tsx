@@ -105,6 +105,8 @@ test("half-ripe stuff of three tubs goes into one of them: one act over all logs
   const rows = await written();
   expect(rows.map(({ kind, subject }) => `${subject.id} ${kind}`).toSorted()).toEqual(["b1 removed", "b2 removed", "b3 received", "b3 received"]); // prettier-ignore
   expect(new Set(rows.map(({ actId }) => actId)).size).toBe(1);
+  // In one log each has its own turn.
+  expect(new Set(rows.map(({ subject, seq }) => `${subject.id} ${seq}`)).size).toBe(4);
   await keeper.click(press("take it back"));
   await waitFor(async () =>
     expect((await db.entries.toArray()).filter(({ deleted }) => deleted)).toHaveLength(4),

@@ -8,7 +8,7 @@ import { DEFAULT_UNIT, formatMass, formatVolume } from "@/core/quantity/format";
 import { planRound } from "@/core/round/round";
 import { PREPARATION_WORDS } from "@/core/words/entry";
 import { COVER_WORDS } from "@/core/words/setup";
-import { newId, ofBin } from "@/session/author";
+import { actRows, newId } from "@/session/author";
 import { useDraft } from "@/session/draft";
 import { useSession } from "@/session/session";
 import { Choice } from "@/ui/choice/Choice";
@@ -87,22 +87,20 @@ export function ManyDialog({
     readAs(fault === undefined ? read.day : undefined, { ...read.faults, whole: fault }),
   );
   const save = kept(async (day) => {
-    const act = { actId: newId() };
     const note = typed.note.trim() ? { note: typed.note.trim() } : {};
-    const rows = await Promise.all(
-      done.flatMap(({ binId, facts, elsewhere = [] }) => [
-        author.entries(
-          ofBin(binId),
-          day,
-          facts!.map((fact) => ({ ...fact, ...act, ...note })),
-        ),
-        ...elsewhere.map((line) =>
-          author.entries(ofBin(line.binId), day, [{ ...line.fact, ...act, ...note }]),
-        ),
-      ]),
+    const lines = done.flatMap(({ binId, facts = [], elsewhere = [] }) => [
+      ...facts.map((fact) => ({ binId, fact })),
+      ...elsewhere,
+    ]);
+    const rows = await actRows(
+      author,
+      day,
+      lines.map(({ binId, fact }) => ({ binId, fact: { ...fact, ...note } })),
+      undefined,
+      newId(),
     );
     const what = done.length === 1 ? nameOf(done[0]!.binId) : `${done.length} bins`;
-    const saved = await keep(`${what}: ${MANY_WORDS[typed.of].done}`, rows.flat());
+    const saved = await keep(`${what}: ${MANY_WORDS[typed.of].done}`, rows);
     if (!saved.ok) return;
     const forgotten = draft.clear();
     onClose();

@@ -41,3 +41,17 @@ test("temperatures of several bins are typed one beside the other, in the keeper
   ]);
   expect(read({ b1: "18" }).faults).toEqual({});
 });
+
+test("nothing goes into a bin on a day on which it did not exist yet", () => {
+  const young = bins.map((one) =>
+    one.bin.id === "b3" ? { ...one, bin: { ...one.bin, firstDay: addDays(TODAY, -5) } } : one,
+  );
+  const codes = (day: number) =>
+    readMany(
+      { ...emptyMany(TODAY, ["b1", "b2"], "takeOut"), day: addDays(TODAY, day), to: "bin", toBinId: "b3", sharing: "each", amount: "200 g" },
+      young,
+      { today: TODAY, units: "metric", containers: [] },
+    ).lines.map(({ problem, elsewhere }) => problem?.code ?? elsewhere?.map(({ binId }) => binId)); // prettier-ignore
+  expect(codes(-10)).toEqual(["many/receiver-not-yet", "many/receiver-not-yet"]);
+  expect(codes(-2)).toEqual([["b3"], ["b3"]]);
+});

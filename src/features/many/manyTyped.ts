@@ -146,6 +146,8 @@ export function readMany(
     if (typed.of === "takeOut") {
       const lines = takenOutLines(taken, one, amount, bins, day.success ? day.data : today);
       if (!lines.ok) return { binId, amount: said, problem: lines.problem };
+      const late = lines.value.some((line) => day.success && day.data < (bins.find(({ bin }) => bin.id === line.binId)?.bin.firstDay ?? day.data)); // prettier-ignore
+      if (late) return { binId, amount: said, problem: { code: "many/receiver-not-yet" } };
       const [own, elsewhere] = [true, false].map((isOwn) => lines.value.filter((line) => (line.binId === binId) === isOwn)); // prettier-ignore
       return { binId, amount: said, facts: own!.map(({ fact }) => fact), elsewhere: elsewhere! };
     }
