@@ -10,7 +10,7 @@ import { practiceOf } from "../practice/practice";
 import { simpleExpectation } from "../expectation/simpleEngine";
 import type { BinToday } from "./round";
 import { planRound } from "./round";
-import { sayStanding, sayTask } from "./words";
+import { sayLength, sayStanding, sayTask } from "./words";
 
 const TODAY = addDays(START, 70);
 
@@ -96,4 +96,8 @@ test("the profile fits its vessel, and holds as many pockets as places with food
       (pocket) => pocket.place,
     ),
   ).toEqual([1]);
+});
+
+test("a long round is said in hours", () => {
+  expect([23, 180, 181, 23_000].map(sayLength)).toEqual(["about 23 minutes", "about 180 minutes", "about 3 hours", "about 383 hours"]); // prettier-ignore
 });

@@ -121,3 +121,9 @@ const LEVERS: Record<Surplus["levers"][number], string> = {
   room: "room made in the full ones",
   bin: "another bin",
 };
+
+/** Up to so many minutes they are said as such. */
+const LONG_MIN = 180;
+/** How long a round is, about: beyond three hours nobody counts minutes. */
+export const sayLength = (minutes: number): string =>
+  minutes <= LONG_MIN ? `about ${minutes} minutes` : `about ${Math.round(minutes / 60)} hours`;

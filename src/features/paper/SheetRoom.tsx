@@ -5,7 +5,7 @@ import { sayStep } from "@/core/decision/words";
 import { dueDay } from "@/core/round/due";
 import type { BinToday, Task } from "@/core/round/round";
 import { planRound } from "@/core/round/round";
-import { carryLines, sayTask, sayTools } from "@/core/round/words";
+import { carryLines, sayLength, sayTask, sayTools } from "@/core/round/words";
 import { useSession } from "@/session/session";
 import { Choice } from "@/ui/choice/Choice";
 import Button from "@mui/material/Button";
@@ -66,7 +66,7 @@ export function SheetRoom() {
           <p>
             {due.length === 0
               ? "Nothing is due today."
-              : `${due.length} ${due.length === 1 ? "bin" : "bins"}, about ${round.minutes} minutes. To carry: ${carried.join(", ")}.`}
+              : `${due.length} ${due.length === 1 ? "bin" : "bins"}, ${sayLength(round.minutes)}. To carry: ${carried.join(", ")}.`}
           </p>
           {byRoom.map(({ id, name, ones }) => (
             <section key={id}>

@@ -8,7 +8,7 @@ import type { BinToday, Carry, Task } from "@/core/round/round";
 import type { RoundLine } from "@/core/round/lines";
 import { roundLines } from "@/core/round/lines";
 import { planRound } from "@/core/round/round";
-import { carryLines, sayTask, sayTools } from "@/core/round/words";
+import { carryLines, sayLength, sayTask, sayTools } from "@/core/round/words";
 import { harvestNear } from "@/core/expectation/harvestNear";
 import { useErrands } from "@/session/errand";
 import { useSession, useTwinWork } from "@/session/session";
@@ -79,7 +79,7 @@ export function Slate() {
       <p className={styles.sum}>
         {round.tasks.length === 0
           ? `Nothing is due today.${round.nextDay ? ` Next: ${spokenDay(round.nextDay, today)}.` : ""}`
-          : `${round.tasks.length} ${round.tasks.length === 1 ? "bin" : "bins"}, about ${round.minutes} minutes`}
+          : `${round.tasks.length} ${round.tasks.length === 1 ? "bin" : "bins"}, ${sayLength(round.minutes)}`}
       </p>
       {sections.slice(0, -1).map(({ roomId, room, lines }) => (
         <section key={roomId}>
