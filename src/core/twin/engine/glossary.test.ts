@@ -15,6 +15,6 @@ test("an empty bin has the air's warmth and multipliers of one; all pools are no
   const empty = emptyMember(13.5);
   const set = Object.entries(AT).filter(([, at]) => empty[at] !== 0);
   expect(Object.fromEntries(set.map(([name, at]) => [name, empty[at]]))).toEqual({
-    KP: 1, WB: 3, DB: 60, WI: 0.3, T: 13.5, kI: 1, kE: 1, kD: 1, kO: 1, kP: 1, kH: 1,
+    KP: 1, WB: 3, DB: 60, WI: 0.3, T: 13.5, TD: 13.5, kI: 1, kE: 1, kD: 1, kO: 1, kP: 1, kH: 1,
   }); // prettier-ignore
 });

@@ -11,7 +11,7 @@ import {
   MARKER_SIZE,
   MOST_HERDS,
 } from "./state";
-import { appetiteFactor, largerEats, wormsAt, wormsIn } from "./step";
+import { appetiteFactor, drawnBack, largerEats, wormsAt, wormsIn } from "./step";
 
 /** How the compartments of a bin lie: trays breathe through their own gaps, a column through its open faces. */
 export type Arrangement = "single" | "trays" | "column" | "line";
@@ -71,8 +71,10 @@ export function exchange(
       const both = draw[first]! + draw[first + 1]!;
       if (both <= 0) continue;
       const lean = (draw[first + 1]! - draw[first]!) / both;
-      const share = CROSSES[arrangement] * Math.abs(lean) * dt;
       const from = lean > 0 ? at : at + 1;
+      // From where it is deadly they do not stroll.
+      const flight = P.flees * drawnBack(line[from]![AT.T]!, species[herd]!) ** 2;
+      const share = (CROSSES[arrangement] + flight) * Math.abs(lean) * dt;
       const to = lean > 0 ? at + 1 : at;
       const offset = herdOffset(herd);
       for (let field = 0; field < fields; field += 1) {
@@ -176,7 +178,7 @@ export function moveMatter(from: Float64Array, to: Float64Array, share: number, 
   mean(AT.BF, to[AT.BE]!, share * from[AT.BE]!);
   mean(AT.WI, to[AT.IN]!, share * from[AT.IN]!);
   for (const field of [AT.MI, AT.AN, AT.LO]) mean(field, dryOf(to), share * dryOf(from));
-  mean(AT.T, heatHeld(to), share * heatHeld(from));
+  for (const field of [AT.T, AT.TD]) mean(field, heatHeld(to), share * heatHeld(from));
   for (const field of MATTER) shift(from, to, field, share);
   for (let herd = 0; herd < herdsIn(from); herd += 1) {
     const offset = herdOffset(herd);

@@ -51,11 +51,17 @@ test.each([
   ["one mass", TOTE],
   ["a line", LINE],
 ] as const)("in %s two herds of one species are one herd, whatever is done", (_, bin) => {
-  for (const seed of [1, 2, 3, 4]) {
+  for (const [seed, meanC] of [
+    [1, 20],
+    [2, 20],
+    // In heat and in cold both draw back below, and flee from part to part, as one.
+    [3, 30],
+    [4, 3],
+  ] as const) {
     const chance = seeded(`two herds/${seed}`);
     const share = 0.1 + 0.8 * chance();
-    const one = bedded(bin);
-    const two = bedded({ ...bin, furtherIds: ["fetida"] });
+    const one = bedded(bin, meanC);
+    const two = bedded({ ...bin, furtherIds: ["fetida"] }, meanC);
     for (const walk of [one, two]) walk.apply({ kind: "worms", g: 500, cocoons: 120 });
     for (const s of two.ensemble.lines[0]!)
       for (let field = AT.Q1; field <= AT.BA; field += 1) {

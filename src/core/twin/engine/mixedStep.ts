@@ -1,12 +1,13 @@
 import type { TwinSpecies } from "./library";
 import { AT, HERD_SIZE, herdOffset, MOST_HERDS, STRIDE } from "./state";
 import type { Surroundings } from "./step";
-import { coldPower, E, flow, grow, heatPower, largerEats, OF_HERD, OF_WARMTH, rot, TRACE, wormsBy, wormsPower, X } from "./step"; // prettier-ignore
+import { coldPower, E, flow, grow, heatPower, herdC, largerEats, OF_HERD, OF_WARMTH, rot, TRACE, wormsBy, wormsPower, X } from "./step"; // prettier-ignore
 
 const KEPT = [OF_HERD.pace, OF_HERD.eaters, OF_HERD.young, OF_HERD.growing, OF_HERD.adult] as const;
-/** By herd: its pace at this warmth and how its stages eat, in the order of `KEPT`; and the powers of e of its warmth. */
+/** By herd: its pace at this warmth and how its stages eat, in the order of `KEPT`; and the powers of e of its warmth, with where it lies, °C. */
 const own = new Float64Array(MOST_HERDS * KEPT.length);
-const warmth = new Float64Array(MOST_HERDS * 3);
+const HELD = 4;
+const warmth = new Float64Array(MOST_HERDS * HELD);
 
 /**
  * `step` where several species live together: they share food, water, air and room, and each eats, grows, breeds and dies
@@ -25,9 +26,8 @@ export function mixedStep(s: Float64Array, around: readonly Surroundings[], dt: 
   }
   rot(s, main, dt);
   KEPT.forEach((slot, nth) => (own[nth] = X[slot]!));
-  warmth[0] = E[OF_WARMTH.worms]!;
-  warmth[1] = E[OF_WARMTH.heat]!;
-  warmth[2] = E[OF_WARMTH.cold]!;
+  warmth.set([E[OF_WARMTH.worms]!, E[OF_WARMTH.heat]!, E[OF_WARMTH.cold]!, X[OF_HERD.liesC]!]);
+  for (let herd = 1; herd < around.length; herd += 1) drawBack(s, around[herd]!.species, herd);
   const taken = X[OF_HERD.taken]!;
   const hunger = hungerOf(0) + main.otherHunger;
   // Of all grown worms so many die as of the herds together.
@@ -37,9 +37,10 @@ export function mixedStep(s: Float64Array, around: readonly Surroundings[], dt: 
   for (let herd = 0; herd < around.length; herd += 1) {
     if (herd > 0) swap(s, herd);
     for (let nth = 0; nth < KEPT.length; nth += 1) X[KEPT[nth]!] = own[herd * KEPT.length + nth]!;
-    E[OF_WARMTH.worms] = warmth[3 * herd]!;
-    E[OF_WARMTH.heat] = warmth[3 * herd + 1]!;
-    E[OF_WARMTH.cold] = warmth[3 * herd + 2]!;
+    E[OF_WARMTH.worms] = warmth[HELD * herd]!;
+    E[OF_WARMTH.heat] = warmth[HELD * herd + 1]!;
+    E[OF_WARMTH.cold] = warmth[HELD * herd + 2]!;
+    X[OF_HERD.liesC] = warmth[HELD * herd + 3]!;
     X[OF_HERD.taken] = hunger > 0 ? (taken * hungerOf(herd)) / hunger : 0;
     const grown = s[AT.NA]!;
     s[AT.LS] = 0;
@@ -65,7 +66,15 @@ function meet(s: Float64Array, sp: TwinSpecies, herd: number): void {
   const adult = largerEats(na, ba, sp.adultG);
   const q10 = Math.exp(wormsPower(t, sp));
   own.set([wormsBy(q10, t, sp), by * young + bs * growing + ba * adult, young, growing, adult], herd * KEPT.length); // prettier-ignore
-  warmth.set([q10, Math.exp(heatPower(t, sp)), Math.exp(coldPower(t, sp))], 3 * herd);
+  warmth[HELD * herd] = q10;
+}
+
+/** Where a further herd lies on this day, and how it fares there: once the air of the day is known. */
+function drawBack(s: Float64Array, sp: TwinSpecies, herd: number): void {
+  const lies = herdC(s[AT.T]!, s[AT.TD]!, X[OF_HERD.moisture]!, s[AT.FELT]!, sp);
+  warmth[HELD * herd + 1] = Math.exp(heatPower(lies, sp));
+  warmth[HELD * herd + 2] = Math.exp(coldPower(lies, sp));
+  warmth[HELD * herd + 3] = lies;
 }
 
 /** A stage that has died out to the last trace is gone, as in the main herd. */

@@ -60,6 +60,9 @@ const TABLE = {
   coldRest: [0.3, "-", "0.2–0.5", "background mortality in the cold against 20 °C: cold worms age slowly; envelope 23", "L"],
   ripens: [0.1, "-", "0.05–0.2", "least share of the maturing rate, whatever a stage's mean mass: grown ones stay grown; envelope 21", "L"],
   heaviest: [0.6, "-", "0.3–2", "how much heavier than the mean of a thin stage those are that move up; envelope 22", "L"],
+  sinks: [0.06, "m²/d", "0.03–0.12", "warmth goes down through a moist bed of this depth squared in a day; diffusivity 0.012 m²/d, one slowest mode between open and closed below; envelope 28", "M"],
+  retreats: [1, "-", "0 or 1", "1: from what is too hot or too cold above worms draw back into the lower bed", "M"],
+  flees: [0.5, "1/d", "0.2–1", "share that leaves a part of a bin that is about to kill it for the next, on top of the usual crossing", "L"],
   fusion: [334, "J/g", "-", "heat of freezing, physics", "H"],
   freezeSpan: [1, "K", "0.5–2", "a bed freezes between 0 °C and this below", "M"],
   heat: [16, "kJ/g", "15–20", "heat of respiration, Haug 1993", "H"],
@@ -110,7 +113,7 @@ export const P = Object.fromEntries(
  */
 export const AS_SPECIFIED: Partial<Record<ParameterName, number>> = {
   airPlaces: 0, airDepth: 1, sO: 270, maint: 0.003, starveSave: 0.4, aB: 0.06, muCrowd: 0.006, ceff: 0.45, ripens: 0, heaviest: 0,
-  coldKill: 0.5, coldSlope: 1, coldRest: 1, bfW: 0, bfWorked: 0,
+  coldKill: 0.5, coldSlope: 1, coldRest: 1, bfW: 0, bfWorked: 0, retreats: 0, flees: 0,
 }; // prettier-ignore
 
 /** Runs something with other constants, to ask how much hangs on them; the table stands again afterwards. */

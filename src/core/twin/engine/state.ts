@@ -48,6 +48,7 @@ export function emptyMember(airC: number, furtherHerds = 0): Float64Array {
   state[AT.DB] = 60;
   state[AT.WI] = 0.3;
   state[AT.T] = airC;
+  state[AT.TD] = airC;
   for (const name of ["kI", "kE", "kD", "kO", "kP", "kH"] as const) state[AT[name]] = 1;
   return state;
 }

@@ -91,6 +91,17 @@ function nearFreezing(
   return t;
 }
 
+/** How much of a herd draws back from a warmth: none where it is well, all where it would stop eating. */
+export const drawnBack = (t: number, sp: TwinSpecies): number =>
+  t > sp.bestC ? clamp((t - sp.bestC) / (sp.zeroC - sp.bestC)) : clamp((sp.leastC + 3 - t) / 3);
+/**
+ * Warmth where a herd lies, °C: in its bed, or below it where that is less hot or less cold; not below where that stands in
+ * water (`m`: moisture) or the air is gone (`felt`).
+ */
+export function herdC(t: number, belowC: number, m: number, felt: number, sp: TwinSpecies): number {
+  if (t > sp.bestC ? belowC >= t : belowC <= t) return t;
+  return t + K.retreats * drawnBack(t, sp) * clamp((0.93 - m) / 0.05) * (1 - felt) * (belowC - t);
+}
 export const wormsPower = (t: number, sp: TwinSpecies): number => sp.lnQ * (Math.min(t, sp.bestC) - 20);
 export const heatPower = (t: number, sp: TwinSpecies): number => (sp.heatDeathC - t) / 0.8;
 export const coldPower = (t: number, sp: TwinSpecies): number => (t - sp.coldDeathC) / K.coldSlope;
@@ -137,10 +148,10 @@ const starving = (meanG: number, criticalG: number): number => 0.03 * clamp((1 -
  * is eaten (7.1 to 7.6), what lives (7.7 to 7.9), what flows (7.10 to 7.13). What one hands to the next lies here; the
  * place of each value is in its name.
  */
-export const X = new Float64Array(24);
+export const X = new Float64Array(25);
 const xM = 0, xRho = 1, xNh = 2, xSalt = 3, xPh = 4, xMicrobes = 5, xRate = 6, xWorms = 7, xTox = 8, xEps = 9, xDepth = 10, xDry = 11; // prettier-ignore
 const xFood = 12, xLive = 13, xResp = 14, xPotential = 15, xFoodResp = 16, xTaken = 17, xEaters = 18, xYoung = 19, xGrowing = 20; // prettier-ignore
-const xAdult = 21, xLossShare = 22, xFast = 23; // prettier-ignore
+const xAdult = 21, xLossShare = 22, xFast = 23, xHerdC = 24; // prettier-ignore
 /*
  * Powers of e, taken together as soon as what they rest on is known: from warmth, moisture and acidity; from the rates;
  * from the bite; from what kills; from the day's evaporation and cooling.
@@ -208,20 +219,22 @@ export function rot(s: Float64Array, around: Surroundings, dt: number): void {
   const pH = 7 + (0.8 * base) / (base + 0.3) - (3.2 * acid) / (acid + buffer) + (1.5 * amm) / (amm + 3);
 
   // 7.2 rate factors
+  // Air has places: food breathes in its own, bedding and castings in what food has not soaked.
+  const soaked = (K.soak * food) / (K.soak * food + BE + BR + cast + IN + 1e-9);
+  const felt = K.airPlaces > 0 ? AN * soaked : AN;
+  // So has warmth: the lower bed lags.
+  const TH = herdC(T, s[F.TD]!, m, felt, sp);
   E[eMicrobes] = LN_Q_MICROBES * (T - 20);
   E[eWorms] = wormsPower(T, sp);
   E[eSteam] = saturationPower(T);
-  E[eHeat] = heatPower(T, sp);
-  E[eCold] = coldPower(T, sp);
+  E[eHeat] = heatPower(TH, sp);
+  E[eCold] = coldPower(TH, sp);
   E[eDry] = (m - 0.4) / 0.03;
   E[eAmmonia] = Math.LN10 * (9.25 - pH - 0.03 * (T - 25));
   exponentials(E, 0, BY_WARMTH);
   const fTm = microbesAt(T, E[eMicrobes]);
   const g0 = fTm * microbesIn(m);
   const gm = g0 * (K.mi0 + (1 - K.mi0) * MI) * s[F.kD]!;
-  // Air has places: food breathes in its own, bedding and castings in what food has not soaked.
-  const soaked = (K.soak * food) / (K.soak * food + BE + BR + cast + IN + 1e-9);
-  const felt = K.airPlaces > 0 ? AN * soaked : AN;
   const o2f = 1 - K.o2mic * AN;
   const gO = gm * o2f;
   const o2r = 1 - K.o2mic * felt;
@@ -395,6 +408,7 @@ export function rot(s: Float64Array, around: Surroundings, dt: number): void {
   X[xAdult] = alA;
   X[xLossShare] = lossShare;
   X[xFast] = decFast;
+  X[xHerdC] = TH;
 }
 
 export function grow(s: Float64Array, around: Surroundings, dt: number): void {
@@ -506,7 +520,11 @@ export function grow(s: Float64Array, around: Surroundings, dt: number): void {
   E[eGrowing] = -(mu + rest * K.mu0S + 0.5 * cr + (NS > 0 ? starving(BS / NS, 0.06 * sp.adultG) : 0)) * dt;
   const lossA = (mu + rest * K.mu0A + 0.25 * cr + (NA > 0 ? starving(BA / NA, 0.3 * sp.adultG) : 0)) * dt;
   E[eAdult] = -lossA;
-  E[eCocoon] = -(0.5 * heat + 0.2 * cold + 0.5 * dry + 0.1 * an * an) * dt;
+  // Cocoons lie where they were laid, whither ever the worms went.
+  const isBack = X[xHerdC]! !== T;
+  const bedHeat = isBack ? 1.2 * rising(Math.exp(heatPower(T, sp))) : heat;
+  const bedCold = isBack ? K.coldKill * rising(Math.exp(coldPower(T, sp))) : cold;
+  E[eCocoon] = -(0.5 * bedHeat + 0.2 * bedCold + 0.5 * dry + 0.1 * an * an) * dt;
   exponentials(E, BY_BITE, BY_DEATH);
   const liveY = E[eYoung], liveS = E[eGrowing], liveA = E[eAdult], liveQ = E[eCocoon]; // prettier-ignore
   // Where no grown worm is none is lost, however hostile an empty bin may be.
@@ -592,7 +610,10 @@ export function flow(s: Float64Array, around: Surroundings, dt: number): void {
   const settled = Teq + (T - Teq) * E[eCools];
   const staysThawed = T > 0 && settled > 0;
   const staysFrozen = T <= -K.freezeSpan && settled <= -K.freezeSpan;
-  s[F.T] = staysThawed || staysFrozen ? settled : nearFreezing(T, Teq, UA * dt, capacity, W);
+  const warmed = staysThawed || staysFrozen ? settled : nearFreezing(T, Teq, UA * dt, capacity, W);
+  s[F.T] = warmed;
+  const sinks = (K.sinks * dt) / (depth * depth);
+  s[F.TD] = (s[F.TD]! + sinks * warmed) / (1 + sinks);
 
   // 7.12 air
   const load = food / A / K.loadHalf;
@@ -672,5 +693,5 @@ export function ageMarkers(s: Float64Array, used: number): void {
 }
 
 /** Where `grow` finds what it needs of the herd in the main fields. */
-export const OF_HERD = { pace: xWorms, taken: xTaken, eaters: xEaters, young: xYoung, growing: xGrowing, adult: xAdult } as const; // prettier-ignore
+export const OF_HERD = { pace: xWorms, taken: xTaken, eaters: xEaters, young: xYoung, growing: xGrowing, adult: xAdult, liesC: xHerdC, moisture: xM } as const; // prettier-ignore
 export const OF_WARMTH = { worms: eWorms, heat: eHeat, cold: eCold } as const;

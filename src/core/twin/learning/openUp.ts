@@ -266,6 +266,7 @@ const FOOD = [AT.R0, AT.R1, AT.R2, AT.C0, AT.C1, AT.C2];
 function setWarmth(line: readonly Float64Array[], s: Float64Array, toC: number, isHabit: boolean): void {
   const by = toC - s[AT.T]!;
   s[AT.T] = toC;
+  s[AT.TD]! += by;
   if (isHabit) for (const part of line) part[AT.AIR]! += by;
 }
 

@@ -212,12 +212,12 @@ function frost(): Envelope[] {
   const adults = walk.state[AT.NA]!;
   const cocoons = cocoonsOf(walk.state);
   for (let day = 0; day < 3; day += 1) {
-    walk.state[AT.T] = -5;
+    walk.state[AT.T] = walk.state[AT.TD] = -5;
     walk.sleep();
   }
   const grownLeft = walk.state[AT.NA]! / adults;
   const cocoonsLeft = cocoonsOf(walk.state) / cocoons;
-  walk.state[AT.T] = 18;
+  walk.state[AT.T] = walk.state[AT.TD] = 18;
   const { herdKg } = live(walk, 182, (day) => {
     if (day % 7 !== 0) return;
     if (moistureOf(walk.state) < 0.72) walk.apply({ kind: "water", g: 400 });
@@ -259,13 +259,48 @@ function heat(): Envelope[] {
   bed(through, 7000);
   worms(through, 450);
   for (let day = 0; day < 2; day += 1) {
-    through.state[AT.T] = 35;
+    through.state[AT.T] = through.state[AT.TD] = 35;
     through.sleep();
   }
   return [
     { no: "24", what: "eaten at 30 °C against 25 °C", from: 0, to: 0.9, obtained: hot.eaten / warm.eaten },
     { no: "24", what: "herd after ten days at 30 °C", from: 0.9, to: 1.2, obtained: hot.herd },
     { no: "24", what: "herd after two days at 35 °C through and through", from: 0, to: 0.5, obtained: kg(through) / 0.45 },
+  ]; // prettier-ignore
+}
+
+/** What truth asks beside its table: the deep bed is cooler below in a spell of heat, warmer in one of frost, and worms go there. */
+function deepAndShallow(): Envelope[] {
+  const spell = (meanC: number, spellC: number, days: number, heightM: number) => {
+    const bin: TwinBin = {
+      insulation: 1,
+      drainage: "free",
+      cover: "vented",
+      speciesId: "fetida",
+      sumpL: 0,
+      ...oneMass(0.6, heightM),
+    };
+    // Ten litres of moist bedding and castings for each centimetre of the bed.
+    const byK = Array.from({ length: days }, () => spellC - meanC);
+    const walk = startTwin({
+      bin,
+      place: { ...ROOM, meanC, ahead: { fromDay: 14, byK } },
+      startDayOfYear: 0,
+      maturity: 0.7,
+    });
+    bed(walk, 120_000 * heightM, 0.75, "leafmould");
+    castings(walk, 180_000 * heightM);
+    worms(walk, 1500);
+    live(walk, 14, () => undefined);
+    const grown = walk.state[AT.NA]!;
+    live(walk, days, () => undefined);
+    return walk.state[AT.NA]! / grown;
+  };
+  return [
+    { no: "28", what: "four days at 37 °C: grown worms left in a bed of 0.45 m", from: 0.7, to: 1, obtained: spell(22, 37, 4, 0.45) },
+    { no: "28", what: "in one of 0.12 m", from: 0, to: 0.3, obtained: spell(22, 37, 4, 0.12) },
+    { no: "28", what: "five days at −8 °C: grown worms left in a bed of 0.45 m", from: 0.8, to: 1, obtained: spell(8, -8, 5, 0.45) },
+    { no: "28", what: "in one of 0.12 m", from: 0, to: 0.7, obtained: spell(8, -8, 5, 0.12) },
   ]; // prettier-ignore
 }
 
@@ -346,6 +381,7 @@ export const regimeEnvelopes = (): readonly Envelope[] => [
   ...frost(),
   ...winter(),
   ...heat(),
+  ...deepAndShallow(),
   ...breeding(),
   ...swappedTotes(),
   ...wateryFood(),

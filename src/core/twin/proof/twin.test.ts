@@ -291,7 +291,7 @@ test("whatever the log, however absurd: the books close, nothing is negative, no
           expect(water).toBeLessThan(1e-9);
           for (const state of ensemble.lines[0]!)
             for (let at = 0; at < STRIDE; at += 1)
-              if (!(Number.isFinite(state[at]!) && (at === AT.T || state[at]! >= 0)))
+              if (!(Number.isFinite(state[at]!) && (at === AT.T || at === AT.TD || state[at]! >= 0)))
                 throw new Error(`${Object.keys(AT)[at]} is ${state[at]}`);
         });
       },
