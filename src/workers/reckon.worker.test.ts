@@ -76,6 +76,15 @@ test("books are kept beside the store and opened from there, and made anew as so
   const reads = jest.spyOn(IDBIndex.prototype, "getAll");
   expect(await again()).toEqual(first);
   expect(reads).not.toHaveBeenCalled();
+  // Two who ask at once open each book once.
+  const opened = jest.spyOn(JSON, "parse");
+  await jest.isolateModulesAsync(async () => {
+    await import("./reckon.worker");
+  });
+  const both = await Promise.all([0, 1].map(() => mockApi.reckon("reckoned", [["ash", "bay"]], START, to)));
+  expect(both[0]).toEqual(both[1]);
+  expect(opened.mock.calls.filter(([text]) => text.startsWith('{"fold"'))).toHaveLength(2);
+  opened.mockRestore();
   const more = {
     ...meal(0.9, 1, 100),
     rowId: "ash-more",

@@ -32,10 +32,14 @@ const logs = new Map<string, { readonly by: string; readonly rows: Promise<reado
 let db: CellarDatabase | undefined;
 const opens = (database: string): CellarDatabase => (db ??= readingCellar(database));
 
-/** What each log is by its tally: another one, and what was made of it is made anew. */
-async function talliesOf(store: CellarDatabase, ids: readonly string[]): Promise<readonly string[]> {
+/** What each log is by its tally: another one, and what was made of it is made anew; and how many rows it has. */
+interface LogNow {
+  readonly by: string;
+  readonly rowCount: number;
+}
+async function logsNow(store: CellarDatabase, ids: readonly string[]): Promise<readonly LogNow[]> {
   const tallies = await store.tallies.bulkGet([...ids]);
-  return tallies.map(booksFingerprint);
+  return tallies.map((tally) => ({ by: booksFingerprint(tally), rowCount: tally?.rowCount ?? 0 }));
 }
 /** A log out of the store, anew when rows came to it since. */
 function logOf(store: CellarDatabase, id: string, by: string): Promise<readonly Entry[]> {
@@ -46,25 +50,30 @@ function logOf(store: CellarDatabase, id: string, by: string): Promise<readonly 
   return rows;
 }
 
-/** Books of these subjects: opened before, kept in the store, or made of their logs and kept. */
+/**
+ * Books of these subjects: opened before, kept in the store, or made of their logs and kept. Two who ask at once share the work: what
+ * is under way is known before anything is waited for.
+ */
 async function bookedOf(database: string, ids: readonly string[]): Promise<readonly Booked[]> {
   const store = opens(database);
   const own = [...new Set(ids)];
-  const by = await talliesOf(store, own);
-  const stale = own.filter((id, nth) => booked.get(id)?.by !== by[nth]);
-  const kept = await store.digests.bulkGet(stale.map(booksUnder));
+  const now = await logsNow(store, own);
+  const stale = own.flatMap((id, nth) => (booked.get(id)?.by === now[nth]!.by ? [] : [{ id, ...now[nth]! }]));
+  const kept = store.digests.bulkGet(stale.map(({ id }) => booksUnder(id)));
   const fresh: { readonly id: string; readonly is: string; readonly made: Packed }[] = [];
-  stale.forEach((id, nth) => {
-    const is = by[own.indexOf(id)]!;
-    const digest = kept[nth];
+  stale.forEach(({ id, by, rowCount }, nth) => {
     const known = async () => {
+      const digest = (await kept)[nth];
       const before = digest?.fingerprint.startsWith(BOOKS_OF_NOW) ? ofText(digest.result) : undefined;
-      if (before && digest?.fingerprint === is) return before;
-      const made = await madeOf(store, id, is, before);
-      fresh.push({ id, is, made });
+      if (before && digest?.fingerprint === by) return before;
+      const made = await madeOf(store, id, { by, rowCount }, before);
+      fresh.push({ id, is: by, made });
       return made;
     };
-    booked.set(id, { by: is, known: known().then(unpacked) });
+    const one = { by, known: known().then(unpacked) };
+    booked.set(id, one);
+    // What could not be read is tried again by the next who asks.
+    one.known.catch(() => booked.get(id) === one && booked.delete(id));
   });
   const all = await Promise.all(ids.map((id) => booked.get(id)!.known));
   // Whoever asked has the answer first: to write books takes as long as to read them.
@@ -89,10 +98,9 @@ function keep(
 async function madeOf(
   store: CellarDatabase,
   id: string,
-  by: string,
+  { by, rowCount }: LogNow,
   before: Packed | undefined,
 ): Promise<Packed> {
-  const rowCount = (await store.tallies.get(id))?.rowCount ?? 0;
   const longer =
     before &&
     (await grown(before, rowCount, async (day) => (await readLog(store, id, day)).rows).catch(
@@ -105,8 +113,8 @@ const booksFor = async (database: string, ids: readonly string[]): Promise<reado
 
 async function rowsOf(database: string, ids: readonly string[]): Promise<readonly (readonly Entry[])[]> {
   const store = opens(database);
-  const by = await talliesOf(store, ids);
-  return Promise.all(ids.map((id, nth) => logOf(store, id, by[nth]!)));
+  const now = await logsNow(store, ids);
+  return Promise.all(ids.map((id, nth) => logOf(store, id, now[nth]!.by)));
 }
 const entriesOf = async (database: string, ids: readonly string[]): Promise<Entry[]> =>
   (await rowsOf(database, ids)).flatMap((rows) => effectiveEntries(rows));
