@@ -125,6 +125,7 @@ const forecastOf = (meanC: number, fist = { offset: 0, spread: 0.05, squeezes: 0
     readings: 0,
     hasReadToday: false,
     meal: { mostKg: 0.2, forDays: 5, limit: "herd", trouble: 0.01, clearsInDays: 5 },
+    lowerC: { low: 18, middle: 18, high: 18 },
     holds: 0.8,
     need: { waterL: NOTHING, dryBeddingKg: NOTHING, isUnsure: false },
     weekOn: { fed: STILL, unfed: STILL },

@@ -1,6 +1,6 @@
 import type { CompartmentId, LocalDate } from "@/vocabulary/fields";
 import type { Preparation, SchoolId } from "@/vocabulary/setup";
-import type { RationLimit } from "../expectation/expectation";
+import type { Band, RationLimit } from "../expectation/expectation";
 import type { Creature, FoodLeft, Smell, Squeeze } from "@/vocabulary/readings";
 
 /** What the visit comes to. */
@@ -35,6 +35,12 @@ export const STEP_KINDS = [
 ] as const;
 export type StepKind = (typeof STEP_KINDS)[number];
 
+/** What lies below a hot bed: nothing to flee to, a depth that is cooler (by the forecast, where it has one), or one that has warmed through. */
+export type Depth =
+  | { readonly is: "shallow" }
+  | { readonly is: "warmedThrough" }
+  | { readonly is: "cooler"; readonly belowC?: Band };
+
 /** Why a step is there; the sentence is made in words.ts, in the keeper's units. */
 export type Reason =
   | { readonly code: "emergency/too-hot"; readonly temperatureC?: number }
@@ -45,7 +51,7 @@ export type Reason =
   | { readonly code: "emergency/rodents" }
   | { readonly code: "emergency/frost"; readonly temperatureC?: number }
   | { readonly code: "emergency/lid-in-heat" }
-  | { readonly code: "heat/warm"; readonly temperatureC: number; readonly isDeep: boolean }
+  | { readonly code: "heat/warm"; readonly temperatureC: number; readonly depth: Depth }
   | { readonly code: "heat/ahead"; readonly chance: number }
   | { readonly code: "frost/after" }
   | { readonly code: "room/full"; readonly freeL: number }

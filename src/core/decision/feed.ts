@@ -18,7 +18,7 @@ import { firstMealKg } from "../ration/firstMeal";
 import { beddingRatio, ration } from "../ration/ration";
 import type { LocalDate } from "@/vocabulary/fields";
 import { givenShare, tooColdC } from "./comfort";
-import type { Evidence, Reason, Step } from "./decision";
+import type { Depth, Evidence, Reason, Step } from "./decision";
 import type { Room } from "./makeRoom";
 import { mostAtOnceKg, wantedMoisture } from "./moistureStep";
 import type { SignsToday } from "./signs";
@@ -121,7 +121,7 @@ export function feedSteps(
     practice.setup.own?.buriedM ?? Math.min(0.06, Math.max(0.03, fedCompartment(practice.setup).heightM / 8));
   const why: Reason =
     share < 0.9 && temperatureC > species.bestC
-      ? { code: "heat/warm", temperatureC, isDeep: isDeep(practice) }
+      ? { code: "heat/warm", temperatureC, depth: depthOf(practice, expectation, temperatureC) }
       : sized.why;
   const absence = comingAbsence(practice, today);
   const isFilm = school.id === "breeder-tub";
@@ -155,7 +155,15 @@ function comingAbsence({ setup, school }: Practice, today: LocalDate) {
 
 /** Below so much bed it is cooler, and worms go down there, m. */
 const DEEP_M = 0.35;
-const isDeep = ({ setup }: Practice): boolean => fedCompartment(setup).heightM >= DEEP_M;
+/** By so much at least, K. */
+const COOLER_K = 1;
+function depthOf({ setup }: Practice, { twin }: Expectation, temperatureC: number): Depth {
+  if (fedCompartment(setup).heightM < DEEP_M) return { is: "shallow" };
+  if (!twin) return { is: "cooler" };
+  return twin.lowerC.middle > temperatureC - COOLER_K
+    ? { is: "warmedThrough" }
+    : { is: "cooler", belowC: twin.lowerC };
+}
 
 /** Warmth the decision computes with: what was measured today, else the forecast, which has heard it. */
 export const bedC = (expectation: Expectation, seen: Seen): number =>

@@ -8,6 +8,7 @@ import { withReadings } from "../twin/log/now";
 import { twinExpectation } from "../twin/ahead/expect";
 import { decide } from "./decide";
 import type { Decision, StepKind } from "./decision";
+import { sayReason } from "./words";
 
 /*
  * Situations at a lid, and what a careful keeper would do there. Written from the tables of signs, causes and schools and
@@ -259,10 +260,19 @@ test("heat that is forecast is met before it comes; warmth is answered by the de
   expect([said(0.1), said(0.6)]).toEqual([[], ["moveToShade"]]);
   const depths = (["tub", "bath"] as const).map((system) =>
     visited(at(system), [...right, degrees(28.5), left("none"), left("none", 1)]).steps.flatMap(({ why }) =>
-      why.code === "heat/warm" ? [why.isDeep] : [],
+      why.code === "heat/warm" ? [why.depth.is] : [],
     ),
   );
-  expect(depths).toEqual([[false], [true]]);
+  expect(depths).toEqual([["shallow"], ["cooler"]]);
+  // Of a deep bed what the forecast has below is said; once that is as warm, there is no way out.
+  const warm = [...right, degrees(28.5), left("none"), left("none", 1)];
+  const bath = withReadings(at("bath"), warm);
+  const deep = twinExpectation(bath, today, NO_HARVEST);
+  const below = (lowerC: number) =>
+    decide({ ...deep, twin: { ...deep.twin!, lowerC: { low: lowerC - 1, middle: lowerC, high: lowerC + 1 } } }, bath.practice, warm, today)
+      .steps.flatMap(({ why }) => (why.code === "heat/warm" ? [sayReason(why, { units: "us", today })] : [])); // prettier-ignore
+  expect(below(24)[0]).toContain("Below it is likely 73–77 °F: leave its depth moist and unfed");
+  expect(below(28)[0]).toContain("Its depth has warmed through as well: watch it daily.");
 });
 
 test("rules of one's own for a bin are used: interval, cover, target, coldest and warmest", () => {

@@ -3,9 +3,16 @@ import { ago, spokenDay } from "../calendar/day";
 import type { Creature } from "@/vocabulary/readings";
 import type { Preparation, SchoolId } from "@/vocabulary/setup";
 import type { UnitSystem } from "../quantity/format";
-import { formatLength, formatMass, formatPercent, formatTemperature, formatVolume } from "../quantity/format";
+import {
+  formatLength,
+  formatMass,
+  formatPercent,
+  formatTemperature,
+  formatTemperatureRange,
+  formatVolume,
+} from "../quantity/format";
 import { FOOD_LEFT_WORDS, SMELL_WORDS } from "../words/readings";
-import type { Reason, Step } from "./decision";
+import type { Depth, Reason, Step } from "./decision";
 import type { HerdAdvice } from "./herdAdvice";
 
 export interface Speech {
@@ -175,6 +182,15 @@ const SIGN_WORDS: Record<Creature, { readonly say: string; readonly why: string 
   sprouts: { say: "Sprouts: pull them in as food, or plant them.", why: "Seeds that came with the scraps." },
 }; // prettier-ignore
 
+function sayDepth(depth: Depth, units: UnitSystem): string {
+  if (depth.is === "shallow") return "A shallow bed has no cool depth to flee to: watch it daily.";
+  if (depth.is === "warmedThrough") return "Its depth has warmed through as well: watch it daily.";
+  const below = depth.belowC && formatTemperatureRange(depth.belowC.low, depth.belowC.high, units);
+  return below
+    ? `Below it is likely ${below}: leave its depth moist and unfed, they go down there.`
+    : "Leave its depth moist and unfed: they go down there.";
+}
+
 /** One line that says why. */
 export function sayReason(why: Reason, { units, today }: Speech): string {
   switch (why.code) {
@@ -201,7 +217,7 @@ export function sayReason(why: Reason, { units, today }: Speech): string {
     case "frost/after":
       return "Take out what has died, keep the bed just moist for the cocoons, and look again in three weeks before buying new worms.";
     case "heat/warm":
-      return `${formatTemperature(why.temperatureC, units)} in the bed: less food now, for it heats and sours; shade and air, a cool bottle on top if it climbs. ${why.isDeep ? "Leave its depth moist and unfed: they go down there." : "A shallow bed has no cool depth to flee to: watch it daily."}`;
+      return `${formatTemperature(why.temperatureC, units)} in the bed: less food now, for it heats and sours; shade and air, a cool bottle on top if it climbs. ${sayDepth(why.depth, units)}`;
     case "heat/ahead":
       return `It may overheat within five days (${inHundred(why.chance)}): shade and air before it does.`;
     case "room/full":

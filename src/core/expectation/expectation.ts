@@ -90,6 +90,8 @@ export interface TwinAdvice {
   readonly mealInDays?: Band;
   /** When the place after it is ready, if the most is given today. */
   readonly againInDays?: Band;
+  /** Warmth of the lower bed of the part one feeds, °C: it lags behind the bed's own by days where it is deep. */
+  readonly lowerC: Band;
   /** Moisture beyond which water stands in the part one feeds or runs out of it. */
   readonly holds: number;
   readonly need: {

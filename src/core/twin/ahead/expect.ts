@@ -106,6 +106,7 @@ export function twinExpectation(
             : quiet.week,
       },
       herdAtRisk: quiet.herdAtRisk,
+      lowerC: read.lowerC,
       ...(quiet.mealInDays ? { mealInDays: quiet.mealInDays } : {}),
       ...(again ? { againInDays: again } : {}),
       holds: holdsToday(ensemble),

@@ -262,12 +262,13 @@ function setLeft(
 }
 const FOOD = [AT.R0, AT.R1, AT.R2, AT.C0, AT.C1, AT.C2];
 
-/** A warmer or cooler bed; as a habit the air about it is so too. */
+/** A warmer or cooler bed; as a habit its depth and the air about it are so too. */
 function setWarmth(line: readonly Float64Array[], s: Float64Array, toC: number, isHabit: boolean): void {
   const by = toC - s[AT.T]!;
   s[AT.T] = toC;
+  if (!isHabit) return;
   s[AT.TD]! += by;
-  if (isHabit) for (const part of line) part[AT.AIR]! += by;
+  for (const part of line) part[AT.AIR]! += by;
 }
 
 /** More or less of all that lies there, food's markers apart. */

@@ -46,6 +46,8 @@ export interface TwinDay {
   readonly day: LocalDate;
   /** Of the compartment one feeds. */
   readonly moisture: Band;
+  /** Of the lower bed of the part one feeds. */
+  readonly lowerC: Band;
   readonly temperatureC: Band;
   readonly foodDryKg: Band;
   readonly wormsKg: Band;
@@ -221,7 +223,7 @@ function compartmentsOn(
   ensemble: Ensemble,
   weights: Float64Array,
   rows: Record<Row | "one", Float64Array>,
-): Pick<TwinDay, "moisture" | "temperatureC" | "ripeness" | "compartments"> {
+): Pick<TwinDay, "moisture" | "temperatureC" | "lowerC" | "ripeness" | "compartments"> {
   const { size, views, bin } = ensemble;
   const values = rows.one;
   const compartments = bin.compartments.map(({ id }, at): CompartmentDay => {
@@ -255,7 +257,10 @@ function compartmentsOn(
     };
   });
   const fed = compartments[fedAt(ensemble.bin)]!;
+  const inFed = views[fedAt(ensemble.bin)]!;
+  for (let member = 0; member < size; member += 1) values[member] = inFed[member]![AT.TD]!;
   return {
+    lowerC: bandOf(values, weights),
     moisture: fed.moisture,
     temperatureC: fed.temperatureC,
     ripeness: compartments[harvestedAt(ensemble.bin)]!.ripeness,
