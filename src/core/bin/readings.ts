@@ -170,7 +170,7 @@ function read(state: BinState, entry: Look, reading: Reading): BinState {
       return {
         ...after,
         smell: { day: entry.day, smell: reading.smell },
-        feedings: judged(after.feedings, { smelled: reading.smell }),
+        feedings: judged(after.feedings, { smelled: reading.smell, smelledOn: entry.day }),
       };
     case "foodLeft": {
       const compartmentId = reading.compartment ?? compartmentOf(after, entry);
@@ -212,7 +212,7 @@ function read(state: BinState, entry: Look, reading: Reading): BinState {
 
 const judged = (
   feedings: readonly Feeding[],
-  seen: { smelled: NonNullable<Feeding["smelled"]> },
+  seen: Required<Pick<Feeding, "smelled" | "smelledOn">>,
 ): Feeding[] =>
   feedings.map((feeding, at) =>
     at === feedings.length - 1 && feeding.smelled === undefined ? { ...feeding, ...seen } : feeding,

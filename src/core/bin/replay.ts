@@ -10,6 +10,7 @@ import { effectiveEntries } from "../log/effective";
 import { compartmentOf } from "./held";
 import { moister, taken } from "./intake";
 import { COVER_KG_PER_L, coverLeftL } from "./cover";
+import { remembered } from "./feedings";
 import { aheadWithHarvest } from "./planAhead";
 import { leftOutAt, stillLeftOut } from "./leftOut";
 import { advancedAlong, dryKg, NOTHING, worked } from "./matter";
@@ -289,7 +290,7 @@ function fed(state: BinState, entry: EntryOf<"fed">): BinState {
     ...meal,
     totals,
     places: { ...after.places, [key]: placed },
-    feedings: [...after.feedings, feeding].slice(-12),
+    feedings: remembered(after.feedings, feeding),
     // Unless the look of the same visit has set the keeper's own date.
     ...(isDatedToday(state, entry.day) ? {} : { nextDay: addDays(entry.day, usual) }),
   };

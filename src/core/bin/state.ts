@@ -27,6 +27,7 @@ export interface Feeding {
   readonly left?: FoodLeft;
   readonly leftOn?: LocalDate;
   readonly smelled?: Smell;
+  readonly smelledOn?: LocalDate;
 }
 
 /** The last word on moisture, and what went in since, so that a forecast can carry it on by mass balance. */

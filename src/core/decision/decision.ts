@@ -64,6 +64,7 @@ export type Reason =
   | { readonly code: "food/half-the-places"; readonly places: number; readonly of: number }
   | { readonly code: "food/first"; readonly wormsKg: number }
   | { readonly code: "food/settling"; readonly untilDay: LocalDate }
+  | { readonly code: "food/airs"; readonly smelledOn: LocalDate; readonly untilDay: LocalDate }
   | { readonly code: "food/start"; readonly seenGone: number }
   | { readonly code: "food/too-warm"; readonly temperatureC: number }
   | { readonly code: "food/feast"; readonly massKg: number }

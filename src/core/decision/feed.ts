@@ -1,6 +1,7 @@
 import { herdOf, tenderest } from "../bin/mixture";
 import { SETTLED_DRY_KG_PER_L } from "../matter/figures";
 import { COVER_KG_PER_L, coverLeftL } from "../bin/cover";
+import { wentSour } from "../bin/feedings";
 import { GONE_MEALS } from "../bin/readings";
 import { lastFeeding, nextPlace } from "../bin/place";
 import { daysToLast, standingPlan, whenSomeoneIsThere } from "../bin/planAhead";
@@ -55,6 +56,8 @@ const arrivedKg = (expectedKg: number, stockedKg: number): number =>
 /** A herd is let settle before its first meal, days. */
 const SETTLES_DAYS = 3;
 const START_DAYS = 70;
+/** After a meal that went sour the bed breathes before the next, days. */
+const AIRS_DAYS = 3;
 /** Bedding that goes in with a kilogram of food, dry or damp: food shrinks, and so does bedding. Source: envelope 1. */
 const DRY_PER_KG = 0.075;
 const DAMP_PER_KG = 0.25;
@@ -101,6 +104,14 @@ export function feedSteps(
   if (state.feedings.length === 0 && since && daysBetween(since, today) < settlesDays) {
     const untilDay = addDays(since, settlesDays);
     return wait({ code: "food/settling", untilDay }, daysBetween(today, untilDay));
+  }
+
+  // What nose and worms told of a few days ago is not over because it smells of earth again.
+  const last = lastFeeding(state);
+  if (last?.smelledOn && wentSour(last)) {
+    const untilDay = addDays(last.smelledOn, AIRS_DAYS);
+    if (untilDay > today)
+      return wait({ code: "food/airs", smelledOn: last.smelledOn, untilDay }, daysBetween(today, untilDay));
   }
 
   const sized = sizedRation(expectation, practice, today, room);

@@ -245,6 +245,29 @@ test("a bin that was emptied is bedded first, and fed only then", () => {
   expect(then.steps.map(({ why }) => why.code)).not.toContain("bed/before-meal");
 });
 
+test("a bin that smelled breathes for three days, however it smells tomorrow; then it is given less than what went sour", () => {
+  const log = settled("tub");
+  const sour = look([squeeze("fewDrops"), smell("sour"), left("none")], TODAY_AT);
+  // The forecast itself sees nothing in the way.
+  const calm = twinExpectation(at("tub"), today, NO_HARVEST);
+  const said = (days: number) => {
+    const on = addDays(today, days);
+    const now = brought([...log, sour], TODAY_AT + days, { size: SIZE });
+    return decide({ ...calm, day: on }, now.practice, [...right, left("none")], on);
+  };
+  expect(decide(calm, at("tub").practice, right, today).steps.map(({ kind }) => kind)).toContain("feed");
+  for (const days of [1, 2]) {
+    const { steps, nextDay } = said(days);
+    expect(steps.map(({ why }) => why.code)).toEqual(["food/airs"]);
+    expect(nextDay).toBe(addDays(today, 3));
+  }
+  expect(said(3).steps.map(({ kind }) => kind)).toContain("feed");
+  const now = withReadings(brought([...log, sour], TODAY_AT + 3, { size: SIZE }), right);
+  const { meal } = twinExpectation(now, addDays(today, 3), NO_HARVEST).twin!;
+  expect(meal).toMatchObject({ limit: "went-sour", triedKg: 0.25 });
+  expect(meal.mostKg).toBeLessThan(0.25);
+});
+
 test("heat that is forecast is met before it comes; warmth is answered by the depth of the bed", () => {
   const heard = withReadings(at("tub"), right);
   const calm = twinExpectation(heard, today, NO_HARVEST);

@@ -240,6 +240,8 @@ export function sayReason(why: Reason, { units, today }: Speech): string {
       return `A small first meal for about ${formatMass(why.wormsKg, units)} of worms: they still settle in.`;
     case "food/settling":
       return `They are new here: the first meal waits until ${spokenDay(why.untilDay, today)}.`;
+    case "food/airs":
+      return `It smelled ${spokenDay(why.smelledOn, today)}: let it breathe, with the next meal from ${spokenDay(why.untilDay, today)} on, and a smaller one.`;
     case "food/start":
       return why.seenGone === 0
         ? "Small meals until two of them were seen gone."
@@ -381,6 +383,8 @@ function sayTwinLimit(
       return `Half as much again as the last meal that went well (${formatMass(triedKg, units)}); trouble is unlikely.`;
     case "was-left":
       return `Too much was left of ${formatMass(triedKg, units)}: a good half of it.`;
+    case "went-sour":
+      return `After a meal of ${formatMass(triedKg, units)} it smelled: well below that, until more have gone well.`;
     case "cannot":
       return "By forecast it is in trouble already: no food until it breathes again.";
   }

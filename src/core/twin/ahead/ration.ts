@@ -16,7 +16,10 @@ import { foodOf, liveOf, markerGiven, markerLeft } from "../engine/state";
 
 const MOST_TROUBLE = 0.1;
 const MOST_PILING = 0.3;
-/** Of the herd's mass a day: so little may always be tried, however small the last meals were, or one bad one would starve a bin. */
+/**
+ * Of the herd's mass a day: so little may always be tried, however small the last meals were, or one bad one would starve a bin; twice
+ * that after what went sour, which is remembered for longer.
+ */
 const SMALL = 0.05;
 const STEPS = 16;
 
@@ -67,7 +70,7 @@ export function largestRation(ensemble: Ensemble, question: RationQuestion): Rat
   const own = tried?.(clearsInDays);
   const most = Math.min(
     w50 * days,
-    own === undefined ? Infinity : Math.max(small, 1000 * own.mostKg),
+    own === undefined ? Infinity : Math.max(own.by === "went-sour" ? 2 * small : small, 1000 * own.mostKg),
     capKg === undefined ? Infinity : 1000 * capKg,
   );
   if (most <= 0) return { kg: 0, limit: "herd", trouble: 0, clearsInDays };

@@ -1,6 +1,7 @@
 import type { CompartmentId, LocalDate } from "@/vocabulary/fields";
 import type { Feeding } from "@/core/bin/state";
 import { addDays } from "@/core/calendar/day";
+import { remembered } from "@/core/bin/feedings";
 import { tried } from "./tried";
 
 const START = "2026-03-01" as LocalDate;
@@ -54,9 +55,25 @@ test("a meal that lay too long, or smelled, is stepped down from; what went well
     mealKg: 1.5,
   });
   const sour = meal(8, 1.5, { left: "none", afterDays: 10, smelled: "sour" });
-  expect(tried([well, sour], CLEARS)?.by).toBe("was-left");
+  expect(tried([well, sour], CLEARS)).toEqual({ mostKg: 0.6 * 1.5, by: "went-sour", mealKg: 1.5 });
   const after = meal(20, 0.8, { left: "none", afterDays: 9 });
   expect(tried([well, tooMuch, after], CLEARS)).toMatchObject({ by: "step-up", mealKg: 0.8 });
+});
+
+test("what went sour is remembered: the way back to it is slow, and where it happened twice it is no way to go", () => {
+  const sour = (onDay: number) => meal(onDay, 2, { left: "none", afterDays: 7, smelled: "rotten" });
+  const wells = (from: number, count: number) =>
+    Array.from({ length: count }, (_, nth) => meal(from + 7 * nth, 1.6, { left: "none", afterDays: 7 }));
+  const most = (meals: readonly Feeding[]) => tried(meals, CLEARS)!.mostKg;
+  // One meal at a time, as the log keeps them.
+  const kept = (meals: readonly Feeding[]) => meals.reduce<Feeding[]>(remembered, []);
+  expect(tried(kept([sour(0), ...wells(7, 3)]), CLEARS)).toEqual({ mostKg: 1.6, by: "went-sour", mealKg: 2 });
+  expect(most(kept([sour(0), ...wells(7, 4)]))).toBeCloseTo(2);
+  expect(tried(kept([sour(0), ...wells(7, 12)]), CLEARS)?.by).toBe("step-up");
+  const twice = [sour(0), ...wells(7, 6), sour(49)];
+  for (const count of [1, 4, 12, 16]) expect(most(kept([...twice, ...wells(56, count)]))).toBe(1.6);
+  // After half a year it is another herd, and perhaps another bed.
+  expect(tried(kept([...twice, ...wells(56, 30)]), CLEARS)?.by).toBe("step-up");
 });
 
 test("meals of two months ago were given to another herd; without meals there is nothing to go by", () => {

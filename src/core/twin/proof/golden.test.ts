@@ -16,7 +16,7 @@ import { twinExpectation } from "../ahead/expect";
  * arithmetic sees it here: raise the version, then write the new sum beside it. Under an old name a new sum may not stand.
  */
 const GOLDEN: Readonly<Record<string, string>> = {
-  "fold-9": "4e9e47be9ec4977e",
+  "fold-10": "8e338d78e3b9b6df",
   "script-1": "1adac6af528bee5d",
   "twin-7": "afd8db8e0f949846",
 };
