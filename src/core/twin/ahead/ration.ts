@@ -68,17 +68,16 @@ export function largestRation(ensemble: Ensemble, question: RationQuestion): Rat
   const small = SMALL * w50 * days;
   const clearsInDays = clearingTime(ensemble, meal, small, place);
   const own = tried?.(clearsInDays);
-  const most = Math.min(
-    w50 * days,
-    own === undefined ? Infinity : Math.max(own.by === "went-sour" ? 2 * small : small, 1000 * own.mostKg),
-    capKg === undefined ? Infinity : 1000 * capKg,
-  );
+  const ownG =
+    own === undefined ? Infinity : Math.max(own.by === "went-sour" ? 2 * small : small, 1000 * own.mostKg);
+  const most = Math.min(w50 * days, ownG, capKg === undefined ? Infinity : 1000 * capKg);
   if (most <= 0) return { kg: 0, limit: "herd", trouble: 0, clearsInDays };
   const unfed =
     question.troubleUnfed?.(trialDays(days)) ??
     watchedUnfed(ensemble, trialDays(days), troubleWatch(ensemble, trialDays(days)))(trialDays(days));
   if (unfed > MOST_TROUBLE) return { kg: 0, limit: "cannot", trouble: unfed, clearsInDays };
-  const isHeld = own !== undefined && most === 1000 * own.mostKg;
+  // What may always be tried is more than a very small meal: then that meal holds nothing down.
+  const isHeld = own !== undefined && most === ownG && (own.by === "step-up" ? ownG === 1000 * own.mostKg : ownG < 1000 * own.mealKg); // prettier-ignore
   const pace = { ...question, clearsInDays };
   const scouts = thinned(ensemble, SCOUTS);
   for (let step = most / STEPS; ; step /= STEPS) {
