@@ -2,8 +2,8 @@ import type { Ensemble } from "../ensemble/ensemble";
 import { copied, standing } from "../ensemble/ensemble";
 import { weightsOf } from "../learning/learn";
 
-/** Of what is to come, so many members tell the chance of one in ten and the ends of a band as well as all do. */
-const LOOKED_AHEAD = 120;
+/** Of what is to come, so many members tell the chance of one in ten and the ends of a band: as many as the years under advice were lived with. */
+const LOOKED_AHEAD = 96;
 /** The members by which the days to come are asked about, each counting alike; a copy. */
 export const aheadOf = (ensemble: Ensemble): Ensemble => thinned(ensemble, LOOKED_AHEAD);
 
