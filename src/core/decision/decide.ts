@@ -12,6 +12,7 @@ import type { Decision, Step } from "./decision";
 import { emergency } from "./emergency";
 import { feedSteps } from "./feed";
 import { foodStanding } from "./foodStanding";
+import { againInHeat } from "./heat";
 import { harvestStep, untilHarvest } from "./wantedHarvest";
 import { makeRoom } from "./makeRoom";
 import { otherPartSteps } from "./otherParts";
@@ -60,8 +61,9 @@ export function decide(
   // What is to be lifted and sieved is left to dry, unless its worms would dry with it.
   const isDrying =
     wanted?.noWaterFrom !== undefined && wanted.noWaterFrom <= today && seen.squeeze !== "dust";
-  const capped = (decision: Decision): Decision =>
-    heedingAbsence(
+  const capped = (made: Decision): Decision => {
+    const decision = soonInHeat(made, expectation, practice, seen, today);
+    return heedingAbsence(
       {
         ...decision,
         ...(wanted && wanted.on > today && decision.nextDay > wanted.on ? { nextDay: wanted.on } : {}),
@@ -80,6 +82,7 @@ export function decide(
       practice,
       today,
     );
+  };
 
   const urgent = emergency(expectation, practice, seen, today);
   if (urgent) return capped(urgent);
@@ -288,6 +291,21 @@ function heedingAbsence(decision: Decision, { setup }: Practice, today: LocalDat
   if (back === decision.nextDay) return decision;
   const { nextDaySpan: _span, ...rest } = decision;
   return { ...rest, nextDay: back, awayUntil: back };
+}
+
+/** A bed found hot, with no way down, is looked at again soon whatever else is due when. */
+function soonInHeat(
+  decision: Decision,
+  expectation: Expectation,
+  practice: Practice,
+  seen: Seen,
+  today: LocalDate,
+): Decision {
+  const { againInDays } = againInHeat(expectation, practice, seen);
+  const soon = againInDays === undefined ? undefined : addDays(today, againInDays);
+  if (soon === undefined || decision.nextDay <= soon) return decision;
+  const { nextDaySpan: _span, ...rest } = decision;
+  return { ...rest, nextDay: soon };
 }
 
 /** A tray under the bin is emptied every fortnight, or the lowest bedding stands in it. */

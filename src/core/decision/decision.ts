@@ -51,7 +51,12 @@ export type Reason =
   | { readonly code: "emergency/rodents" }
   | { readonly code: "emergency/frost"; readonly temperatureC?: number }
   | { readonly code: "emergency/lid-in-heat" }
-  | { readonly code: "heat/warm"; readonly temperatureC: number; readonly depth: Depth }
+  | {
+      readonly code: "heat/warm";
+      readonly temperatureC: number;
+      readonly depth: Depth;
+      readonly againInDays?: number;
+    }
   | { readonly code: "heat/ahead"; readonly chance: number }
   | { readonly code: "frost/after" }
   | { readonly code: "room/full"; readonly freeL: number }

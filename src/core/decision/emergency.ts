@@ -3,7 +3,7 @@ import type { LocalDate } from "@/vocabulary/fields";
 import { addDays } from "../calendar/day";
 import type { Expectation } from "../expectation/expectation";
 import type { Caution, Decision, Evidence, Reason, Step } from "./decision";
-import { bedC } from "./feed";
+import { bedC } from "./heat";
 import { canDrain, dryOutSteps } from "./moistureStep";
 import { tightLidStep } from "./tightLid";
 import type { Practice, Seen } from "../practice/practice";

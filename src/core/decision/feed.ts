@@ -19,7 +19,8 @@ import { firstMealKg } from "../ration/firstMeal";
 import { beddingRatio, ration } from "../ration/ration";
 import type { LocalDate } from "@/vocabulary/fields";
 import { givenShare, tooColdC } from "./comfort";
-import type { Depth, Evidence, Reason, Step } from "./decision";
+import type { Evidence, Reason, Step } from "./decision";
+import { againInHeat, bedC, depthOf } from "./heat";
 import type { Room } from "./makeRoom";
 import { mostAtOnceKg, wantedMoisture } from "./moistureStep";
 import type { SignsToday } from "./signs";
@@ -132,7 +133,12 @@ export function feedSteps(
     practice.setup.own?.buriedM ?? Math.min(0.06, Math.max(0.03, fedCompartment(practice.setup).heightM / 8));
   const why: Reason =
     share < 0.9 && temperatureC > species.bestC
-      ? { code: "heat/warm", temperatureC, depth: depthOf(practice, expectation, temperatureC) }
+      ? {
+          code: "heat/warm",
+          temperatureC,
+          depth: depthOf(practice, expectation, temperatureC),
+          ...againInHeat(expectation, practice, seen),
+        }
       : sized.why;
   const absence = comingAbsence(practice, today);
   const isFilm = school.id === "breeder-tub";
@@ -163,24 +169,6 @@ function comingAbsence({ setup, school }: Practice, today: LocalDate) {
   const back = whenSomeoneIsThere(plan, next);
   return back === next ? undefined : { days: daysBetween(today, back), until: back };
 }
-
-/** Below so much bed it is cooler, and worms go down there, m. */
-const DEEP_M = 0.35;
-/** By so much at least, K. */
-const COOLER_K = 1;
-function depthOf({ setup }: Practice, { twin }: Expectation, temperatureC: number): Depth {
-  if (fedCompartment(setup).heightM < DEEP_M) return { is: "shallow" };
-  if (!twin) return { is: "cooler" };
-  return twin.lowerC.middle > temperatureC - COOLER_K
-    ? { is: "warmedThrough" }
-    : { is: "cooler", belowC: twin.lowerC };
-}
-
-/** Warmth the decision computes with: what was measured today, else the forecast, which has heard it. */
-export const bedC = (expectation: Expectation, seen: Seen): number =>
-  expectation.twin?.hasReadToday
-    ? expectation.temperatureC.middle
-    : (seen.temperatureC ?? expectation.temperatureC.middle);
 
 /** As often as the school comes, but not before the next place is ready by forecast. */
 function nextMeal({ twin }: Expectation, { school }: Practice): Band {

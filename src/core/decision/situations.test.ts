@@ -295,7 +295,13 @@ test("heat that is forecast is met before it comes; warmth is answered by the de
     decide({ ...deep, twin: { ...deep.twin!, lowerC: { low: lowerC - 1, middle: lowerC, high: lowerC + 1 } } }, bath.practice, warm, today)
       .steps.flatMap(({ why }) => (why.code === "heat/warm" ? [sayReason(why, { units: "us", today })] : [])); // prettier-ignore
   expect(below(24)[0]).toContain("Below it is likely 73–77 °F: leave its depth moist and unfed");
-  expect(below(28)[0]).toContain("Its depth has warmed through as well: watch it daily.");
+  expect(below(28)[0]).toContain("Its depth has warmed through as well.");
+  // Near where they begin to die a shallow bed is looked at again in two days, by word and by date.
+  const hot = visited(at("tub"), [...right, degrees(30), left("none")]);
+  expect(hot.nextDay).toBe(addDays(today, 2));
+  expect(hot.steps.map(({ why }) => sayReason(why, { units: "metric", today })).join()).toContain(
+    "Look again in two days.",
+  );
 });
 
 test("rules of one's own for a bin are used: interval, cover, target, coldest and warmest", () => {

@@ -183,8 +183,8 @@ const SIGN_WORDS: Record<Creature, { readonly say: string; readonly why: string 
 }; // prettier-ignore
 
 function sayDepth(depth: Depth, units: UnitSystem): string {
-  if (depth.is === "shallow") return "A shallow bed has no cool depth to flee to: watch it daily.";
-  if (depth.is === "warmedThrough") return "Its depth has warmed through as well: watch it daily.";
+  if (depth.is === "shallow") return "A shallow bed has no cool depth to flee to.";
+  if (depth.is === "warmedThrough") return "Its depth has warmed through as well.";
   const below = depth.belowC && formatTemperatureRange(depth.belowC.low, depth.belowC.high, units);
   return below
     ? `Below it is likely ${below}: leave its depth moist and unfed, they go down there.`
@@ -217,7 +217,7 @@ export function sayReason(why: Reason, { units, today }: Speech): string {
     case "frost/after":
       return "Take out what has died, keep the bed just moist for the cocoons, and look again in three weeks before buying new worms.";
     case "heat/warm":
-      return `${formatTemperature(why.temperatureC, units)} in the bed: less food now, for it heats and sours; shade and air, a cool bottle on top if it climbs. ${sayDepth(why.depth, units)}`;
+      return `${formatTemperature(why.temperatureC, units)} in the bed: less food now, for it heats and sours; shade and air, a cool bottle on top if it climbs. ${sayDepth(why.depth, units)}${why.againInDays === undefined ? "" : " Look again in two days."}`;
     case "heat/ahead":
       return `It may overheat within five days (${inHundred(why.chance)}): shade and air before it does.`;
     case "room/full":
