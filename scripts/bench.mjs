@@ -270,10 +270,15 @@ await page
   .getByRole("row", { name: /Fennel/ })
   .first()
   .waitFor({ timeout: 60_000 });
-const sorted = Date.now();
-await page.getByRole("columnheader", { name: "Worms" }).click();
-await page.locator("[aria-sort=ascending], [aria-sort=descending]").waitFor();
-const sortMs = Date.now() - sorted;
+await page.waitForTimeout(2000);
+const sorts = [];
+for (const column of ["Worms", "Room", "Moist", "Kind", "Back"]) {
+  const sorted = Date.now();
+  const header = page.getByRole("columnheader", { name: column });
+  await header.click();
+  await page.locator("[aria-sort=ascending], [aria-sort=descending]").filter({ hasText: column }).waitFor();
+  sorts.push(Date.now() - sorted);
+}
 await page.getByRole("button", { name: "several at once" }).click();
 await page.getByRole("button", { name: /^all/ }).click();
 await page.getByRole("radio", { name: "the same for each" }).check();
@@ -360,7 +365,7 @@ note(
   "≤ 200",
 );
 note("a meal kept for all bins in one act and its dialog gone, ms", "", manyMs, "≤ 2000");
-note("the list of all bins sorted, ms", "", sortMs, "≤ 200");
+note("the list of all bins sorted, median ms", "", median(sorts), "≤ 200");
 note("a year of 100 bins reckoned, the room entered anew, ms", "", reckonMs, "≤ 1500");
 note("another span of it, ms", "", reckonAgainMs, "≤ 300");
 note(

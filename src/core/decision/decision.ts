@@ -58,6 +58,7 @@ export type Reason =
       readonly againInDays?: number;
     }
   | { readonly code: "heat/ahead"; readonly chance: number }
+  | { readonly code: "heat/no-food" }
   | { readonly code: "frost/after" }
   | { readonly code: "room/full"; readonly freeL: number }
   | { readonly code: "room/ripe"; readonly ripeness: number }

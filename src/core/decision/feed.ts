@@ -123,7 +123,9 @@ export function feedSteps(
         ? { code: "food/no-room" }
         : sized.isBufferFull
           ? { code: "food/buffer-full", standingKg: sized.standingKg }
-          : { code: "food/too-little" },
+          : expectation.twin?.meal.limit === "heat"
+            ? { code: "heat/no-food" }
+            : { code: "food/too-little" },
       Math.max(3, usual),
     );
 

@@ -218,6 +218,8 @@ export function sayReason(why: Reason, { units, today }: Speech): string {
       return "Take out what has died, keep the bed just moist for the cocoons, and look again in three weeks before buying new worms.";
     case "heat/warm":
       return `${formatTemperature(why.temperatureC, units)} in the bed: less food now, for it heats and sours; shade and air, a cool bottle on top if it climbs. ${sayDepth(why.depth, units)}${why.againInDays === undefined ? "" : " Look again in two days."}`;
+    case "heat/no-food":
+      return "It is likely to overheat within five days: no food until that is past, for food heats too.";
     case "heat/ahead":
       return `It may overheat within five days (${inHundred(why.chance)}): shade and air before it does.`;
     case "room/full":
@@ -269,7 +271,7 @@ export function sayReason(why: Reason, { units, today }: Speech): string {
     case "air/gas-off-first":
       return "Your own lungs come first: work only when the sting is gone.";
     case "air/at-risk":
-      return `Even without food, sour air or heat lies ahead in ${inHundred(why.trouble)}: air and dry bedding first.`;
+      return `Even without food, sour air lies ahead in ${inHundred(why.trouble)}: air and dry bedding first.`;
     case "air/let-in":
       return "Air is what turns rotting back into composting.";
     case "smell/off":
@@ -385,6 +387,8 @@ function sayTwinLimit(
       return `Too much was left of ${formatMass(triedKg, units)}: a good half of it.`;
     case "went-sour":
       return `After a meal of ${formatMass(triedKg, units)} it smelled: well below that, until more have gone well.`;
+    case "heat":
+      return "It may overheat within five days: less food now, for food heats too.";
     case "cannot":
       return "By forecast it is in trouble already: no food until it breathes again.";
   }

@@ -7,7 +7,7 @@ import { leftAt } from "../ensemble/measures";
 import { passDay } from "../ensemble/passDay";
 import { weightsOf } from "../learning/learn";
 import { bandOf } from "../learning/quantiles";
-import { heatLimitC, isInTrouble } from "../learning/readDay";
+import { heatLimitC, troubleOf } from "../learning/readDay";
 import type { MealKind } from "./meal";
 import { give } from "./meal";
 import type { Watcher } from "./unfed";
@@ -63,21 +63,32 @@ export function readyWatch(from: Ensemble, place: number, mostDays: number): Wat
   };
 }
 
-/** Chance of trouble within so many days, at most `mostDays`, if nothing is given. */
-export function troubleWatch(from: Ensemble, mostDays: number): Watcher<(withinDays: number) => number> {
+/** Chance of sour air, and of heat, within so many days if nothing is given. */
+export interface TroubleUnfed {
+  readonly air: (withinDays: number) => number;
+  readonly heat: (withinDays: number) => number;
+}
+/** For at most `mostDays`. */
+export function troubleWatch(from: Ensemble, mostDays: number): Watcher<TroubleUnfed> {
   const weights = weightsOf(from);
   const limitC = heatLimitC(from);
-  const first = new Float64Array(from.size).fill(Infinity);
+  const first = {
+    air: new Float64Array(from.size).fill(Infinity),
+    heat: new Float64Array(from.size).fill(Infinity),
+  };
+  const chance = (days: Float64Array) => (within: number) =>
+    days.reduce((sum, day, member) => (day <= within ? sum + weights[member]! : sum), 0);
   return {
     wantsMore: ({ lines }, day) => {
       // What stands today is no consequence of a day left alone.
       if (day > 0)
-        for (let member = 0; member < first.length; member += 1)
-          if (first[member] === Infinity && isInTrouble(lines[member]!, limitC)) first[member] = day;
+        for (let member = 0; member < from.size; member += 1) {
+          const is = troubleOf(lines[member]!, limitC);
+          if (is && first[is][member] === Infinity) first[is][member] = day;
+        }
       return day < mostDays;
     },
-    found: () => (within) =>
-      first.reduce((sum, day, member) => (day <= within ? sum + weights[member]! : sum), 0),
+    found: () => ({ air: chance(first.air), heat: chance(first.heat) }),
   };
 }
 

@@ -111,7 +111,8 @@ export function planNow(now: TwinNow, today: LocalDate): PlanNow {
       days,
       place,
       places: placeCount,
-      troubleUnfed: trouble.found(),
+      unfed: trouble.found(),
+      heatSoon: quiet.danger.heat,
       tried: (clearsInDays) => tried(judged(now, today), clearsInDays),
     });
   const usualMeal = of(usualDays);

@@ -7,7 +7,7 @@ import { weightsOf } from "../learning/learn";
 import { give, SCRAPS_CHOPPED } from "./meal";
 import type { RationQuestion } from "./ration";
 import { largestRation } from "./ration";
-import { heatLimitC, isInTrouble } from "../learning/readDay";
+import { heatLimitC, troubleOf } from "../learning/readDay";
 import { passDay } from "../ensemble/passDay";
 import { aheadOf } from "./thinned";
 
@@ -15,8 +15,15 @@ const QUESTION: RationQuestion = { meal: SCRAPS_CHOPPED, days: 4, place: 1, plac
 const asked = (ensemble: Ensemble, more: Partial<RationQuestion> = {}) =>
   largestRation(ensemble, { ...QUESTION, ...more });
 
-/** The share of members that come to grief within four weeks when so much is given at that pace: told by itself. */
-function griefWith(ensemble: Ensemble, kg: number, { days, place, places, meal: kind } = QUESTION): number {
+/**
+ * The share of members that come to grief within four weeks when so much is given at that pace, beyond those that overheat with nothing
+ * at all: told by itself.
+ */
+function griefWith(ensemble: Ensemble, kg: number): number {
+  return hurtWith(ensemble, kg, ["air", "heat"]) - hurtWith(ensemble, 0, ["heat"]);
+}
+function hurtWith(ensemble: Ensemble, kg: number, by: readonly ("air" | "heat")[]): number {
+  const { days, place, places, meal: kind } = QUESTION;
   const one = copied(ensemble);
   const limitC = heatLimitC(one);
   const hurt = new Set<number>();
@@ -24,7 +31,10 @@ function griefWith(ensemble: Ensemble, kg: number, { days, place, places, meal: 
     if (kg > 0 && day % days === 0)
       give(one, kind, 1000 * kg, ((place - 1 + day / days) % places) + 1, `by hand ${day}`);
     passDay(one);
-    one.lines.forEach((line, member) => isInTrouble(line, limitC) && hurt.add(member));
+    one.lines.forEach((line, member) => {
+      const is = troubleOf(line, limitC);
+      if (is && by.includes(is)) hurt.add(member);
+    });
   }
   const weights = weightsOf(one);
   return [...hurt].reduce((sum, member) => sum + weights[member]!, 0);
@@ -106,6 +116,21 @@ test("what the keeper's own meals speak for holds it down, says so, and never be
   // One bad meal of a gram does not starve it: a twentieth of the herd a day may always be tried.
   const tiny = asked(ensemble, { tried: () => ({ mostKg: 0.001, mealKg: 0.001, by: "was-left" }) });
   expect(tiny.kg).toBeGreaterThan(0.03);
+});
+
+test("heat that comes with or without a meal takes only so much of it, and less the surer it is", () => {
+  const [, ensemble] = SITUATIONS[0]!;
+  const calm = asked(ensemble);
+  const some = asked(ensemble, { heatSoon: 0.4 });
+  expect(some.limit).toBe("heat");
+  expect(some.kg).toBeCloseTo(0.6 * calm.kg, 9);
+  expect(asked(ensemble, { heatSoon: 1 }).kg).toBe(0);
+  // In a room where a third or more overheat by themselves within the month, the rest still eats.
+  const hot = brought(fedTub(6), 50, { climates: { "room-1": { ...CLIMATE, meanC: 30 } } }).ensemble;
+  expect(hurtWith(hot, 0, ["heat"])).toBeGreaterThan(0.15);
+  const fed = asked(hot);
+  expect(fed.kg).toBeGreaterThan(0);
+  expect(griefWith(hot, fed.kg)).toBeLessThanOrEqual(0.1 + 1e-9);
 });
 
 test("a house full of old food waits: what lies there counts against what is given", () => {

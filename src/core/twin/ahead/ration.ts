@@ -8,6 +8,7 @@ import { give } from "./meal";
 import { chanceThat, quantiles } from "../learning/quantiles";
 import { heatLimitC, isInTrouble } from "../learning/readDay";
 import { fedAt } from "../engine/twinBin";
+import type { TroubleUnfed } from "./leftAlone";
 import { troubleWatch } from "./leftAlone";
 import { thinned } from "./thinned";
 import type { Tried } from "./tried";
@@ -33,14 +34,16 @@ export interface RationQuestion {
   /** What the keeper's own meals speak for, given the days a small meal needs here. */
   readonly tried?: ((clearsInDays: number) => Tried | undefined) | undefined;
   readonly capKg?: number | undefined;
-  /** Chance of trouble within so many days if nothing is given, where that is known already. */
-  readonly troubleUnfed?: ((withinDays: number) => number) | undefined;
+  /** Chance of trouble if nothing is given, where that is known already. */
+  readonly unfed?: TroubleUnfed | undefined;
+  /** Chance that the bed overheats within days by itself: so much less is given. */
+  readonly heatSoon?: number;
 }
 export interface RationAnswer {
   readonly kg: number;
   /** What keeps it from being more. */
   readonly limit: RationLimit;
-  /** Chance of trouble with it, over the next four weeks at this pace. */
+  /** Chance of trouble with it, over the next four weeks at this pace, beyond the heat that comes unfed. */
   readonly trouble: number;
   /** Days this preparation needs here however little is given. */
   readonly clearsInDays: number;
@@ -56,7 +59,7 @@ const SCOUTS = 40;
 
 /**
  * The largest meal that does not pile up, is finished by the next visit where that can be asked, and keeps the chance of
- * trouble at or below one in ten, given again and again at this pace for at least four weeks. In sixteen steps: bisected
+ * trouble at or below one in ten beyond the heat that comes unfed, given again and again at this pace for at least four weeks. In sixteen steps: bisected
  * on a few members drawn by weight, then decided on all of them from there; every alternative with the same chance.
  * Never throws. Source: process model 11, Amount.
  */
@@ -73,9 +76,10 @@ export function largestRation(ensemble: Ensemble, question: RationQuestion): Rat
   const most = Math.min(w50 * days, ownG, capKg === undefined ? Infinity : 1000 * capKg);
   if (most <= 0) return { kg: 0, limit: "herd", trouble: 0, clearsInDays };
   const unfed =
-    question.troubleUnfed?.(trialDays(days)) ??
-    watchedUnfed(ensemble, trialDays(days), troubleWatch(ensemble, trialDays(days)))(trialDays(days));
-  if (unfed > MOST_TROUBLE) return { kg: 0, limit: "cannot", trouble: unfed, clearsInDays };
+    question.unfed ?? watchedUnfed(ensemble, trialDays(days), troubleWatch(ensemble, trialDays(days)));
+  // Hunger cures sour air, but no weather.
+  const sour = unfed.air(trialDays(days));
+  if (sour > MOST_TROUBLE) return { kg: 0, limit: "cannot", trouble: sour, clearsInDays };
   // What may always be tried is more than a very small meal: then that meal holds nothing down.
   const isHeld = own !== undefined && most === ownG && (own.by === "step-up" ? ownG === 1000 * own.mostKg : ownG < 1000 * own.mealKg); // prettier-ignore
   const pace = { ...question, clearsInDays };
@@ -89,6 +93,8 @@ export function largestRation(ensemble: Ensemble, question: RationQuestion): Rat
     // Where one step is too much, a smaller one may not be: as long as it is a meal at all.
     if (low === 0 && step > small / 4) continue;
     if (low > 1 && scout(low - 1).fault && trial(low - 1).fault) low -= 2;
+    const heat = question.heatSoon ?? 0;
+    if (heat > MOST_TROUBLE) return { kg: ((1 - heat) * step * low) / 1000, limit: "heat", trouble: trial(low).trouble, clearsInDays }; // prettier-ignore
     return {
       kg: (step * low) / 1000,
       limit: low < STEPS ? (tooMuch(low + 1) ?? "herd") : step === most / STEPS && isHeld ? own.by : "herd",
@@ -102,10 +108,10 @@ export function largestRation(ensemble: Ensemble, question: RationQuestion): Rat
 type Trials = (step: number) => Trial;
 
 /** What comes of so many steps of a meal, each tried once. */
-function trialsOf(ensemble: Ensemble, pace: Pace, step: number, unfed: number): Trials {
-  const known = new Map<number, Trial>([[0, { trouble: unfed }]]);
+function trialsOf(ensemble: Ensemble, pace: Pace, step: number, unfed: TroubleUnfed): Trials {
+  const known = new Map<number, Trial>([[0, { trouble: unfed.air(trialDays(pace.days)) }]]);
   return (steps) => {
-    const found = known.get(steps) ?? tryRation(ensemble, pace, step * steps);
+    const found = known.get(steps) ?? tryRation(ensemble, pace, step * steps, unfed);
     known.set(steps, found);
     return found;
   };
@@ -141,7 +147,12 @@ interface Trial {
   readonly isBeyondDoubt?: boolean;
 }
 
-function tryRation(ensemble: Ensemble, { meal, days, place, places, clearsInDays }: Pace, g: number): Trial {
+function tryRation(
+  ensemble: Ensemble,
+  { meal, days, place, places, clearsInDays }: Pace,
+  g: number,
+  unfed: TroubleUnfed,
+): Trial {
   const one = copied(ensemble);
   const weights = weightsOf(one);
   const { size, lines } = one;
@@ -153,7 +164,9 @@ function tryRation(ensemble: Ensemble, { meal, days, place, places, clearsInDays
   const trouble = new Float64Array(size);
   const standing = new Float64Array(size);
   const left = new Float64Array(size);
-  const mostTrouble = () => chanceThat(trouble, weights, (value) => value > 0);
+  /** What a herd is spared by going hungry: heat that comes with or without a meal is none of its doing. */
+  const mostTrouble = (within: number) =>
+    Math.max(0, chanceThat(trouble, weights, (value) => value > 0) - unfed.heat(within));
   let notFinished = 0;
   /** The first meal's own marker: what lay at its place before is another meal's fault. */
   let slot = -1;
@@ -164,7 +177,7 @@ function tryRation(ensemble: Ensemble, { meal, days, place, places, clearsInDays
     if (day === days && days >= clearsInDays && slot >= 0) {
       lines.forEach((line, member) => (left[member] = shareLeft(line[fed]!, slot)));
       notFinished = chanceThat(left, weights, (value) => value > 0.35);
-      if (notFinished > 0.3) return { fault: "not-finished", trouble: mostTrouble() };
+      if (notFinished > 0.3) return { fault: "not-finished", trouble: mostTrouble(day) };
     }
     if (day === whole) break;
     if (day % days === 0) {
@@ -175,7 +188,7 @@ function tryRation(ensemble: Ensemble, { meal, days, place, places, clearsInDays
     passDay(one);
     for (let member = 0; member < size; member += 1)
       if (trouble[member] === 0 && isInTrouble(lines[member]!, limitC)) trouble[member] = 1;
-    if (mostTrouble() > MOST_TROUBLE) return { fault: "trouble", trouble: mostTrouble() };
+    if (mostTrouble(day + 1) > MOST_TROUBLE) return { fault: "trouble", trouble: mostTrouble(day + 1) };
   }
   const piles = new Float64Array(size);
   lines.forEach((line, member) => {
@@ -184,7 +197,7 @@ function tryRation(ensemble: Ensemble, { meal, days, place, places, clearsInDays
   });
   const piling = chanceThat(piles, weights, (value) => value > 0);
   return {
-    trouble: mostTrouble(),
+    trouble: mostTrouble(whole),
     ...(piling > MOST_PILING ? { fault: "piling-up", isBeyondDoubt: piling > 2 * MOST_PILING } : {}),
   };
 }

@@ -89,16 +89,21 @@ const HARDLY_ANY = 0.05;
 /** Of a bin of several compartments only those count where the herd or its food is: a drowned end no one lives in is no emergency. */
 const LIVED_IN = 0.1;
 const FED_G = 20;
-/** The alarm of process model 8, where the worms of a member live. */
-export function isInTrouble(line: readonly Float64Array[], limitC: number): boolean {
+/** What is wrong where the worms of a member live, sour air before heat: the alarm of process model 8. */
+export function troubleOf(line: readonly Float64Array[], limitC: number): "air" | "heat" | undefined {
   let herd = 0;
   if (line.length > 1) for (const s of line) herd += liveOf(s);
+  let isHot = false;
   for (const s of line) {
     if (s[AT.AN]! <= 0.5 && s[AT.T]! <= limitC) continue;
-    if (line.length === 1 || liveOf(s) >= LIVED_IN * herd || foodOf(s) >= FED_G) return true;
+    if (line.length > 1 && liveOf(s) < LIVED_IN * herd && foodOf(s) < FED_G) continue;
+    if (s[AT.AN]! > 0.5) return "air";
+    isHot = true;
   }
-  return false;
+  return isHot ? "heat" : undefined;
 }
+export const isInTrouble = (line: readonly Float64Array[], limitC: number): boolean =>
+  troubleOf(line, limitC) !== undefined;
 
 /**
  * Widened by a fifth about its middle: the bands of standing food and of air are that much too narrow (process model
