@@ -13,10 +13,11 @@ import { SYSTEMS } from "@/vocabulary/setup";
 /**
  * `npm run plan:tables`: a year under advice for each kind of bin at each warmth, with plenty of scraps, on bins of hidden
  * truth; what they took by month, gave, and when they were first worth harvesting goes into the table the planning
- * room reads. ONLY names systems to be done anew; the others stay. CHANGES lives what purée, twice the worms and bedding that feeds gain instead.
+ * room reads. ONLY names systems and WARMTHS °C to be done anew; the others stay. CHANGES lives what purée, twice the worms and bedding that feeds gain instead.
  */
 const FILE = "src/core/planning/underAdvice.json";
 const ONLY = process.env.ONLY?.split(",");
+const WARMTHS = process.env.WARMTHS?.split(",").map(Number);
 /** More than any of them takes. */
 const PLENTY_PER_WORMS_KG = 1;
 /** Truths tried of each; none of those the advice is checked on. */
@@ -94,9 +95,13 @@ for (const system of SYSTEMS) {
     console.log(`${system}: ${JSON.stringify(table[system].changed)}`);
     continue;
   }
-  table[system] = { ...table[system]!, byWarmth: TABLE_WARMTHS_C.map((meanC) => lived(system, meanC)) };
+  const before = table[system]!;
+  const byWarmth = TABLE_WARMTHS_C.map((meanC, nth) =>
+    WARMTHS?.includes(meanC) === false ? before.byWarmth[nth]! : lived(system, meanC),
+  );
+  table[system] = { ...before, byWarmth };
   const school = schoolOf(systemOf(system).school).name;
-  const year = table[system].byWarmth.map(({ takenKgPerM2Day }) =>
+  const year = byWarmth.map(({ takenKgPerM2Day }) =>
     rounded(takenKgPerM2Day.reduce((sum, [, middle]) => sum + middle, 0) / 12),
   );
   console.log(`${system}, ${school}: ${year.join(", ")} kg a day and m² at ${TABLE_WARMTHS_C.join(", ")} °C`);
