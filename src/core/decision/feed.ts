@@ -88,6 +88,8 @@ export function feedSteps(
   // Of a mixture the tenderest decides what is borne; each eats at its own pace.
   const species = tenderest(state.worms, expectation.herds);
   const temperatureC = bedC(expectation, seen);
+  // Said is what the keeper read.
+  const saidC = seen.temperatureC ?? temperatureC;
   // The keeper's own bounds for this bin hold beside the species'.
   const { coldestC = -Infinity, warmestC = Infinity } = practice.setup.own ?? {};
   const isOutside = temperatureC < coldestC || temperatureC > warmestC;
@@ -96,7 +98,7 @@ export function feedSteps(
     return wait(
       {
         code: temperatureC <= Math.max(coldestC, tooColdC(species)) ? "food/too-cold" : "food/too-warm",
-        temperatureC,
+        temperatureC: saidC,
       },
       Math.max(7, usual),
     );
@@ -137,8 +139,8 @@ export function feedSteps(
     share < 0.9 && temperatureC > species.bestC
       ? {
           code: "heat/warm",
-          temperatureC,
-          depth: depthOf(practice, expectation, temperatureC),
+          temperatureC: saidC,
+          depth: depthOf(practice, expectation, saidC),
           ...againInHeat(expectation, practice, seen),
         }
       : sized.why;
