@@ -57,6 +57,8 @@ const arrivedKg = (expectedKg: number, stockedKg: number): number =>
 /** A herd is let settle before its first meal, days. */
 const SETTLES_DAYS = 3;
 const START_DAYS = 70;
+/** A wave of heat is mostly over after so many days: then one looks again. */
+const HEAT_LASTS_DAYS = 7;
 /** After a meal that went sour the bed breathes before the next, days. */
 const AIRS_DAYS = 3;
 /** Bedding that goes in with a kilogram of food, dry or damp: food shrinks, and so does bedding. Source: envelope 1. */
@@ -94,14 +96,13 @@ export function feedSteps(
   const { coldestC = -Infinity, warmestC = Infinity } = practice.setup.own ?? {};
   const isOutside = temperatureC < coldestC || temperatureC > warmestC;
   const share = isOutside ? 0 : givenShare(temperatureC, species);
-  if (share === 0)
+  if (share === 0) {
+    const isCold = temperatureC <= Math.max(coldestC, tooColdC(species));
     return wait(
-      {
-        code: temperatureC <= Math.max(coldestC, tooColdC(species)) ? "food/too-cold" : "food/too-warm",
-        temperatureC: saidC,
-      },
-      Math.max(7, usual),
+      { code: isCold ? "food/too-cold" : "food/too-warm", temperatureC: saidC },
+      isCold ? Math.max(7, usual) : HEAT_LASTS_DAYS,
     );
+  }
   const since = state.worms.since;
   const settlesDays = practice.setup.own?.settlesDays ?? SETTLES_DAYS;
   if (state.feedings.length === 0 && since && daysBetween(since, today) < settlesDays) {
@@ -119,17 +120,17 @@ export function feedSteps(
 
   const sized = sizedRation(expectation, practice, today, room);
   const rationKg = sized.rationKg * share * signs.mealShare;
-  if (rationKg < leastMealKg(expectation.wormsKg.middle))
+  if (rationKg < leastMealKg(expectation.wormsKg.middle)) {
+    if (expectation.twin?.meal.limit === "heat") return wait({ code: "heat/no-food" }, HEAT_LASTS_DAYS);
     return wait(
       sized.why.code === "food/by-room"
         ? { code: "food/no-room" }
         : sized.isBufferFull
           ? { code: "food/buffer-full", standingKg: sized.standingKg }
-          : expectation.twin?.meal.limit === "heat"
-            ? { code: "heat/no-food" }
-            : { code: "food/too-little" },
+          : { code: "food/too-little" },
       Math.max(3, usual),
     );
+  }
 
   const next = nextPlace(state);
   const place = next ? { compartmentId: next.compartmentId, place: next.place } : {};
@@ -181,6 +182,11 @@ function nextMeal({ twin }: Expectation, { school }: Practice): Band {
     ? Math.min(twin.meal.forDays, school.maxIntervalDays)
     : school.usualIntervalDays;
   const within = (days: number) => Math.min(maxIntervalDays, Math.max(minIntervalDays, Math.round(days)));
+  // What a wave of heat leaves of a feast is not meant to last until the next.
+  if (twin?.meal.limit === "heat") {
+    const soon = within(HEAT_LASTS_DAYS);
+    return { low: soon, middle: soon, high: soon };
+  }
   const ready = twin?.againInDays;
   const middle = within(Math.max(usualIntervalDays, ready?.middle ?? 0));
   return {
