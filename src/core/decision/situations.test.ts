@@ -304,6 +304,29 @@ test("heat that is forecast is met before it comes; warmth is answered by the de
   );
 });
 
+test("a bed held back by heat to come is looked at again within a week, however seldom its school comes", () => {
+  const bath = withReadings(at("bath"), [...right, left("none", 1)]);
+  const calm = twinExpectation(bath, today, NO_HARVEST);
+  const held = (mostKg: number) => {
+    const meal = { ...calm.twin!.meal, mostKg, limit: "heat" } as const;
+    return decide(
+      { ...calm, twin: { ...calm.twin!, meal } },
+      bath.practice,
+      [...right, left("none", 1)],
+      today,
+    );
+  };
+  const some = held(calm.twin!.meal.mostKg / 4);
+  expect(some.steps.find(({ kind }) => kind === "feed")?.why).toMatchObject({
+    code: "food/by-twin",
+    limit: "heat",
+  });
+  expect(daysBetween(today, some.nextDay)).toBeLessThan(bath.practice.school.usualIntervalDays);
+  const none = held(0);
+  expect(none.steps.map(({ why }) => why.code)).toEqual(["heat/no-food"]);
+  expect(none.nextDay).toBe(addDays(today, 7));
+});
+
 test("rules of one's own for a bin are used: interval, cover, target, coldest and warmest", () => {
   const own = { own: { intervalDays: 9, coverM: 0.02 }, targetMoisture: 0.66 };
   const decision = visited(brought(settled("tub", own), TODAY_AT), [
