@@ -81,7 +81,10 @@ export function largestRation(ensemble: Ensemble, question: RationQuestion): Rat
   const sour = unfed.air(trialDays(days));
   if (sour > MOST_TROUBLE) return { kg: 0, limit: "cannot", trouble: sour, clearsInDays };
   // What may always be tried is more than a very small meal: then that meal holds nothing down.
-  const isHeld = own !== undefined && most === ownG && (own.by === "step-up" ? ownG === 1000 * own.mostKg : ownG < 1000 * own.mealKg); // prettier-ignore
+  const isHeld =
+    own !== undefined &&
+    most === ownG &&
+    (own.by === "step-up" ? ownG === 1000 * own.mostKg : ownG < 1000 * own.mealKg);
   const pace = { ...question, clearsInDays };
   const scouts = thinned(ensemble, SCOUTS);
   for (let step = most / STEPS; ; step /= STEPS) {
@@ -94,7 +97,10 @@ export function largestRation(ensemble: Ensemble, question: RationQuestion): Rat
     if (low === 0 && step > small / 4) continue;
     if (low > 1 && scout(low - 1).fault && trial(low - 1).fault) low -= 2;
     const heat = question.heatSoon ?? 0;
-    if (heat > MOST_TROUBLE) return { kg: ((1 - heat) * step * low) / 1000, limit: "heat", trouble: trial(low).trouble, clearsInDays }; // prettier-ignore
+    if (heat > MOST_TROUBLE) {
+      const kg = ((1 - heat) * step * low) / 1000;
+      return { kg, limit: "heat", trouble: trial(low).trouble, clearsInDays };
+    }
     return {
       kg: (step * low) / 1000,
       limit: low < STEPS ? (tooMuch(low + 1) ?? "herd") : step === most / STEPS && isHeld ? own.by : "herd",

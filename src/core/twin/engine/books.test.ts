@@ -7,7 +7,9 @@ import type { TwinWalk } from "../ensemble/run";
 import { startTwin } from "../ensemble/run";
 import type { TwinEvent } from "./events";
 import { AT, beddingOf, castingsOf, dryOf, foodOf, liveOf } from "./state";
-import { oneMass, TOTE } from "./twinBin";
+import { exchange } from "./line";
+import type { TwinBin } from "./twinBin";
+import { livingIn, oneMass, TOTE } from "./twinBin";
 
 /*
  * Every event by itself, on a bin in the middle of its life: its books close, and it moves what it says it moves, by as
@@ -226,4 +228,31 @@ test("freezing takes heat: a wet bed stands near nought for days where a dry one
   };
   expect(coldest(0.8)).toBeGreaterThan(-1.01);
   expect(coldest(0.1)).toBeLessThan(-2);
+});
+
+test("worms that flee a deadly middle to both its sides are all of them there, and no more", () => {
+  const size = { areaM2: 0.3, heightM: 0.3, faceM2: 0.18 };
+  const bin: TwinBin = {
+    ...TOTE,
+    arrangement: "line",
+    compartments: ["a", "b", "c"].map((id) => ({ id, ...size })),
+  };
+  const walk = startTwin({
+    bin,
+    place: { meanC: 20, swingC: 0, hottestDay: 200, humidity: 0.6 },
+    startDayOfYear: 0,
+  });
+  for (const id of ["a", "b", "c"]) walk.apply({ kind: "bed", id: "leafmould", g: 8000, water: 0.75 }, id);
+  walk.apply({ kind: "worms", g: 600 }, "b");
+  walk.sleep();
+  const line = walk.ensemble.lines[0]!;
+  const middle = line[1]!;
+  middle[AT.T] = middle[AT.TD] = 45;
+  const before = line.reduce((sum, s) => sum + liveOf(s), 0);
+  const around = { arrangement: "line", species: livingIn(bin), areasM2: [0.3, 0.3, 0.3], facesM2: [0.18, 0.18, 0.18] } as const; // prettier-ignore
+  exchange(line, around);
+  expect(line.reduce((sum, s) => sum + liveOf(s), 0)).toBeCloseTo(before, 9);
+  // Grown ones all, young ones half.
+  expect(middle[AT.BA]).toBeCloseTo(0, 9);
+  expect(liveOf(line[0]!)).toBeGreaterThan(0.3 * before);
 });

@@ -72,9 +72,9 @@ export function exchange(
       if (both <= 0) continue;
       const lean = (draw[first + 1]! - draw[first]!) / both;
       const from = lean > 0 ? at : at + 1;
-      // From where it is deadly they do not stroll.
+      // From where it is deadly they do not stroll; half to either side is all of them.
       const flight = P.flees * drawnBack(line[from]![AT.T]!, species[herd]!) ** 2;
-      const share = (CROSSES[arrangement] + flight) * Math.abs(lean) * dt;
+      const share = Math.min(0.5, CROSSES[arrangement] + flight) * Math.abs(lean) * dt;
       const to = lean > 0 ? at + 1 : at;
       const offset = herdOffset(herd);
       for (let field = 0; field < fields; field += 1) {

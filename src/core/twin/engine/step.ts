@@ -520,7 +520,7 @@ export function grow(s: Float64Array, around: Surroundings, dt: number): void {
   E[eGrowing] = -(mu + rest * K.mu0S + 0.5 * cr + (NS > 0 ? starving(BS / NS, 0.06 * sp.adultG) : 0)) * dt;
   const lossA = (mu + rest * K.mu0A + 0.25 * cr + (NA > 0 ? starving(BA / NA, 0.3 * sp.adultG) : 0)) * dt;
   E[eAdult] = -lossA;
-  // Cocoons lie where they were laid, whither ever the worms went.
+  // Cocoons lie where they were laid, wherever the worms went.
   const isBack = X[xHerdC]! !== T;
   const bedHeat = isBack ? 1.2 * rising(Math.exp(heatPower(T, sp))) : heat;
   const bedCold = isBack ? K.coldKill * rising(Math.exp(coldPower(T, sp))) : cold;
