@@ -64,7 +64,15 @@ export interface Expectation {
 
 /** What keeps a ration from being larger: the forecast, what the keeper's own meals speak for, or the herd's size. */
 export type RationLimit =
-  "trouble" | "piling-up" | "not-finished" | "cannot" | "step-up" | "was-left" | "went-sour" | "heat" | "herd";
+  | "trouble"
+  | "piling-up"
+  | "not-finished"
+  | "cannot"
+  | "step-up"
+  | "was-left"
+  | "went-sour"
+  | "heat"
+  | "herd";
 
 export interface TwinAdvice {
   /** Readings the bands have been narrowed by. */
