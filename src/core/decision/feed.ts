@@ -100,7 +100,7 @@ export function feedSteps(
     const isCold = temperatureC <= Math.max(coldestC, tooColdC(species));
     return wait(
       { code: isCold ? "food/too-cold" : "food/too-warm", temperatureC: saidC },
-      isCold ? Math.max(7, usual) : HEAT_LASTS_DAYS,
+      isCold ? Math.max(7, usual) : Math.min(HEAT_LASTS_DAYS, Math.max(3, usual)),
     );
   }
   const since = state.worms.since;
@@ -121,7 +121,8 @@ export function feedSteps(
   const sized = sizedRation(expectation, practice, today, room);
   const rationKg = sized.rationKg * share * signs.mealShare;
   if (rationKg < leastMealKg(expectation.wormsKg.middle)) {
-    if (expectation.twin?.meal.limit === "heat") return wait({ code: "heat/no-food" }, HEAT_LASTS_DAYS);
+    if (expectation.twin?.meal.limit === "heat")
+      return wait({ code: "heat/no-food" }, Math.min(HEAT_LASTS_DAYS, Math.max(3, usual)));
     return wait(
       sized.why.code === "food/by-room"
         ? { code: "food/no-room" }
@@ -182,11 +183,6 @@ function nextMeal({ twin }: Expectation, { school }: Practice): Band {
     ? Math.min(twin.meal.forDays, school.maxIntervalDays)
     : school.usualIntervalDays;
   const within = (days: number) => Math.min(maxIntervalDays, Math.max(minIntervalDays, Math.round(days)));
-  // What a wave of heat leaves of a feast is not meant to last until the next.
-  if (twin?.meal.limit === "heat") {
-    const soon = within(HEAT_LASTS_DAYS);
-    return { low: soon, middle: soon, high: soon };
-  }
   const ready = twin?.againInDays;
   const middle = within(Math.max(usualIntervalDays, ready?.middle ?? 0));
   return {
