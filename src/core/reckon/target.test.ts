@@ -65,10 +65,10 @@ test("of what would help, the kinds that gain most: warmth where it is cool, foo
   // Purée gains by how much is given, and nothing where it is puréed already; worms where few live, as far as that kind of bin makes use of them.
   const swap = (changes: Partial<Producer>) =>
     of([tub({ system: "stackSwap", fedKgPerDay: 2, climate: warm, ...changes })]);
-  expect(swap({ wormsKg: 9 })).toContain("pureed");
-  expect(swap({ isPureed: true, wormsKg: 9 })).not.toContain("pureed");
-  expect(swap({ isPureed: true, wormsKg: 0.1 })).toContain("moreWorms");
-  expect(swap({ isPureed: true })).not.toContain("moreWorms");
+  expect(swap({ wormsKg: 9, isFeedingBed: true })).toContain("pureed");
+  expect(swap({ isPureed: true, wormsKg: 9, isFeedingBed: true })).not.toContain("pureed");
+  expect(swap({ isPureed: true, wormsKg: 0.1, isFeedingBed: true })).toContain("moreWorms");
+  expect(swap({ isPureed: true, isFeedingBed: true })).not.toContain("moreWorms");
   // Bedding that feeds, but where it is so bedded already.
   expect(swap({ isPureed: true })).toContain("feedingBed");
   expect(swap({ isPureed: true, isFeedingBed: true })).not.toContain("feedingBed");
