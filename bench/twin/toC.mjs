@@ -72,6 +72,7 @@ export function stepAsC(root, { fields, stride, parameters, species, warmthField
     // The one maximum of three.
     .replace(/const V = fmax\(/, "const V = most(")
     .replace(/\basm\b/g, "assimilated")
+    .replace(/!==/g, "!=")
     .replace(/===/g, "==")
     .replace(/\b(const|let) (?=[\w])/g, (_, kind) => (kind === "const" ? "const double " : "double "))
     .replace(/const double (double|Species|Around)/g, "const $1")
