@@ -8,6 +8,7 @@ import { startTwin } from "../ensemble/run";
 import type { TwinEvent } from "./events";
 import { AT, beddingOf, castingsOf, dryOf, foodOf, liveOf } from "./state";
 import { exchange } from "./line";
+import { herdC } from "./step";
 import type { TwinBin } from "./twinBin";
 import { livingIn, oneMass, TOTE } from "./twinBin";
 
@@ -255,4 +256,25 @@ test("worms that flee a deadly middle to both its sides are all of them there, a
   // Grown ones all, young ones half.
   expect(middle[AT.BA]).toBeCloseTo(0, 9);
   expect(liveOf(line[0]!)).toBeGreaterThan(0.3 * before);
+});
+
+test("a herd lies between its bed and what is below, and stays where it is well", () => {
+  const [sp] = livingIn(TOTE);
+  const chance = seeded("where a herd lies");
+  const unwell = (t: number) => Math.max(t - sp!.bestC, sp!.leastC + 3 - t, 0);
+  let wentDown = 0;
+  for (let turn = 0; turn < 500; turn += 1) {
+    const [bedC, belowC] = [-10 + 55 * chance(), -10 + 55 * chance()];
+    const lies = herdC(bedC, belowC, 0.75, 0.2 * chance(), sp!);
+    expect(lies).toBeGreaterThanOrEqual(Math.min(bedC, belowC) - 1e-9);
+    expect(lies).toBeLessThanOrEqual(Math.max(bedC, belowC) + 1e-9);
+    if (unwell(bedC) === 0) expect(lies).toBe(bedC);
+    if (lies !== bedC) wentDown += 1;
+    // Below it is drowned, or there is no air: no refuge.
+    expect(herdC(bedC, belowC, 0.95, 0, sp!)).toBeCloseTo(bedC, 9);
+    expect(herdC(bedC, belowC, 0.75, 1, sp!)).toBeCloseTo(bedC, 9);
+  }
+  expect(wentDown).toBeGreaterThan(100);
+  // In deadly heat all of them are below.
+  expect(herdC(sp!.zeroC, sp!.zeroC - 8, 0.75, 0, sp!)).toBeCloseTo(sp!.zeroC - 8, 9);
 });
