@@ -6,7 +6,7 @@ import { bookedFold } from "@/core/reckon/flows";
 import type { Digest, Tally } from "@/persistence/database";
 import { upToOf } from "@/persistence/upTo";
 import type { Entry } from "@/records/entry";
-import { asText, packed } from "./books";
+import { packed } from "./books";
 import { booksFingerprint, booksUnder, fingerprintOf } from "./fingerprint";
 
 const FOLLOWED: Partial<Record<Entry["subject"]["kind"], FollowedKind>> = {
@@ -44,7 +44,7 @@ export function foldedAhead(entries: readonly Entry[]): (tallies: readonly Tally
       const kind = FOLLOWED[rows[0]!.subject.kind];
       const told = kind && folded(kind, rows);
       if (told?.fault !== undefined) return [];
-      const books = asText(packed(rows, rows.length, told?.fold));
+      const books = packed(rows, rows.length, told?.fold);
       return [[id, { upTo: upToOf(rows, rows.length), kind, state: told?.state, books }] as const];
     }),
   );

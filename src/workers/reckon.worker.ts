@@ -23,7 +23,7 @@ import { readingCellar } from "@/persistence/database";
 import { readLog } from "@/persistence/read";
 import type { LocalDate } from "@/vocabulary/fields";
 import type { Booked, Packed } from "./books";
-import { asText, grown, ofText, packed, unpacked } from "./books";
+import { grown, packed, unpacked } from "./books";
 import { BOOKS_OF_NOW, booksFingerprint, booksUnder } from "./fingerprint";
 
 /** What was opened and read so far, by subject, and of which state of its log. */
@@ -64,7 +64,7 @@ async function bookedOf(database: string, ids: readonly string[]): Promise<reado
   stale.forEach(({ id, by, rowCount }, nth) => {
     const known = async () => {
       const digest = (await kept)[nth];
-      const before = digest?.fingerprint.startsWith(BOOKS_OF_NOW) ? ofText(digest.result) : undefined;
+      const before = digest?.fingerprint.startsWith(BOOKS_OF_NOW) ? (digest.result as Packed) : undefined;
       if (before && digest?.fingerprint === by) return before;
       const made = await madeOf(store, id, { by, rowCount }, before);
       fresh.push({ id, is: by, made });
@@ -88,7 +88,7 @@ function keep(
   const digests = fresh.map(({ id, is, made }): Digest => ({
     subjectId: booksUnder(id),
     fingerprint: is,
-    result: asText(made),
+    result: made,
     brokenRows: 0,
   }));
   void store.digests.bulkPut(digests).catch(() => undefined);
@@ -162,7 +162,7 @@ const api = {
     from: LocalDate,
     to: LocalDate,
   ): Promise<Accounts> => {
-    const lines = (await bookedOf(database, subjectIds)).flatMap((one) => one.lines);
+    const lines = (await bookedOf(database, subjectIds)).flatMap((one) => one.lines());
     return accounts(lines, from, to);
   },
   /** How long each food, so prepared, took to be gone in these bins, meal by meal; the oftenest first. */

@@ -21,8 +21,8 @@ export function dayNumber(date: LocalDate): number {
   return days;
 }
 
-/** @throws RangeError outside the years 1900 to 2199. */
-function dateOfDayNumber(days: number): LocalDate {
+/** The day so many days after 1970-01-01. @throws RangeError outside the years 1900 to 2199. */
+export function dateOfDayNumber(days: number): LocalDate {
   const known = texts.get(days);
   if (known !== undefined) return known;
   const text = new Date(days * MS_PER_DAY).toISOString().slice(0, 10);

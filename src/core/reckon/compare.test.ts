@@ -26,7 +26,7 @@ function history(seed: string, days: number, yieldOf: number): Books {
       since = 0;
     }
   }
-  return { flows, standingAt: () => 0 };
+  return { flowsIn: (from, to) => flows.filter(({ day }) => day >= from && day <= to), standingAt: () => 0 };
 }
 const side = (seed: string, days: number, yieldOf: number) => ({
   books: [history(seed, days, yieldOf)],

@@ -107,11 +107,10 @@ function spreadOf({ areaM2 }: Side, cycles: readonly Cycle[], by: ComparedBy, ra
 
 /** Harvests of one day are one. Of several bins each has its own cycles; ground and days count for each by its share. */
 function cyclesOf({ books }: Side, from: LocalDate, to: LocalDate): readonly Cycle[] {
-  return books.flatMap(({ flows }) => {
+  return books.flatMap((one) => {
     const cycles: Cycle[] = [];
     let since = { foodKg: 0, day: from };
-    const inSpan = flows.filter(({ day }) => day >= from && day <= to);
-    inSpan.forEach(({ of, day, wetKg }) => {
+    one.flowsIn(from, to).forEach(({ of, day, wetKg }) => {
       if (of === "food") since = { ...since, foodKg: since.foodKg + wetKg };
       if (of !== "castings") return;
       const last = cycles.at(-1);

@@ -45,11 +45,9 @@ export function courseOf(
   const step = Math.max(WEEK, Math.ceil(days / MOST_POINTS));
   const at = Array.from({ length: Math.floor(days / step) + 1 }, (_, nth) => addDays(first, nth * step));
   if (at.at(-1) !== until) at.push(until);
+  const flows = books.flowsIn(first, until);
   const summed = (of: ReadonlySet<string>, day: LocalDate) =>
-    books.flows.reduce(
-      (kg, one) => (of.has(one.of) && one.day >= first && one.day <= day ? kg + Math.abs(one.dryKg) : kg),
-      0,
-    );
+    flows.reduce((kg, one) => (of.has(one.of) && one.day <= day ? kg + Math.abs(one.dryKg) : kg), 0);
   const amounts = entries.flatMap(measuredBy);
   return {
     points: at.map((day) => ({

@@ -1,10 +1,11 @@
 import type { Entry } from "@/records/entry";
 import type { LocalDate } from "@/vocabulary/fields";
-import { dryKg, worked } from "../bin/matter";
+import type { Contents } from "../bin/matter";
+import { added, dryKg, NOTHING, worked } from "../bin/matter";
 import { applyEntry } from "../bin/replay";
 import type { BinState } from "../bin/state";
 import { EMPTY_BIN } from "../bin/state";
-import { daysBetween } from "../calendar/day";
+import { dateOfDayNumber, dayNumber, daysBetween } from "../calendar/day";
 import { amountKg, beddingPartMatter, feedPartMatter, liquidL } from "../log/amount";
 import { effectiveEntries } from "../log/effective";
 import { HARVEST_MOISTURE, MOIST_KG_PER_L, STARTER_MOISTURE } from "../matter/figures";
@@ -23,26 +24,34 @@ export interface Flow {
   readonly dryKg: number;
 }
 
-/** What lay in a bin, as the fold has it. */
-type Stand = Pick<BinState, "contents" | "contentsOn">;
+/** All that lies in a bin, compartments together: what is worked in a day is a share of what is there, so that a sum does for its parts. */
+const lyingIn = ({ contents }: Pick<BinState, "contents">): Contents =>
+  Object.values(contents).reduce(added, NOTHING);
 /** Dry matter that lies in a bin on a day, what was breathed off since the last entry taken off. */
-function standingDryKg({ contents, contentsOn }: Stand, day: LocalDate): number {
-  const days = contentsOn ? Math.max(0, daysBetween(contentsOn, day)) : 0;
-  return Object.values(contents).reduce((sum, held) => sum + dryKg(worked(held, days)), 0);
-}
+const standingDryKg = (state: BinState, day: LocalDate): number =>
+  dryKg(worked(lyingIn(state), daysBetween(state.contentsOn ?? day, day)));
 
 /** A bin's log as flows, and what stands in it at the dawn of any day. Never throws for what a log says. */
 export interface Books {
-  readonly flows: readonly Flow[];
+  /** Of a span of days, in the order of the log. Both days belong to it. */
+  readonly flowsIn: (from: LocalDate, to: LocalDate) => readonly Flow[];
+  /** Dry kg. */
   readonly standingAt: (day: LocalDate) => number;
 }
+
+/** Numbers of one flow, side by side: its day, its place in `FLOWS`, `wetKg`, `dryKg`. */
+const FLOW_COLUMNS = 4;
+/** Numbers of one stand: the day after whose last entry it lay so, the day it was reckoned for, then dry kg of bedding, food and castings. */
+const STAND_COLUMNS = 5;
 /**
- * Books as plain data, to be kept beside the log they were made of. What lay in a bin after the last entry of a day is text, since of
- * ten years of days a reckoning asks for two; a day that changed nothing has none.
+ * Books as plain data, to be kept beside the log they were made of. Ten years are thousands of flows, of which a reckoning asks for a
+ * few months: as bare numbers, row after row in the order of the log, a store gives them back in no time. Days are counted as
+ * `dayNumber` counts them.
  */
 export interface KeptBooks {
-  readonly flows: readonly Flow[];
-  readonly stands: readonly (readonly [day: LocalDate, stand: string])[];
+  readonly flows: Float64Array;
+  /** What lay in the bin after the last entry of a day; a day that changed nothing has none. */
+  readonly stands: Float64Array;
 }
 
 /** A bin's log folded once: its state, as `replay` has it, and its books. Plain data. */
@@ -50,7 +59,8 @@ export interface BookedFold {
   readonly state: BinState;
   readonly books: KeptBooks;
 }
-const NOTHING_YET: BookedFold = { state: EMPTY_BIN, books: { flows: [], stands: [] } };
+export const NO_BOOKS: KeptBooks = { flows: new Float64Array(), stands: new Float64Array() };
+const NOTHING_YET: BookedFold = { state: EMPTY_BIN, books: NO_BOOKS };
 /** Folds rows onto what came before them: they must all be later, by day and order, than what was folded. Never throws. */
 export function bookedFold(rows: Iterable<Entry>, before: BookedFold = NOTHING_YET): BookedFold {
   const flows = [...before.books.flows];
@@ -59,20 +69,46 @@ export function bookedFold(rows: Iterable<Entry>, before: BookedFold = NOTHING_Y
   for (const entry of effectiveEntries(rows)) {
     const dry = standingDryKg(state, entry.day);
     state = applyEntry(state, entry);
-    flows.push(...flowsOf(entry, standingDryKg(state, entry.day) - dry));
-    const { contents, contentsOn } = state;
-    const stand = JSON.stringify({ contents, contentsOn } satisfies { [K in keyof Stand]: unknown });
-    if (stands.at(-1)?.[0] === entry.day) stands[stands.length - 1] = [entry.day, stand];
-    else if (stands.at(-1)?.[1] !== stand) stands.push([entry.day, stand]);
+    const day = dayNumber(entry.day);
+    for (const { of: kind, wetKg, dryKg } of flowsOf(entry, standingDryKg(state, entry.day) - dry))
+      flows.push(day, FLOWS.indexOf(kind), wetKg, dryKg);
+    const { beddingDryKg, foodDryKg, castingsDryKg } = lyingIn(state);
+    const stand = [dayNumber(state.contentsOn ?? entry.day), beddingDryKg, foodDryKg, castingsDryKg];
+    const last = stands.length - STAND_COLUMNS;
+    if (stands[last] === day) stands.splice(last);
+    else if (stand.every((value, nth) => stands[last + 1 + nth] === value)) continue;
+    stands.push(day, ...stand);
   }
-  return { state, books: { flows, stands } };
+  return { state, books: { flows: Float64Array.from(flows), stands: Float64Array.from(stands) } };
+}
+/** The first of the rows, each as wide as said and begun with its day, whose day is not before this one. */
+function rowFrom(table: Float64Array, columns: number, day: number): number {
+  let low = 0;
+  let high = table.length / columns;
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (table[middle * columns]! < day) low = middle + 1;
+    else high = middle;
+  }
+  return low;
 }
 /** Kept books opened. Never throws. */
 export const opened = ({ flows, stands }: KeptBooks): Books => ({
-  flows,
+  flowsIn: (from, to) => {
+    const end = rowFrom(flows, FLOW_COLUMNS, dayNumber(to) + 1);
+    const found: Flow[] = [];
+    for (let row = rowFrom(flows, FLOW_COLUMNS, dayNumber(from)); row < end; row += 1) {
+      const at = row * FLOW_COLUMNS;
+      const day = dateOfDayNumber(flows[at]!);
+      found.push({ day, of: FLOWS[flows[at + 1]!]!, wetKg: flows[at + 2]!, dryKg: flows[at + 3]! });
+    }
+    return found;
+  },
   standingAt: (day) => {
-    const known = stands.findLast(([of]) => of < day);
-    return known ? standingDryKg(JSON.parse(known[1]) as Stand, day) : 0;
+    const at = (rowFrom(stands, STAND_COLUMNS, dayNumber(day)) - 1) * STAND_COLUMNS;
+    if (at < 0) return 0;
+    const lay = { beddingDryKg: stands[at + 2]!, foodDryKg: stands[at + 3]!, castingsDryKg: stands[at + 4]! };
+    return dryKg(worked(lay, dayNumber(day) - stands[at + 1]!));
   },
 });
 export const booksOf = (rows: Iterable<Entry>): Books => opened(bookedFold(rows).books);

@@ -1,6 +1,6 @@
 import type { LocalDate } from "@/vocabulary/fields";
 import { addDays, yearBefore } from "../calendar/day";
-import type { Books, FlowKind } from "./flows";
+import type { Books, Flow, FlowKind } from "./flows";
 
 const SIDES: Readonly<Record<FlowKind, "in" | "out" | "worms">> = {
   food: "in", bedding: "in", starter: "in", minerals: "in", water: "in", fromBins: "in",
@@ -52,8 +52,9 @@ export const monthBefore = ({ months }: Reckoning, month: LocalDate): Month | un
  * far as both logs say the same. Never throws; a span that ends before it begins is that of its first day.
  */
 export function reckon(books: readonly Books[], from: LocalDate, to: LocalDate): Reckoning {
-  const end = addDays(to < from ? from : to, 1);
-  const flows = books.flatMap((one) => one.flows.filter(({ day }) => day >= from && day < end));
+  const last = to < from ? from : to;
+  const end = addDays(last, 1);
+  const flows = books.flatMap((one) => one.flowsIn(from, last));
   const sums = new Map<FlowKind, { wetKg: number; dryKg: number }>();
   for (const { of, wetKg, dryKg } of flows) {
     const sum = sums.get(of) ?? { wetKg: 0, dryKg: 0 };
@@ -75,7 +76,7 @@ export function reckon(books: readonly Books[], from: LocalDate, to: LocalDate):
   const food = total("food").wetKg;
   return {
     from,
-    to: to < from ? from : to,
+    to: last,
     openingDryKg,
     standingDryKg,
     in: into,
@@ -84,16 +85,12 @@ export function reckon(books: readonly Books[], from: LocalDate, to: LocalDate):
     wormsInKg: total("wormsIn").wetKg,
     wormsOutKg: total("wormsOut").wetKg,
     castingsPerFood: food > 0 ? total("castings").wetKg / food : undefined,
-    months: monthsOf(flows, from, to < from ? from : to),
+    months: monthsOf(flows, from, last),
   };
 }
 
 /** Each flow once: ten years have 120 months. */
-function monthsOf(
-  flows: readonly Books["flows"][number][],
-  from: LocalDate,
-  to: LocalDate,
-): readonly Month[] {
+function monthsOf(flows: readonly Flow[], from: LocalDate, to: LocalDate): readonly Month[] {
   const sums = new Map<string, { foodKg: number; beddingKg: number; castingsKg: number }>();
   const last = firstOf(to);
   for (let month = firstOf(from); month <= last; month = firstOf(addDays(month, 32)))
