@@ -293,8 +293,11 @@ const reckoned = Date.now();
 await page.locator("main[data-usable=true]").waitFor({ timeout: 120_000 });
 const reckonMs = Date.now() - reckoned;
 await page.getByLabel("Over").click();
+const span = page.getByRole("option", { name: "this year" });
+// The list has opened before the press is timed.
+await span.hover();
 const again = Date.now();
-await page.getByRole("option", { name: "this year" }).click();
+await span.click();
 await page.locator("main[data-usable=true]").waitFor();
 const reckonAgainMs = Date.now() - again;
 await page.goto(address);

@@ -1,5 +1,5 @@
 "use client";
-import { addDays, daysBetween, dayAndMonth, monthName, yearBefore } from "@/core/calendar/day";
+import { addDays, daysBetween, dayAndMonth, monthName } from "@/core/calendar/day";
 import { schoolOf } from "@/core/catalogue/school";
 import { surfaceM2 } from "@/core/bin/system";
 import { formatMass } from "@/core/quantity/format";
@@ -23,10 +23,11 @@ import { localDate } from "@/vocabulary/fields";
 import type { LocalDate } from "@/vocabulary/fields";
 import Button from "@mui/material/Button";
 import Link from "next/link";
+import type { ReckonDesk } from "@/workers/reckon.client";
 import { useMemo } from "react";
 import { BalanceBars } from "./BalanceBars";
 import styles from "./Reckon.module.css";
-import { askReckon, useAnswer, useDesk } from "./useReckoning";
+import { askTwoYears, useAnswer, useDesk } from "./useReckoning";
 import { AccountsPanel } from "./AccountsPanel";
 import { LookBackPanel } from "./LookBackPanel";
 import { Comparison } from "./Comparison";
@@ -60,7 +61,9 @@ interface ReckonTyped {
 
 /** What went in and what came of it: by wet and by dry weight, closing with the log; by month, bin, room and way of keeping. */
 export function ReckonRoom() {
-  const { bins, today } = useSession();
+  const { db, bins, today } = useSession();
+  // Opened while the bins are read.
+  const desk = useDesk(db.name);
   if (!bins) return <main className={room.room} aria-busy="true" />;
   const stands = bins.filter(({ state }) => state.setup);
   return stands.length === 0 ? (
@@ -71,13 +74,20 @@ export function ReckonRoom() {
       </p>
     </main>
   ) : (
-    <Desk bins={stands} today={today} />
+    <Books bins={stands} today={today} desk={desk} />
   );
 }
 
-function Desk({ bins, today }: { readonly bins: readonly BinToday[]; readonly today: LocalDate }) {
+function Books({
+  bins,
+  today,
+  desk,
+}: {
+  readonly bins: readonly BinToday[];
+  readonly today: LocalDate;
+  readonly desk: ReckonDesk | undefined;
+}) {
   const { db, units, rooms, settings, author, keep } = useSession();
-  const desk = useDesk(db.name);
   const begun = bins.map(({ state, bin }) => state.firstDay ?? bin.firstDay).toSorted()[0]!;
   const draft = useDraft<ReckonTyped>(db, "reckon", { span: "twelve", by: "bin", from: begun, to: today, target: "" }); // prettier-ignore
   const { typed, set } = draft;
@@ -108,9 +118,12 @@ function Desk({ bins, today }: { readonly bins: readonly BinToday[]; readonly to
     () => [bins, ...groups.map((group) => group.bins)].map((some) => some.map(({ bin }) => bin.id as string)),
     [bins, groups],
   );
-  const { answer, failure } = useAnswer(desk, askReckon, [asked, from, to] as const);
-  const before = useAnswer(desk, askReckon, [asked, yearBefore(from), yearBefore(to)] as const).answer;
-  const lastYear = before?.[0];
+  const { answer, failure, earlier } = useAnswer(desk, askTwoYears, [asked, from, to] as const);
+  // Of other days the last answer stands until the new one is in, with its own days beside it; of other groups it says nothing.
+  const stood =
+    earlier && JSON.stringify(earlier.question[0]) === JSON.stringify(asked) ? earlier.answer : undefined;
+  const shown = answer ?? stood;
+  const lastYear = shown?.before[0];
   const store = (label: string, changes: Partial<Pick<Settings, "targets" | "accounts" | "experiments">>) =>
     keep(label, [
       settings
@@ -118,7 +131,7 @@ function Desk({ bins, today }: { readonly bins: readonly BinToday[]; readonly to
         : author.first("settings", { units, remindAfterDays: 14, ...changes }),
     ]);
   const colours = useColours();
-  const all = answer?.[0];
+  const all = shown?.now[0];
   const unit = units === "us" ? "lb" : "kg";
   const chart = useMemo(
     () =>
@@ -146,9 +159,13 @@ function Desk({ bins, today }: { readonly bins: readonly BinToday[]; readonly to
     [all, lastYear, unit, colours],
   );
   const wanted = parseQuantity(typed.target, "mass", unit);
-  const target = readPace(typed.target, units, from, to, today, all);
+  const target = readPace(typed.target, units, today, all);
   return (
-    <main className={`${room.room} ${styles.reckon}`} data-usable={all !== undefined}>
+    <main
+      className={`${room.room} ${styles.reckon}`}
+      data-usable={answer !== undefined}
+      aria-busy={answer === undefined}
+    >
       <h1 className={room.title}>Reckoning</h1>
       <div className={styles.ask}>
         <SelectField
@@ -188,7 +205,7 @@ function Desk({ bins, today }: { readonly bins: readonly BinToday[]; readonly to
         <p role="alert">The books could not be added up ({failure}). Nothing is lost: the log is whole.</p>
       )}
       {!all && failure === undefined && <p role="status">Adding up</p>}
-      {all && chart && (
+      {shown && all && chart && (
         <>
           <p className={styles.head}>
             <b>{formatMass(wetOf(all, "food"), units, "bucket")}</b> of food became{" "}
@@ -246,8 +263,8 @@ function Desk({ bins, today }: { readonly bins: readonly BinToday[]; readonly to
               rows={groups.map((group, at) => ({
                 name: group.name,
                 areaM2: groundOf(group.bins),
-                one: answer[at + 1]!,
-                before: before?.[at + 1],
+                one: shown.now[at + 1]!,
+                before: shown.before[at + 1],
               }))}
               units={units}
               years={(daysBetween(all.from, all.to) + 1) / 365}
@@ -277,8 +294,8 @@ function Desk({ bins, today }: { readonly bins: readonly BinToday[]; readonly to
                 binIds: group.bins.map(({ bin }) => bin.id),
                 areaM2: groundOf(group.bins),
               }))}
-              from={from}
-              to={to}
+              from={all.from}
+              to={all.to}
             />
           )}
           <CoursePanel
@@ -292,8 +309,8 @@ function Desk({ bins, today }: { readonly bins: readonly BinToday[]; readonly to
           <AccountsPanel
             desk={desk}
             binIds={asked[0]!}
-            from={from}
-            to={to}
+            from={all.from}
+            to={all.to}
             castingsKg={wetOf(all, "castings")}
             onKeep={(currency) => void store("hours and money are kept", { accounts: { currency } })}
           />

@@ -20,12 +20,12 @@ const gave = (wetKg: number): Reckoning => ({
   months: [],
 });
 const say = (typed: string, kg: number, today = day("2026-07-01")) =>
-  readPace(typed, "metric", FROM, TO, today, gave(kg));
+  readPace(typed, "metric", today, gave(kg));
 
 test("a target is said as it stands: ahead, behind, reached, short at the end; nothing where none is typed or can be read", () => {
   expect(say("", 10)).toBeUndefined();
   expect(say("a lot", 10)).toBeUndefined();
-  expect(readPace("10 kg", "metric", FROM, TO, TO, undefined)).toBeUndefined();
+  expect(readPace("10 kg", "metric", TO, undefined)).toBeUndefined();
   expect(say("0", 10)).toBe("A target of nothing is reached.");
   expect(say("40 kg", 40)).toMatch(/^The target is reached/);
   expect(say("40 kg", 45)).toBe("The target is reached, with 5 kg to spare.");

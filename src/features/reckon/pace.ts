@@ -5,12 +5,10 @@ import { parseQuantity } from "@/core/quantity/parse";
 import type { Reckoning } from "@/core/reckon/reckon";
 import type { LocalDate } from "@/vocabulary/fields";
 
-/** How a target stands, on a straight line from the first day to the last; nothing where none can be read. */
+/** How a target stands, on a straight line from the first day reckoned to the last; nothing where none can be read. */
 export function readPace(
   typed: string,
   units: UnitSystem,
-  from: LocalDate,
-  to: LocalDate,
   today: LocalDate,
   one: Reckoning | undefined,
 ): string | undefined {
@@ -18,6 +16,7 @@ export function readPace(
   const read = parseQuantity(typed, "mass", units === "us" ? "lb" : "kg");
   if (!read.ok) return undefined;
   if (read.value <= 0) return "A target of nothing is reached.";
+  const { from, to } = one;
   const castings = one.out.find(({ of }) => of === "castings")?.wetKg ?? 0;
   const asOf = today < to ? today : to;
   const stands = pace.run({ targetKg: read.value, from, to, asOf, harvests: [{ date: asOf, kg: castings }] });

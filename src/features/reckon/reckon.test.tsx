@@ -21,13 +21,20 @@ jest.mock("comlink", () => ({
     mockApi = api;
   },
 }));
+/** Answers come once it is fulfilled. */
+let mockHeld: Promise<unknown> = Promise.resolve();
 jest.mock("@/workers/reckon.client", () => ({
   openReckonDesk: (database: string) => ({
     ...Object.fromEntries(
       Object.keys(mockApi).map((name) => [
         name,
-        (...rest: unknown[]) =>
-          (mockApi as unknown as Record<string, (...all: unknown[]) => unknown>)[name]!(database, ...rest),
+        async (...rest: unknown[]) => {
+          await mockHeld;
+          return (mockApi as unknown as Record<string, (...all: unknown[]) => unknown>)[name]!(
+            database,
+            ...rest,
+          );
+        },
       ]),
     ),
     end: () => undefined,
@@ -100,6 +107,34 @@ test("a target says how it stands, a span its own sums, a day before the first i
   );
   typeDay("To", addDays(START, -30));
   expect(await screen.findByText("That is before the first day.")).toBeVisible();
+});
+
+test("while other days are added up the last sums stand, with their own days and said to be of before; of other groups none do", async () => {
+  const { keeper } = await atDesk();
+  const hold = () => {
+    let go: (value?: unknown) => void = () => undefined;
+    mockHeld = new Promise((fulfil) => (go = fulfil));
+    return go;
+  };
+  const choose = async (field: string, option: string) => {
+    await keeper.click(screen.getByLabelText(field));
+    await keeper.click(await screen.findByRole("option", { name: option }));
+  };
+  const days = () => screen.getByText(/^Without water the books close/).textContent;
+  const before = days();
+  let go = hold();
+  await choose("Over", "since the beginning");
+  expect(screen.getByRole("main")).toHaveAttribute("aria-busy", "true");
+  expect(screen.getByText(/of food became/)).toBeVisible();
+  expect(days()).toBe(before);
+  go();
+  await waitFor(() => expect(screen.getByRole("main")).toHaveAttribute("data-usable", "true"));
+  expect(days()).not.toBe(before);
+  go = hold();
+  await choose("For", "all together");
+  expect(screen.queryByText(/of food became/)).toBeNull();
+  go();
+  expect(await screen.findByText(/of food became/)).toBeVisible();
 });
 
 test("by room, in pounds, and as a table any spreadsheet opens", async () => {

@@ -1,4 +1,6 @@
 "use client";
+import { yearBefore } from "@/core/calendar/day";
+import type { LocalDate } from "@/vocabulary/fields";
 import type { ReckonDesk } from "@/workers/reckon.client";
 import { useEffect, useState } from "react";
 
@@ -28,16 +30,20 @@ const restTwin = async (): Promise<void> =>
   (await import("@/workers/twin.client")).restTwins(TWIN_RESTS_MS).catch(() => undefined);
 
 interface Answered<A> {
+  /** The question, as text. */
   readonly of: string;
   readonly answer?: A;
   readonly failure?: string;
 }
-/** What the desk says to a question; undefined until it is there. What is shown is of what is asked, never of what was asked before. */
+/**
+ * What the desk says to a question; undefined until it is there. What is shown is of what is asked, never of what was asked before, but
+ * for who says so: to them `earlier` is the last answer with its question, until the new one comes.
+ */
 export function useAnswer<Q extends readonly unknown[], A>(
   desk: ReckonDesk | undefined,
   ask: (desk: ReckonDesk, ...question: Q) => Promise<A>,
   question: Q | undefined,
-): Omit<Answered<A>, "of"> {
+): Omit<Answered<A>, "of"> & { readonly earlier?: { readonly answer: A; readonly question: Q } } {
   const asked = question && JSON.stringify(question);
   const [found, setFound] = useState<Answered<A>>({ of: "" });
   useEffect(() => {
@@ -52,9 +58,25 @@ export function useAnswer<Q extends readonly unknown[], A>(
       isGone = true;
     };
   }, [desk, ask, asked]);
-  return found.of === asked ? found : {};
+  if (found.of === asked) return found;
+  return found.answer === undefined
+    ? {}
+    : { earlier: { answer: found.answer, question: JSON.parse(found.of) as Q } };
 }
 
 /** Reckonings of some groups of bins over some days. */
 export const askReckon = (desk: ReckonDesk, ...question: Parameters<ReckonDesk["reckon"]>) =>
   desk.reckon(...question);
+/** The same over these days and over the same days a year before: said together, so that they are drawn once. */
+export const askTwoYears = async (
+  desk: ReckonDesk,
+  groups: Parameters<ReckonDesk["reckon"]>[0],
+  from: LocalDate,
+  to: LocalDate,
+) => {
+  const [now, before] = await Promise.all([
+    desk.reckon(groups, from, to),
+    desk.reckon(groups, yearBefore(from), yearBefore(to)),
+  ]);
+  return { now, before };
+};

@@ -7,7 +7,7 @@ import {
   MarkLineComponent,
   TooltipComponent,
 } from "echarts/components";
-import type { EChartsCoreOption } from "echarts/core";
+import type { EChartsCoreOption, EChartsType } from "echarts/core";
 import { init, use as registerEcharts } from "echarts/core";
 import { CanvasRenderer, SVGRenderer } from "echarts/renderers";
 import { useEffect, useRef } from "react";
@@ -37,18 +37,23 @@ export function Chart({
   readonly label: string;
 }) {
   const holder = useRef<HTMLDivElement>(null);
+  const chart = useRef<EChartsType>(undefined);
   useEffect(() => {
     const element = holder.current;
     if (!element) return;
-    const chart = init(element, undefined, { renderer: "svg" });
-    chart.setOption(option);
-    const watch = new ResizeObserver(() => chart.resize());
+    const made = init(element, undefined, { renderer: "svg" });
+    chart.current = made;
+    // An observer speaks up as soon as it watches: drawn twice for that, a chart would cost twice its time.
+    const watch = new ResizeObserver(() => {
+      if (made.getWidth() !== element.clientWidth || made.getHeight() !== element.clientHeight) made.resize();
+    });
     watch.observe(element);
     return () => {
       watch.disconnect();
-      chart.dispose();
+      made.dispose();
     };
-  }, [option]);
+  }, []);
+  useEffect(() => chart.current?.setOption(option, { notMerge: true }), [option]);
   return <div ref={holder} role="img" aria-label={label} style={{ height, width: "100%" }} />;
 }
 
