@@ -7,6 +7,7 @@ import { readRow } from "@/records/row/migrate";
 import type { Row } from "@/records/row/row";
 import { present } from "@/records/row/row";
 import type { CellarDatabase } from "./database";
+import { turn } from "./turn";
 
 export interface BrokenRow {
   readonly kind: RecordKind;
@@ -104,7 +105,7 @@ export async function readLog(
   const rows: Entry[] = [];
   const broken: BrokenRow[] = [];
   for (let from = 0; from < raws.length; from += JUDGED_AT_ONCE) {
-    if (from > 0) await breath();
+    if (from > 0) await turn();
     const portion = readAll(db, "entries", raws.slice(from, from + JUDGED_AT_ONCE));
     rows.push(...portion.rows);
     broken.push(...portion.broken);
@@ -126,10 +127,8 @@ export async function readAct(
   return present(readAll(db, "entries", raws).rows).filter((entry) => entry.actId === actId);
 }
 
-/** As many rows as are judged well within one frame. */
+/** As many rows as are judged well within one frame; then the screen draws and the keeper presses. */
 const JUDGED_AT_ONCE = 200;
-/** Lets the screen draw and the keeper press before the next portion. */
-const breath = (): Promise<void> => new Promise((go) => setTimeout(go, 0));
 
 /** Each portion is fetched, unpacked and judged in a quarter of what would be felt. */
 const WALKED_AT_ONCE = 100;
@@ -145,7 +144,7 @@ export async function findBroken(db: CellarDatabase): Promise<BrokenRow[]> {
         if (!read.ok) broken.push({ kind, rowId: rowIdOf(raw), problem: read.problem, raw });
       }
       after = raws.length < WALKED_AT_ONCE ? undefined : rowIdOf(raws.at(-1));
-      if (after !== undefined) await breath();
+      if (after !== undefined) await turn();
     }
   }
   return broken;

@@ -135,16 +135,10 @@ export function askForecasts(
   let isOver = false;
   const stops: (() => void)[] = [];
   const ask = async () => {
-    const { askTwin, progressTo } = await import("@/workers/twin.client");
+    const { askTwin } = await import("@/workers/twin.client");
     for (const subject of subjects) {
       if (isOver) return;
-      const asked = askTwin(subject.binId, false, (worker, task) =>
-        worker.today(
-          task,
-          subject,
-          progressTo(() => undefined),
-        ),
-      );
+      const asked = askTwin(subject.binId, false, (worker, task) => worker.today(task, subject));
       stops.push(asked.cancel);
       // A worker that fails leaves the rules of thumb standing; the others go on.
       void asked.answer

@@ -83,7 +83,9 @@ test("books are kept beside the store and opened from there, and made anew as so
   });
   const both = await Promise.all([0, 1].map(() => mockApi.reckon("reckoned", [["ash", "bay"]], START, to)));
   expect(both[0]).toEqual(both[1]);
-  expect(opened.mock.calls.filter(([key]) => String(key).startsWith("books/"))).toHaveLength(2);
+  expect(
+    opened.mock.calls.filter(([key]) => typeof key === "string" && key.startsWith("books/")),
+  ).toHaveLength(2);
   opened.mockRestore();
   const more = {
     ...meal(0.9, 1, 100),

@@ -11,9 +11,14 @@ interface Job {
 }
 interface Lane {
   readonly waiting: Job[];
-  running: Job | undefined;
+  readonly running: Set<Job>;
+  /** So many are under way at once. */
+  readonly most: number;
 }
-/** A worker takes one question of each lane at a time; what can wait stands still in it while the other is answered. */
+/**
+ * What a worker has been asked: of someone who stands at a bin one question at a time, and what can wait stands still meanwhile. Of that
+ * two are under way, so that the worker has the next one read while it answers the one before.
+ */
 interface PoolMember {
   readonly name: string;
   /** Undefined while none can be started. */
@@ -41,8 +46,8 @@ function benches(): readonly PoolMember[] {
     const bench: PoolMember = {
       name: `twin ${at + 1}`,
       worker: undefined,
-      atOnce: { waiting: [], running: undefined },
-      whenFree: { waiting: [], running: undefined },
+      atOnce: { waiting: [], running: new Set(), most: 1 },
+      whenFree: { waiting: [], running: new Set(), most: 2 },
       failures: 0,
     };
     startWorker(bench);
@@ -93,13 +98,13 @@ function startWorker(bench: PoolMember): void {
   worker.addEventListener("messageerror", () => gone(new Error("the worker was not understood")));
   bench.worker = { remote, end };
   if (bench.failures > 0) void Promise.resolve(remote.ping()).then(tellHealth, () => undefined);
-  void serve(bench, bench.atOnce);
-  void serve(bench, bench.whenFree);
+  serve(bench, bench.atOnce);
+  serve(bench, bench.whenFree);
 }
 
 const tellHealth = (): void => setTwinsAil((pool ?? []).some(({ worker }) => worker === undefined));
 const isBusy = ({ atOnce, whenFree }: PoolMember): boolean =>
-  atOnce.running !== undefined || whenFree.running !== undefined;
+  atOnce.running.size > 0 || whenFree.running.size > 0;
 
 /** Whoever waits for an answer hears that none will come, so that rules of thumb stand in; later a new one is tried. */
 function workerGone(bench: PoolMember, cause: Error): void {
@@ -107,9 +112,9 @@ function workerGone(bench: PoolMember, cause: Error): void {
   bench.failures += 1;
   setTwinsAil(true);
   for (const lane of [bench.atOnce, bench.whenFree]) {
-    const { running } = lane;
-    lane.running = undefined;
-    for (const job of [...(running ? [running] : []), ...lane.waiting.splice(0)]) job.fail(cause);
+    const left = [...lane.running, ...lane.waiting.splice(0)];
+    lane.running.clear();
+    for (const job of left) job.fail(cause);
   }
   const after = Math.min(AGAIN_AT_MOST_MS, AGAIN_AFTER_MS * 2 ** (bench.failures - 1));
   setTimeout(() => startWorker(bench), after);
@@ -133,16 +138,17 @@ function nextOf({ waiting }: Lane): Job | undefined {
   return waiting.splice(Math.max(0, at), 1)[0];
 }
 
-async function serve(bench: PoolMember, lane: Lane): Promise<void> {
+function serve(bench: PoolMember, lane: Lane): void {
   const { worker } = bench;
-  if (!worker || lane.running) return;
-  for (let job = nextOf(lane); job; job = nextOf(lane)) {
+  while (worker && lane.running.size < lane.most) {
+    const job = nextOf(lane);
+    if (!job) return;
     if (!job.isWanted()) continue;
-    lane.running = job;
-    await job.run(worker.remote);
-    // Another worker stands here by now: its own turn has begun.
-    if (bench.worker !== worker) return;
-    lane.running = undefined;
+    lane.running.add(job);
+    void job.run(worker.remote).then(() => {
+      lane.running.delete(job);
+      serve(bench, lane);
+    });
   }
 }
 
@@ -190,7 +196,7 @@ export function askTwin<R>(
       },
     });
   });
-  void serve(bench, lane);
+  serve(bench, lane);
   return {
     answer,
     cancel: () => {

@@ -35,7 +35,7 @@ export interface TwinWorker {
   /** Answers as long as it lives. */
   ping(): true;
   /** Undefined when the log does not say what the bin is, or when no one wants the answer any more. */
-  today(task: number, subject: TwinSubject, onProgress: OnProgress): Promise<Expectation | undefined>;
+  today(task: number, subject: TwinSubject, onProgress?: OnProgress): Promise<Expectation | undefined>;
   /** The same with a visit's readings in hand. */
   refine(
     task: number,

@@ -17,6 +17,7 @@ import type { BinState } from "@/core/bin/state";
 import type { CellarDatabase } from "@/persistence/database";
 import { readingCellar } from "@/persistence/database";
 import { forgetLog, readLog } from "@/persistence/read";
+import { turn } from "@/persistence/turn";
 import { localDate } from "@/vocabulary/fields";
 import { readFolded } from "./readFolded";
 import type { OnProgress, TwinSubject, TwinWorker } from "./twin.protocol";
@@ -59,7 +60,7 @@ async function atOnce<R>(work: () => Promise<R>): Promise<R> {
 interface Errand {
   readonly task: number;
   readonly canWait?: boolean;
-  readonly onProgress?: OnProgress;
+  readonly onProgress?: OnProgress | undefined;
 }
 
 /** Runs a day-by-day computation in slices, saying how far it is, until it ends or is cancelled. */
@@ -73,7 +74,7 @@ async function inSlices<R>(
     if (step.done) return step.value;
     if (performance.now() - since < SLICE_MS) continue;
     onProgress?.(step.value.day, step.value.until);
-    await pause(0);
+    await turn();
     if (canWait) await calm();
     if (cancelled.delete(task)) return undefined;
     since = performance.now();
@@ -139,11 +140,14 @@ async function brought(errand: Errand, subject: TwinSubject): Promise<TwinNow | 
     if (inHand.size <= MOST_IN_HAND) break;
     inHand.delete(key);
   }
-  // Kept for the next start while one goes on; that it may fail (a full disk) harms nothing.
-  const made = isWhole ? { script: now.script, of: scriptRestsOn(subject) } : {};
-  void db.standings
-    .put({ subjectId: subject.binId, snapshots: now.snapshots, ...made })
-    .catch(() => undefined);
+  // Kept for the next start while one goes on, where anything is new; that it may fail (a full disk) harms nothing.
+  const of = isWhole ? scriptRestsOn(subject) : undefined;
+  const stood = kept?.snapshots ?? [];
+  const isKept = stood.length === now.snapshots.length && now.snapshots.every((one) => stood.includes(one));
+  if (!isKept || (of !== undefined && of !== kept?.of))
+    void db.standings
+      .put({ subjectId: subject.binId, snapshots: now.snapshots, ...(of ? { script: now.script, of } : {}) })
+      .catch(() => undefined);
   return now;
 }
 

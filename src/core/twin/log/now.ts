@@ -174,8 +174,13 @@ function surprisesOf(ensemble: Ensemble, observations: readonly Observation[]): 
   });
 }
 
-/** Days whose dawn is worth keeping: today's, and older ones thinning out, so that a late entry need not start at the beginning. */
+/**
+ * Days whose dawn is worth keeping: one of the last week, since to live a week again takes less time than to write a standing and read
+ * it back; and older ones thinning out, so that a late entry need not start at the beginning.
+ */
 const keptDays = (dawn: number): ReadonlySet<number> =>
   new Set(
-    [dawn, 30 * Math.floor((dawn - 14) / 30), 120 * Math.floor((dawn - 44) / 120)].filter((day) => day > 0),
+    [7 * Math.floor(dawn / 7), 30 * Math.floor((dawn - 14) / 30), 120 * Math.floor((dawn - 44) / 120)].filter(
+      (day) => day > 0,
+    ),
   );
