@@ -24,7 +24,7 @@ interface Question extends TwinSubject {
 let mockAsked: Question[] = [];
 const mockCancelled: string[] = [];
 jest.mock("@/workers/twin.client", () => ({
-  restTwins: () => Promise.resolve(),
+  restTwins: () => Promise.resolve(() => undefined),
   progressTo: () => undefined,
   askTwin: (binId: string, isUrgent: boolean, ask: (worker: unknown, task: number) => Promise<unknown>) => ({
     answer: ask(

@@ -208,11 +208,13 @@ class Follower {
   /** With the forecasts that came in, while the workers stand still; a later drawing is not drawn over. */
   private async show(): Promise<void> {
     const drawing = (this.drawings += 1);
-    await (await twins()).workersResting();
+    const goOn = await (await twins()).workersResting();
     const all = await this.judged();
-    if (this.isOver || drawing < this.newest) return;
-    this.newest = drawing;
-    this.hear.bins(all, true);
+    if (!this.isOver && drawing >= this.newest) {
+      this.newest = drawing;
+      this.hear.bins(all, true);
+    }
+    goOn();
   }
 
   private knownBin(id: string): KnownBin {

@@ -117,10 +117,12 @@ export function firstAsked(
 
 /** Long enough to draw a rack of a hundred bins. */
 const REST_MS = 250;
-/** Waits until the workers stand still for as long as a drawing takes. */
-export async function workersResting(): Promise<void> {
+/** Waits until the workers stand still for as long as a drawing takes; what it gives has them go on once that is done. */
+export async function workersResting(): Promise<() => void> {
   const { restTwins } = await import("@/workers/twin.client");
-  await restTwins(REST_MS).catch(() => undefined);
+  const goOn = await restTwins(REST_MS);
+  // A browser that does not say when it has nothing to do gets the whole time.
+  return () => globalThis.requestIdleCallback?.(goOn);
 }
 
 /**

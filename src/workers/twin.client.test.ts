@@ -10,7 +10,7 @@ interface Asked {
 let started = 0;
 let asked: Asked[] = [];
 const cancelled: number[] = [];
-const rested: [worker: number, ms: number][] = [];
+const rested: [worker: number, ms: number | "goes on", nth: number][] = [];
 
 let pinged: (worker: number) => Promise<unknown>;
 /** The workers that were started, to have them fail. */
@@ -36,7 +36,8 @@ jest.mock("comlink", () => ({
       ask: (name: string) =>
         new Promise<string>((answer, fail) => asked.push({ worker, name, answer, fail })),
       cancel: (task: number) => cancelled.push(task),
-      rest: (ms: number) => Promise.resolve(rested.push([worker, ms])),
+      rest: (nth: number, ms: number) => Promise.resolve(rested.push([worker, ms, nth])),
+      goOn: (nth: number) => Promise.resolve(rested.push([worker, "goes on", nth])),
       ping: () => pinged(worker),
     };
   },
@@ -191,10 +192,16 @@ test("all workers rest together; without any there is nothing to wait for", asyn
   await client.restTwins(250);
   expect(rested).toEqual([]);
   void ask("bin-1", false, "a");
-  await client.restTwins(250);
+  const goOn = await client.restTwins(250);
+  const [[, , nth]] = rested as [(typeof rested)[number]];
+  expect(rested.splice(0)).toEqual([
+    [1, 250, nth],
+    [2, 250, nth],
+  ]);
+  goOn();
   expect(rested).toEqual([
-    [1, 250],
-    [2, 250],
+    [1, "goes on", nth],
+    [2, "goes on", nth],
   ]);
 });
 

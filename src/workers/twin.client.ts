@@ -40,6 +40,7 @@ const AGAIN_AFTER_MS = 5_000;
 const AGAIN_AT_MOST_MS = 300_000;
 let pool: readonly PoolMember[] | undefined;
 let tasks = 0;
+let rests = 0;
 
 function benches(): readonly PoolMember[] {
   pool ??= Array.from({ length: workersOn(navigator.hardwareConcurrency) }, (_, at): PoolMember => {
@@ -207,9 +208,17 @@ export function askTwin<R>(
   };
 }
 
-/** Lets all workers stand still for so long, questions at a bin excepted: a small machine has no core left to draw with otherwise. */
-export async function restTwins(ms: number): Promise<void> {
-  await Promise.all((pool ?? []).flatMap(({ worker }) => (worker ? [worker.remote.rest(ms)] : [])));
+/**
+ * Lets all workers stand still until what this gives is called, and no longer than so; questions at a bin excepted. A small machine has
+ * no core left to draw with otherwise. Never rejects.
+ */
+export async function restTwins(ms: number): Promise<() => void> {
+  const nth = (rests += 1);
+  const remotes = (pool ?? []).flatMap(({ worker }) => (worker ? [worker.remote] : []));
+  await Promise.allSettled(remotes.map((remote) => remote.rest(nth, ms)));
+  return () => {
+    for (const remote of remotes) void Promise.resolve(remote.goOn(nth)).catch(() => undefined);
+  };
 }
 
 /** A callback a worker may call while it works. */

@@ -62,7 +62,8 @@ export interface TwinWorker {
     subject: TwinSubject,
     onProgress: OnProgress,
   ): Promise<readonly Forgiven[] | undefined>;
-  /** For so many ms nothing is worked out that can wait. */
-  rest(ms: number): void;
+  /** For so many ms, or until it is told to go on, nothing is worked out that can wait. */
+  rest(nth: number, ms: number): void;
+  goOn(nth: number): void;
   cancel(task: number): void;
 }

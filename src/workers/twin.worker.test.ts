@@ -156,6 +156,25 @@ test("a lid that is up pushes what can wait aside, and is answered first", async
   expect(order).toEqual(["lid", "background"]);
 });
 
+test("at rest a worker answers whoever stands at a bin, and the others once the last rest is over", async () => {
+  mockApi.rest(1, 60_000);
+  mockApi.rest(2, 60_000);
+  let isAnswered = false;
+  const later = mockApi.today(30, subject(61)).then((found) => {
+    isAnswered = true;
+    return found;
+  });
+  expect(
+    await mockApi.refine(31, subject(61), [{ of: "squeeze", squeeze: "stream" }], undefined),
+  ).toBeDefined();
+  mockApi.goOn(1);
+  mockApi.goOn(1);
+  await new Promise((go) => setTimeout(go, 50));
+  expect(isAnswered).toBe(false);
+  mockApi.goOn(2);
+  expect(await later).toMatchObject({ day: addDays(START, 61) });
+});
+
 test("a log is folded aside by its kind; readings in hand change what is said, not what is kept", async () => {
   expect(await mockApi.state(db.name, { kind: "bins", id: "bin-1" })).toMatchObject({
     state: { entryCount: log.length },

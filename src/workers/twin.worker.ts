@@ -40,19 +40,23 @@ function cellar(name: string): CellarDatabase {
 
 const keyOf = ({ database, binId, fingerprint }: TwinSubject): string =>
   `${database}/${binId}/${fingerprint}`;
-const pause = (ms: number): Promise<void> => new Promise((go) => setTimeout(go, ms));
 
 /** Questions of someone who stands at a bin, and screens being drawn. While there are any, what is worked out for later stands still. */
 let asking = 0;
+const waiting: (() => void)[] = [];
 const calm = async (): Promise<void> => {
-  while (asking > 0) await pause(SLICE_MS);
+  while (asking > 0) await new Promise<void>((go) => waiting.push(go));
 };
+function answered(): void {
+  asking -= 1;
+  if (asking === 0) for (const go of waiting.splice(0)) go();
+}
 async function atOnce<R>(work: () => Promise<R>): Promise<R> {
   asking += 1;
   try {
     return await work();
   } finally {
-    asking -= 1;
+    answered();
   }
 }
 
@@ -189,6 +193,8 @@ async function pastOf(
   return past;
 }
 
+/** Rests under way, and what ends each. */
+const resting = new Map<number, ReturnType<typeof setTimeout>>();
 const api: TwinWorker = {
   state: (database, subject) => readFolded(cellar(database), subject),
   ping: () => true,
@@ -224,9 +230,18 @@ const api: TwinWorker = {
       const now = await brought({ task, onProgress }, subject);
       return now && forgiving(now, localDate.parse(subject.today), subject.climates);
     }),
-  rest: (ms) => {
+  rest: (nth, ms) => {
     asking += 1;
-    setTimeout(() => (asking -= 1), ms);
+    resting.set(
+      nth,
+      setTimeout(() => api.goOn(nth), ms),
+    );
+  },
+  goOn: (nth) => {
+    if (!resting.has(nth)) return;
+    clearTimeout(resting.get(nth));
+    resting.delete(nth);
+    answered();
   },
   cancel: (task) => {
     cancelled.add(task);

@@ -40,7 +40,7 @@ jest.mock("@/workers/twin.client", () => ({
     ),
     cancel: () => undefined,
   }),
-  restTwins: () => Promise.resolve(),
+  restTwins: () => Promise.resolve(() => undefined),
   favour: () => undefined,
   progressTo: (onDay: unknown) => onDay,
 }));

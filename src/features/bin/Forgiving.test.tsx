@@ -16,7 +16,7 @@ jest.mock("@/workers/twin.client", () => ({
     answer: question({ forgiving: () => mockAnswer(), today: () => Promise.resolve(undefined) }, 1),
     cancel: () => undefined,
   }),
-  restTwins: () => Promise.resolve(),
+  restTwins: () => Promise.resolve(() => undefined),
   favour: () => undefined,
   progressTo: (onDay: unknown) => onDay,
 }));

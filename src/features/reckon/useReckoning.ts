@@ -24,10 +24,16 @@ export function useDesk(database: string): ReckonDesk | undefined {
   return desk;
 }
 
-/** The twin would take half of a small machine: while someone waits for the books it stands still for so long. */
+/** The twin would take half of a small machine: while someone waits for the books it stands still, for so long at most. */
 const TWIN_RESTS_MS = 2_000;
-const restTwin = async (): Promise<void> =>
-  (await import("@/workers/twin.client")).restTwins(TWIN_RESTS_MS).catch(() => undefined);
+async function whileTwinRests<A>(work: Promise<A>): Promise<A> {
+  const rest = import("@/workers/twin.client").then(({ restTwins }) => restTwins(TWIN_RESTS_MS));
+  try {
+    return await work;
+  } finally {
+    void rest.then((goOn) => goOn()).catch(() => undefined);
+  }
+}
 
 interface Answered<A> {
   /** The question, as text. */
@@ -49,8 +55,7 @@ export function useAnswer<Q extends readonly unknown[], A>(
   useEffect(() => {
     if (!desk || asked === undefined) return undefined;
     let isGone = false;
-    void restTwin();
-    ask(desk, ...(JSON.parse(asked) as Q)).then(
+    whileTwinRests(ask(desk, ...(JSON.parse(asked) as Q))).then(
       (answer) => !isGone && setFound({ of: asked, answer }),
       (cause: unknown) => !isGone && setFound({ of: asked, failure: String(cause) }),
     );

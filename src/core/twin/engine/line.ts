@@ -60,7 +60,7 @@ export function exchange(
 ): void {
   const count = line.length;
   const fields = STAGE_FIELDS.length;
-  drawOf(line, species, areasM2);
+  /* @__NOINLINE__ */ drawOf(line, species, areasM2);
   moves.fill(0, 0, species.length * count * fields);
   warms.fill(0, 0, count);
   for (let at = 0; at + 1 < count; at += 1) {

@@ -134,10 +134,13 @@ export function viewed(
 export function copied(from: Ensemble): Ensemble {
   const { bin } = from;
   const count = bin.compartments.length;
-  const state = new Float64Array(from.state.length);
-  from.views.forEach((views, at) =>
-    views.forEach((view, member) => state.set(view, (member * count + at) * view.length)),
-  );
+  // Unless they were put in another order, they lie in the bin's already.
+  const inOrder = from.views.every((views, at) => views[0]!.byteOffset === at * views[0]!.byteLength);
+  const state = inOrder ? from.state.slice() : new Float64Array(from.state.length);
+  if (!inOrder)
+    from.views.forEach((views, at) =>
+      views.forEach((view, member) => state.set(view, (member * count + at) * view.length)),
+    );
   return standing({
     ...from,
     state,

@@ -3,7 +3,8 @@ import type { TwinSpecies } from "../engine/library";
 import { COVERED, DRAINS } from "../engine/library";
 import { exchange } from "../engine/line";
 import { litresOf } from "./measures";
-import { chanceFor, DRIFTING, driftFactor, DRIFTS_EVERY, normal } from "./members";
+import { chanceOfDay, UNLOGGED } from "./chanceOfDay";
+import { DRIFTING, DRIFTS_EVERY } from "./members";
 import { mixedStep } from "../engine/mixedStep";
 import { AT } from "../engine/state";
 import type { Surroundings } from "../engine/step";
@@ -20,17 +21,13 @@ export function passDay(ensemble: Ensemble, parts = 1): void {
   const airC = airAt(place, ensemble.startDayOfYear + ensemble.day) + foretoldK(place, ensemble.day);
   const air = { airC, airKPa: place.humidity * saturation(airC), rainMm: place.rainMm ?? 0 };
   const around = livingIn(bin).map((species) => surroundings(bin, species, air, 1 / parts));
-  for (let part = 0; part < parts; part += 1) stepAll(ensemble, around, 1 / parts);
+  for (let part = 0; part < parts; part += 1) /* @__NOINLINE__ */ stepAll(ensemble, around, 1 / parts);
   ensemble.day += 1;
   if (ensemble.day % DRIFTS_EVERY === 0) markLosses(lines);
   if (size > 1 && ensemble.day % DRIFTS_EVERY === 0) {
-    const purpose = chanceFor(seed, `drift ${ensemble.day}`);
-    for (let member = 0; member < size; member += 1)
-      DRIFTING.forEach((name, nth) => {
-        const by = driftFactor(name, purpose, member, nth);
-        for (const s of lines[member]!) s[AT[name]] = s[AT[name]]! * by;
-      });
-    unlogged(ensemble);
+    const chance = chanceOfDay(seed, ensemble.day, size, bin.compartments.length);
+    /* @__NOINLINE__ */ drift(ensemble, chance.drifts);
+    /* @__NOINLINE__ */ unlogged(ensemble, chance.unlogged);
   }
 }
 
@@ -45,65 +42,67 @@ function markLosses(lines: readonly (readonly Float64Array[])[]): void {
     }
 }
 
-/** Spread, of a week, of what no log tells: water that was splashed, dripped or sweated away; matter that crept or was picked off. */
-const UNLOGGED_WATER = 0.012;
-const UNLOGGED_MATTER = 0.018;
-const BEDDING = [AT.BE, AT.BR];
-const CASTINGS = [AT.CF, AT.CM];
-const FOOD = [AT.R0, AT.R1, AT.R2, AT.C0, AT.C1, AT.C2];
+/** Bins change: a small step of what makes a member itself. */
+function drift({ lines, size }: Ensemble, factors: Float64Array): void {
+  for (let member = 0; member < size; member += 1)
+    for (let nth = 0; nth < DRIFTS.length; nth += 1) {
+      const by = factors[member * DRIFTS.length + nth]!;
+      for (const s of lines[member]!) s[DRIFTS[nth]!]! *= by;
+    }
+}
+
+const DRIFTS = DRIFTING.map((name) => AT[name]);
+const POOLS = [[AT.BE, AT.BR], [AT.CF, AT.CM], [AT.R0, AT.R1, AT.R2, AT.C0, AT.C1, AT.C2]]; // prettier-ignore
 
 /** Without it the members of a bin read often would end as one, and its bands would claim more than anyone can know. */
-function unlogged({ lines, seed, day, size }: Ensemble): void {
-  const purpose = chanceFor(seed, `unlogged ${day}`);
-  for (let member = 0; member < size; member += 1) {
-    const line = lines[member]!;
-    for (let at = 0; at < line.length; at += 1) {
-      const s = line[at]!;
-      const wetter = s[AT.W]! * (Math.exp(UNLOGGED_WATER * normal(purpose, member, 4 * at)) - 1);
+function unlogged({ lines, size }: Ensemble, factors: Float64Array): void {
+  let next = 0;
+  for (let member = 0; member < size; member += 1)
+    for (const s of lines[member]!) {
+      const wetter = s[AT.W]! * (factors[next]! - 1);
       s[AT.W]! += wetter;
       s[AT.CORW]! += wetter;
-      [BEDDING, CASTINGS, FOOD].forEach((pools, nth) => {
-        const by = Math.exp(
-          UNLOGGED_MATTER * (nth === 2 ? 3 : 1) * normal(purpose, member, 4 * at + 1 + nth),
-        );
-        for (const pool of pools) {
+      for (let nth = 0; nth < POOLS.length; nth += 1) {
+        const by = factors[next + 1 + nth]!;
+        for (const pool of POOLS[nth]!) {
           s[AT.CORDM]! += s[pool]! * (by - 1);
           s[pool]! *= by;
         }
-      });
+      }
+      next += UNLOGGED;
     }
-  }
 }
 
 function stepAll(
-  { bin, views, lines, marks, size }: Ensemble,
+  { bin, lines, marks, size }: Ensemble,
   /** By herd and compartment. */
   around: readonly (readonly Surroundings[])[],
   dt: number,
 ): void {
   const count = bin.compartments.length;
   const isMixed = around.length > 1;
-  for (let at = 0; at < count; at += 1) {
-    const here = around[0]![at]!;
-    const each = isMixed ? around.map((herd) => herd[at]!) : [];
-    const members = views[at]!;
-    const used = marks[at]!.length;
-    const isBuried = bin.arrangement === "column" && at > 0 && at < count - 1;
-    for (let member = 0; member < size; member += 1) {
-      if (isBuried) (here as { buriedM: number }).buriedM = buried(lines[member]!, bin, at);
-      if (isMixed) mixedStep(members[member]!, each, dt);
-      else step(members[member]!, here, dt);
-      if (used > 0) ageMarkers(members[member]!, used);
-    }
-  }
-  if (count === 1) return;
+  const isColumn = bin.arrangement === "column";
+  const each = bin.compartments.map((_, at) => around.map((herd) => herd[at]!));
+  const used = marks.map((slots) => slots.length);
   const neighbours = {
     arrangement: bin.arrangement,
     species: livingIn(bin),
     areasM2: bin.compartments.map((one) => one.areaM2),
     facesM2: bin.compartments.map((one) => one.faceM2),
   };
-  for (let member = 0; member < size; member += 1) exchange(lines[member]!, neighbours, dt);
+  // Member by member, since all that one is lies together.
+  for (let member = 0; member < size; member += 1) {
+    const line = lines[member]!;
+    for (let at = 0; at < count; at += 1) {
+      const s = line[at]!;
+      const here = around[0]![at]!;
+      if (isColumn && at > 0 && at < count - 1) (here as { buriedM: number }).buriedM = buried(line, bin, at);
+      if (isMixed) mixedStep(s, each[at]!, dt);
+      else step(s, here, dt);
+      if (used[at]! > 0) /* @__NOINLINE__ */ ageMarkers(s, used[at]!);
+    }
+    if (count > 1) /* @__NOINLINE__ */ exchange(line, neighbours, dt);
+  }
 }
 
 function surroundings(
