@@ -10,7 +10,7 @@ import { RECORD_KINDS } from "@/records/kinds";
 import type { RecordFormat } from "@/records/row/migrate";
 import { readRow } from "@/records/row/migrate";
 import { sayFault } from "@/records/words";
-import type { CellarDatabase, ChangedRow, Digest, Tally } from "./database";
+import type { CellarDatabase, ChangedRow, Digest, Standing, Tally } from "./database";
 import { readEvery, READ_AT_ONCE } from "./read";
 import type { WriteProblem, Written } from "./write";
 import { addRows, settled } from "./write";
@@ -75,11 +75,16 @@ export interface ImportNote {
 }
 
 /** What may be kept of logs beside them, once it is known how they stand after an import. */
-export type KeptOf = (tallies: readonly Tally[]) => readonly Digest[];
-/** Inside an open transaction over tallies and digests: what was made of logs that came whole. */
+export type KeptOf = (tallies: readonly Tally[]) => {
+  readonly digests: readonly Digest[];
+  readonly standings: readonly Standing[];
+};
+const NOTHING_KEPT: KeptOf = () => ({ digests: [], standings: [] });
+/** Inside an open transaction over tallies, digests and standings: what was made of logs that came whole. */
 async function keepBeside(db: CellarDatabase, keptOf: KeptOf): Promise<void> {
-  const digests = keptOf(await db.tallies.toArray());
+  const { digests, standings } = keptOf(await db.tallies.toArray());
   if (digests.length > 0) await db.digests.bulkPut([...digests]);
+  if (standings.length > 0) await db.standings.bulkPut([...standings]);
 }
 
 /**
@@ -92,7 +97,7 @@ export async function importPlan(
   setAside: readonly SetAside[],
   { label, at }: ImportNote,
   onWritten: (rows: number, of: number) => void = () => undefined,
-  keptOf: KeptOf = () => [],
+  keptOf: KeptOf = NOTHING_KEPT,
 ): Promise<Outcome<Written, WriteProblem>> {
   const of = RECORD_KINDS.reduce((sum, kind) => sum + plan.fresh[kind].length, 0);
   const refs: ChangedRow[] = [];
@@ -100,7 +105,7 @@ export async function importPlan(
   return settled(() =>
     db.transaction(
       "rw",
-      [...RECORD_KINDS, "tallies", "digests", "setAside", "changes", "importedRows"],
+      [...RECORD_KINDS, "tallies", "digests", "standings", "setAside", "changes", "importedRows"],
       async () => {
         for (const kind of RECORD_KINDS) {
           const rows: readonly AnyRecord[] = plan.fresh[kind];
@@ -208,7 +213,7 @@ const DERIVED = ["digests", "standings", "forecasts"] as const;
 export async function replaceCellar(
   db: CellarDatabase,
   archive: DecodedArchive,
-  keptOf: KeptOf = () => [],
+  keptOf: KeptOf = NOTHING_KEPT,
 ): Promise<Outcome<void, WriteProblem>> {
   return settled(() =>
     db.transaction("rw", db.tables, async () => {

@@ -6,7 +6,9 @@ import type { MergePlan } from "@/archive/merge";
 import { demoArchive } from "@/demo/demoCellar";
 import { CellarDatabase } from "@/persistence/database";
 import { importPlan, previewImport, readEverything, replaceCellar } from "@/persistence/importing";
+import { readEvery } from "@/persistence/read";
 import { redo, undo } from "@/persistence/write";
+import { present } from "@/records/row/row";
 import { localDate } from "@/vocabulary/fields";
 import { done, refused } from "@/vocabulary/outcome";
 import type { ArchiveWorker } from "./archive.protocol";
@@ -38,7 +40,8 @@ const api: ArchiveWorker = {
   accept: async (note, onWritten) => {
     if (!held) throw new Error("archive worker: accept before open");
     const { db, archive, plan } = held;
-    return importPlan(db, plan, archive.setAside, note, onWritten, foldedAhead(plan.fresh.entries));
+    const rooms = present([...(await readEvery(db, "rooms")).rows, ...plan.fresh.rooms]);
+    return importPlan(db, plan, archive.setAside, note, onWritten, foldedAhead(plan.fresh.entries, rooms));
   },
   revise: (database, changeNo, say, { prefix, at }, onWritten) => {
     let made = 0;
@@ -51,7 +54,7 @@ const api: ArchiveWorker = {
     return replaceCellar(
       new CellarDatabase(database),
       archive.value,
-      foldedAhead(archive.value.records.entries),
+      foldedAhead(archive.value.records.entries, present(archive.value.records.rooms)),
     );
   },
 };

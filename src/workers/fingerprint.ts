@@ -2,6 +2,8 @@ import { BIN_FOLD } from "@/core/bin/version";
 import type { FollowedKind } from "@/core/fold/folds";
 import { FOLD_VERSIONS } from "@/core/fold/versions";
 import { BOOKS_BY } from "@/core/reckon/version";
+import { SCRIPT_BY } from "@/core/twin/engine/version";
+import type { Climate } from "@/records/room";
 import type { Tally } from "@/persistence/database";
 
 const rowsAs = (tally: Tally | undefined): string => `${tally?.rowCount ?? 0}:${tally?.lastRowId ?? ""}`;
@@ -18,3 +20,7 @@ export const booksUnder = (id: string): string => `books/${id}`;
 export const BOOKS_OF_NOW = `${BOOKS_BY}/${BIN_FOLD}/`;
 /** Names the log that books were made of, and by what. Never throws. */
 export const booksFingerprint = (tally: Tally | undefined): string => `${BOOKS_OF_NOW}${rowsAs(tally)}`;
+
+/** Names what a script was made of, and by what: a log, by the fingerprint of its state, and the climates of all rooms. Never throws. */
+export const scriptRestsOn = (log: string, climates: Readonly<Record<string, Climate>>): string =>
+  JSON.stringify([SCRIPT_BY, log, Object.entries(climates).toSorted(([a], [b]) => (a < b ? -1 : 1))]);

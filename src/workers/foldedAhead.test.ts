@@ -3,14 +3,16 @@ import { BIN_ROW, entry, litres, meal, newTub } from "../../tests/log";
 import { decodeArchive } from "@/archive/decode";
 import { encodeArchive } from "@/archive/document";
 import type { FollowedKind } from "@/core/fold/folds";
+import { effectiveEntries } from "@/core/log/effective";
+import { scriptOf } from "@/core/twin/log/script";
 import { demoRecords } from "@/demo/demoCellar";
 import { CellarDatabase } from "@/persistence/database";
 import { importPlan, previewImport, replaceCellar } from "@/persistence/importing";
-import { readLog } from "@/persistence/read";
+import { readFrame, readLog } from "@/persistence/read";
 import { undo, write } from "@/persistence/write";
 import { localDate } from "@/vocabulary/fields";
 import { packed } from "./books";
-import { booksFingerprint, booksUnder, fingerprintOf } from "./fingerprint";
+import { booksFingerprint, booksUnder, fingerprintOf, scriptRestsOn } from "./fingerprint";
 import { foldedAhead } from "./foldedAhead";
 import { readFolded } from "./readFolded";
 
@@ -31,7 +33,11 @@ const archiveOf = (records: Parameters<typeof encodeArchive>[1]) => {
 test("what an import keeps beside the logs is what reading each log back and folding it gives, state and books", async () => {
   const db = opened();
   const archive = archiveOf(RECORDS);
-  expect((await replaceCellar(db, archive, foldedAhead(archive.records.entries))).ok).toBe(true);
+  expect(
+    (await replaceCellar(db, archive, foldedAhead(archive.records.entries, archive.records.rooms))).ok,
+  ).toBe(true);
+  const { rooms } = await readFrame(db);
+  const climates = Object.fromEntries(rooms.map((room) => [room.id as string, room.climate]));
   const tallied = SUBJECTS.filter(({ id }) => RECORDS.entries.some(({ subject }) => subject.id === id));
   expect(tallied.length).toBeGreaterThan(8);
   for (const subject of tallied) {
@@ -44,6 +50,16 @@ test("what an import keeps beside the logs is what reading each log back and fol
     expect(books.fingerprint).toBe(booksFingerprint(tally));
     const { rows } = await readLog(db, subject.id);
     expect(books.result).toEqual(packed(rows, rows.length));
+    // What the log says to the model, in the rooms as the twin is told of them.
+    const standing = await db.standings.get(subject.id);
+    if (subject.kind !== "bins") expect(standing).toBeUndefined();
+    else
+      expect(standing).toEqual({
+        subjectId: subject.id,
+        snapshots: [],
+        script: JSON.stringify(scriptOf(effectiveEntries(rows), climates)),
+        of: scriptRestsOn(fingerprintOf("bins", tally), climates),
+      });
   }
   await db.delete();
 });
@@ -62,11 +78,11 @@ test("a log that had rows already is not taken for whole, and an import taken ba
   });
   const plan = await previewImport(db, archive);
   if (!plan.ok) throw new Error(plan.problem.code);
-  const ahead = foldedAhead(plan.value.fresh.entries);
+  const ahead = foldedAhead(plan.value.fresh.entries, RECORDS.rooms);
   expect((await importPlan(db, plan.value, [], { label: "brought in", at: AT }, undefined, ahead)).ok).toBe(
     true,
   );
-  expect(await db.digests.get("bin-1")).toBeUndefined();
+  expect([await db.digests.get("bin-1"), await db.standings.get("bin-1")]).toEqual([undefined, undefined]);
   const kept = (await db.digests.get("bin-2"))!;
   expect(kept.fingerprint).toBe(fingerprintOf("bins", await db.tallies.get("bin-2")));
   await undo(db, { newId: () => `undo-${(made += 1)}`, now: () => AT });

@@ -4,8 +4,8 @@ import * as Comlink from "comlink";
 import { daysBetween } from "@/core/calendar/day";
 import { effectiveEntries } from "@/core/log/effective";
 import type { Entry } from "@/records/entry";
-import { SCRIPT_BY } from "@/core/twin/engine/version";
 import type { Script } from "@/core/twin/log/script";
+import { scriptOf } from "@/core/twin/log/script";
 import { forgiving } from "@/core/twin/ahead/forgiving";
 import { courseAhead } from "@/core/twin/ahead/course";
 import { twinExpectation } from "@/core/twin/ahead/expect";
@@ -19,6 +19,7 @@ import { readingCellar } from "@/persistence/database";
 import { forgetLog, readLog } from "@/persistence/read";
 import { turn } from "@/persistence/turn";
 import { localDate } from "@/vocabulary/fields";
+import { scriptRestsOn } from "./fingerprint";
 import { readFolded } from "./readFolded";
 import type { OnProgress, TwinSubject, TwinWorker } from "./twin.protocol";
 
@@ -88,17 +89,20 @@ async function inSlices<R>(
 /** What the twin keeps of a bin for the next start. That of an older app has standings only. */
 interface Kept {
   readonly snapshots: readonly Snapshot[];
-  /** What the log says to the model, and the log and the rooms it was read from. */
-  readonly script?: Script;
+  /**
+   * What the log says to the model, as text, and the log and the rooms it was read from. Words that come out of a store or a message
+   * are compared letter by letter, member after member; those that come out of a text are the code's own.
+   */
+  readonly script?: string;
   readonly of?: string;
 }
-const scriptRestsOn = ({ log, climates }: TwinSubject): string => JSON.stringify([SCRIPT_BY, log, climates]);
 
 /** A log, and what was made of just its rows before: where that is so it need not be read again. */
 interface LogInHand {
   readonly entries: readonly Entry[];
   readonly state?: BinState | undefined;
-  readonly script?: Script | undefined;
+  /** As text; undefined where the log does not say what the bin is. */
+  readonly script: string | undefined;
   /** Whether a script made of it may be kept as that of the subject's log. */
   readonly isWhole: boolean;
 }
@@ -109,13 +113,15 @@ async function logInHand(
 ): Promise<LogInHand> {
   const digest = await db.digests.get(subject.binId);
   const folded = digest?.fingerprint === subject.log ? (digest.result as BinState) : undefined;
-  if (folded && kept?.script && kept.of === scriptRestsOn(subject))
+  if (folded && kept?.script && kept.of === scriptRestsOn(subject.log, subject.climates))
     return { entries: [], state: folded, script: kept.script, isWhole: true };
   const log = await readLog(db, subject.binId);
   forgetLog(db, log.rows);
   const rowCount = log.rows.length + log.broken.length;
   const isWhole = folded !== undefined && digest?.upTo?.rowCount === rowCount;
-  return { entries: effectiveEntries(log.rows), state: isWhole ? folded : undefined, isWhole };
+  const entries = effectiveEntries(log.rows);
+  const script = JSON.stringify(scriptOf(entries, subject.climates)) as string | undefined;
+  return { entries, state: isWhole ? folded : undefined, script, isWhole };
 }
 
 async function brought(errand: Errand, subject: TwinSubject): Promise<TwinNow | undefined> {
@@ -129,7 +135,7 @@ async function brought(errand: Errand, subject: TwinSubject): Promise<TwinNow | 
       binId: subject.binId,
       entries,
       state,
-      script,
+      script: script === undefined ? undefined : (JSON.parse(script) as Script),
       climates: subject.climates,
       today: localDate.parse(subject.today),
       snapshots: kept?.snapshots ?? [],
@@ -145,12 +151,12 @@ async function brought(errand: Errand, subject: TwinSubject): Promise<TwinNow | 
     inHand.delete(key);
   }
   // Kept for the next start while one goes on, where anything is new; that it may fail (a full disk) harms nothing.
-  const of = isWhole ? scriptRestsOn(subject) : undefined;
+  const of = isWhole ? scriptRestsOn(subject.log, subject.climates) : undefined;
   const stood = kept?.snapshots ?? [];
   const isKept = stood.length === now.snapshots.length && now.snapshots.every((one) => stood.includes(one));
   if (!isKept || (of !== undefined && of !== kept?.of))
     void db.standings
-      .put({ subjectId: subject.binId, snapshots: now.snapshots, ...(of ? { script: now.script, of } : {}) })
+      .put({ subjectId: subject.binId, snapshots: now.snapshots, ...(of ? { script, of } : {}) })
       .catch(() => undefined);
   return now;
 }
@@ -167,16 +173,15 @@ async function pastOf(
 ): Promise<readonly TwinDay[] | undefined> {
   const of = `${keyOf(subject)} from ${from}`;
   if (shown?.of === of) return shown.past;
-  const db = cellar(subject.database);
-  const log = await readLog(db, subject.binId);
-  forgetLog(db, log.rows);
   const first = daysBetween(now.script.startDay, localDate.parse(from));
   const past: TwinDay[] = [];
   const followed = await inSlices(
     bringingToToday(
       {
         binId: subject.binId,
-        entries: effectiveEntries(log.rows),
+        entries: [],
+        state: now.state,
+        script: now.script,
         climates: subject.climates,
         today: localDate.parse(subject.today),
         // Only standings from before the stretch that is to be shown.
