@@ -24,14 +24,14 @@ export function useDesk(database: string): ReckonDesk | undefined {
   return desk;
 }
 
-/** The twin would take half of a small machine: while someone waits for the books it stands still, for so long at most. */
+/** The twin would take half of a small machine: while someone waits for the books, until they are drawn, it stands still, for so long at most. */
 const TWIN_RESTS_MS = 2_000;
 async function whileTwinRests<A>(work: Promise<A>): Promise<A> {
   const rest = import("@/workers/twin.client").then(({ restTwins }) => restTwins(TWIN_RESTS_MS));
   try {
     return await work;
   } finally {
-    void rest.then((goOn) => goOn()).catch(() => undefined);
+    void rest.then((goOn) => globalThis.requestIdleCallback?.(goOn)).catch(() => undefined);
   }
 }
 

@@ -73,6 +73,7 @@ function unlogged({ lines, size }: Ensemble, factors: Float64Array): void {
     }
 }
 
+/** Calls in its loop are told to stay calls: a bundler that finds one caller only would make a closure of each, member after member. */
 function stepAll(
   { bin, lines, marks, size }: Ensemble,
   /** By herd and compartment. */
