@@ -172,7 +172,7 @@ export function applyEvent(s: Float64Array, event: TwinEvent, context: EventCont
   const { species, hasSump, error, portion, slots } = context;
   switch (event.kind) {
     case "worms":
-      return stock(s, event, context);
+      return /* @__NOINLINE__ */ stock(s, event, context);
     case "bed": {
       const material = beddingForTwin(event.id);
       const g = grams(event.g) * error;
@@ -191,7 +191,7 @@ export function applyEvent(s: Float64Array, event: TwinEvent, context: EventCont
       return bookIn(s, d, g * water);
     }
     case "food":
-      return feed(s, event, context);
+      return /* @__NOINLINE__ */ feed(s, event, context);
     case "water": {
       const g = grams(event.g) * error;
       add(s, AT.W, g);
@@ -222,7 +222,7 @@ export function applyEvent(s: Float64Array, event: TwinEvent, context: EventCont
       s[AT.AN] = 0.5 * s[AT.AN]!;
       return;
     case "harvest":
-      return harvest(s, event, context);
+      return /* @__NOINLINE__ */ harvest(s, event, context);
     case "split": {
       const x = share(event.fraction);
       bookOutShare(s, x, species, true);

@@ -97,18 +97,17 @@ export const compartmentRead = (bin: TwinBin, { reading, at }: Observation): num
 export const spreadOfWeight = (wetG: number): number => Math.max(150, 0.025 * wetG);
 export const DEPTH_SPREAD_CM = 2.5;
 
-/** Chance of one reading for one member. */
-function chanceFor(ensemble: Ensemble, member: number, one: Observation): number {
+/** Chance of one reading for one member; `where`: the compartment it was read in. */
+function chanceFor(ensemble: Ensemble, member: number, one: Observation, where: number): number {
   const { bin, lines, marks } = ensemble;
   const { reading } = one;
   const line = lines[member]!;
-  const where = compartmentRead(bin, one);
   const s = line[where]!;
   if (reading.of === "weight") {
     const wet = wetOf(line, bin);
     return bell((reading.g - wet) / spreadOfWeight(wet));
   }
-  return chanceOf(
+  return /* @__NOINLINE__ */ chanceOf(
     s,
     reading,
     one.isOneSpot ? 1.5 : 1,
@@ -120,14 +119,15 @@ function chanceFor(ensemble: Ensemble, member: number, one: Observation): number
 /** Gathers in `into` the log likelihood of one reading for every member. Shape: one number a member; a missing compartment says nothing. */
 export function addLogLikelihood(ensemble: Ensemble, one: Observation, into: Float64Array): void {
   if (one.because === "slip") return;
+  const where = compartmentRead(ensemble.bin, one);
   for (let member = 0; member < ensemble.size; member += 1)
-    into[member]! += Math.log(chanceFor(ensemble, member, one));
+    into[member]! += Math.log(chanceFor(ensemble, member, one, where));
 }
 
 /** How well a member could have given a reading: 1 as well as any, 0 not at all. */
 export function aptness(ensemble: Ensemble, member: number, one: Observation): number {
   const { reading } = one;
-  const chance = chanceFor(ensemble, member, one);
+  const chance = chanceFor(ensemble, member, one, compartmentRead(ensemble.bin, one));
   return reading.of === "handful" ? chance / clumped(reading.worms, reading.worms + 0.5) : chance;
 }
 const placeOf = (reading: Observed): number | undefined =>
@@ -274,7 +274,7 @@ export function tailsOf(ensemble: Ensemble, weights: Float64Array, one: Observat
   let low = 0;
   let high = 0;
   for (let member = 0; member < size; member += 1) {
-    const tails = tailsIn(ensemble, member, one, where);
+    const tails = /* @__NOINLINE__ */ tailsIn(ensemble, member, one, where);
     low += weights[member]! * tails.low;
     high += weights[member]! * tails.high;
   }
@@ -285,10 +285,11 @@ export function tailsOf(ensemble: Ensemble, weights: Float64Array, one: Observat
  * What this hand would say of a member, on the reading's own scale: the felt moisture with the fist, share left, °C, g, cm,
  * heads in the handful, finished share. Undefined where there is no scale (smells, signs, harvests).
  */
-export function saidOf(ensemble: Ensemble, member: number, one: Observation): number | undefined {
+export const saidOf = (ensemble: Ensemble, member: number, one: Observation): number | undefined =>
+  saidIn(ensemble, member, one, compartmentRead(ensemble.bin, one));
+function saidIn(ensemble: Ensemble, member: number, one: Observation, where: number): number | undefined {
   const { bin, lines, marks } = ensemble;
   const { reading } = one;
-  const where = compartmentRead(bin, one);
   const line = lines[member]!;
   const s = line[where]!;
   switch (reading.of) {
@@ -322,37 +323,38 @@ function wetOf(line: readonly Float64Array[], bin: TwinBin): number {
   return wet;
 }
 
+/** Tails of class k of an ordered scale, and of a number read, for one member of whom `x` is expected. */
+function classTails(kind: keyof typeof SCALES, k: number, x: number, wider: number): Tails {
+  const { limits, spread } = SCALES[kind];
+  const above = k === 0 ? 1 : normalShare((x - limits[k - 1]!) / (spread * wider));
+  const below = k === limits.length ? 0 : normalShare((x - limits[k]!) / (spread * wider));
+  return { low: 1 - below, high: above };
+}
+function numberTails(read: number, x: number, spread: number): Tails {
+  const low = normalShare((read - x) / spread);
+  return { low, high: 1 - low };
+}
 function tailsIn(ensemble: Ensemble, member: number, one: Observation, where: number): Tails {
   const { reading } = one;
   const wider = one.isOneSpot ? 1.5 : 1;
-  const x = saidOf(ensemble, member, one) ?? 0;
-  const byClass = (kind: keyof typeof SCALES, k: number, more = wider): Tails => {
-    const { limits, spread } = SCALES[kind];
-    const above = k === 0 ? 1 : normalShare((x - limits[k - 1]!) / (spread * more));
-    const below = k === limits.length ? 0 : normalShare((x - limits[k]!) / (spread * more));
-    return { low: 1 - below, high: above };
-  };
-  const byNumber = (read: number, spread: number): Tails => {
-    const low = normalShare((read - x) / (spread * wider));
-    return { low, high: 1 - low };
-  };
+  const x = saidIn(ensemble, member, one, where) ?? 0;
   switch (reading.of) {
     case "squeeze":
-      return byClass("squeeze", SQUEEZES.indexOf(reading.squeeze));
+      return classTails("squeeze", SQUEEZES.indexOf(reading.squeeze), x, wider);
     case "foodLeft":
-      return byClass("foodLeft", FOOD_LEFT.indexOf(reading.foodLeft), 1);
+      return classTails("foodLeft", FOOD_LEFT.indexOf(reading.foodLeft), x, 1);
     case "warmth":
-      return byClass("warmth", WARMTHS.indexOf(reading.warmth));
+      return classTails("warmth", WARMTHS.indexOf(reading.warmth), x, wider);
     case "ripeness":
-      return byClass("ripeness", RIPENESSES.indexOf(reading.ripeness));
+      return classTails("ripeness", RIPENESSES.indexOf(reading.ripeness), x, wider);
     case "moisture":
-      return byNumber(reading.moisture, reading.isDried ? 0.015 : 0.06);
+      return numberTails(reading.moisture, x, (reading.isDried ? 0.015 : 0.06) * wider);
     case "temperature":
-      return byNumber(reading.temperatureC, reading.isSurface ? 2.5 : 1.2);
+      return numberTails(reading.temperatureC, x, (reading.isSurface ? 2.5 : 1.2) * wider);
     case "depth":
-      return byNumber(reading.cm, DEPTH_SPREAD_CM);
+      return numberTails(reading.cm, x, DEPTH_SPREAD_CM * wider);
     case "weight":
-      return byNumber(reading.g, spreadOfWeight(x));
+      return numberTails(reading.g, x, spreadOfWeight(x) * wider);
     case "handful":
       return countTails(reading.worms, x);
     case "smell": {
