@@ -128,8 +128,11 @@ async function brought(errand: Errand, subject: TwinSubject): Promise<TwinNow | 
   const known = inHand.get(keyOf(subject));
   if (known) return known;
   const db = cellar(subject.database);
-  const kept = (await db.standings.get(subject.binId)) as Kept | undefined;
-  const { entries, state, script, isWhole } = await logInHand(db, subject, kept);
+  // Nothing is worked out meanwhile: a store that is read by a worker with no time for the answer lets nobody write.
+  const { kept, entries, state, script, isWhole } = await atOnce(async () => {
+    const found = (await db.standings.get(subject.binId)) as Kept | undefined;
+    return { kept: found, ...(await logInHand(db, subject, found)) };
+  });
   const now = await inSlices(
     bringingToToday({
       binId: subject.binId,
