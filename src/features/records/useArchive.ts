@@ -1,4 +1,5 @@
 "use client";
+import { turn } from "@/persistence/turn";
 import type { MergeSummary } from "@/archive/merge";
 import { sayBadArchive } from "@/archive/words";
 import { sayWriteProblem } from "@/persistence/write";
@@ -113,13 +114,15 @@ export function useArchive() {
       say({ tone: "problem", text: sayWriteProblem(written.problem) });
       return setImporting(importing);
     }
+    letGo();
+    setImporting({ status: "idle" });
+    // One drawing after the other: both in one go would hold the page for longer than a few frames.
+    await turn();
     say({
       tone: "said",
       text: `Imported ${summary.freshCount.entries} log entries and ${summary.named.filter(({ kind, is }) => kind === "bins" && is === "new").length} new bins.`,
       change: { no: written.value.changeNo, offer: "undo", isLarge: true },
     });
-    letGo();
-    setImporting({ status: "idle" });
   };
   const leave = () => {
     letGo();
