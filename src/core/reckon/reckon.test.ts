@@ -1,6 +1,8 @@
 import { LOG } from "../../../tests/everyKind";
 import { entry, kilograms, newTub, setupOf, START } from "../../../tests/log";
-import { addDays, yearBefore } from "@/core/calendar/day";
+import { dryKg, worked } from "@/core/bin/matter";
+import { replay } from "@/core/bin/replay";
+import { addDays, daysBetween, yearBefore } from "@/core/calendar/day";
 import { seeded } from "@/core/chance/seeded";
 import type { Entry } from "@/records/entry";
 import type { LocalDate } from "@/vocabulary/fields";
@@ -164,3 +166,28 @@ test("the same month of the year before is found over leap days and year's ends,
   const food = now.months.map(({ month, foodKg }) => [foodKg, monthBefore(before, month)!.foodKg]);
   expect(food.filter(([kg]) => kg! > 0)).toEqual([[2, 1], [4, 0]]);
 }); // prettier-ignore
+
+test("books cut into spans anywhere give each flow once and in order, and what stands is what the fold has lying there", () => {
+  const next = seeded("columns");
+  for (const seed of ["k", "l", "m"]) {
+    const log = yearBy(seed);
+    const books = booksOf(log);
+    const whole = books.flowsIn(START, addDays(START, 400));
+    expect(whole.length).toBeGreaterThan(30);
+    const cuts = [0, ...Array.from({ length: 9 }, () => Math.floor(390 * next())), 401].toSorted(
+      (a, b) => a - b,
+    );
+    const parts = cuts
+      .slice(1)
+      .flatMap((end, nth) =>
+        end > cuts[nth]! ? books.flowsIn(addDays(START, cuts[nth]!), addDays(START, end - 1)) : [],
+      );
+    expect(parts).toEqual(whole);
+    for (const { day } of whole.filter((_, nth) => nth % 7 === 0)) {
+      const { contents, contentsOn } = replay(log.filter((one) => one.day <= day));
+      const days = daysBetween(contentsOn!, day) + 1;
+      const lies = sum(Object.values(contents).map((held) => dryKg(worked(held, days))));
+      expect(books.standingAt(addDays(day, 1))).toBeCloseTo(lies, 9);
+    }
+  }
+});
