@@ -1,5 +1,4 @@
 "use client";
-import { turn } from "@/persistence/turn";
 import type { MergeSummary } from "@/archive/merge";
 import { sayBadArchive } from "@/archive/words";
 import { sayWriteProblem } from "@/persistence/write";
@@ -117,7 +116,7 @@ export function useArchive() {
     letGo();
     setImporting({ status: "idle" });
     // One drawing after the other: both in one go would hold the page for longer than a few frames.
-    await turn();
+    await new Promise((go) => setTimeout(go));
     say({
       tone: "said",
       text: `Imported ${summary.freshCount.entries} log entries and ${summary.named.filter(({ kind, is }) => kind === "bins" && is === "new").length} new bins.`,
