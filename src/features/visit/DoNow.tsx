@@ -13,7 +13,8 @@ import { LeftOut } from "./LeftOut";
 import { Outlook } from "./Outlook";
 import { StepLine } from "./StepLine";
 import { SurpriseQuestion } from "./SurpriseQuestion";
-import { doable, nextDayOf, stepKey } from "./visitEntries";
+import { doable, nextDayOf } from "./visitEntries";
+import { linesOf, ticking } from "./visitLines";
 import type { VisitInHand } from "./useVisit";
 import { AheadOfMeal } from "./AheadOfMeal";
 import styles from "./Visit.module.css";
@@ -39,10 +40,10 @@ export function DoNow({ visit, lid }: { readonly visit: VisitInHand; readonly li
   const { decision, typed, set, fault, isSaving } = visit;
   const day = nextDayOf(decision, typed, today);
   const cannotWait = lid === "closed" && CANNOT_WAIT.has(decision.verdict);
-  const steps = lid === "lifted" ? decision.steps : [];
+  const lines = lid === "lifted" ? linesOf(decision.steps, typed) : [];
   // Nothing is ticked beforehand: one press says all was done as proposed, or each is ticked for itself.
-  const toDo = doable(steps);
-  const ticked = toDo.filter((step) => typed.done.includes(stepKey(step))).length;
+  const toDo = lines.filter(({ step }) => doable([step]).length > 0);
+  const ticked = toDo.filter(({ isTicked }) => isTicked).length;
   const isAllAtOnce = toDo.length > 0 && ticked === 0;
   return (
     <section
@@ -62,7 +63,7 @@ export function DoNow({ visit, lid }: { readonly visit: VisitInHand; readonly li
                 : "Nothing to do inside"}
           </h2>
           <Button className={styles.spread} onClick={() => setSpread((is) => !is)} aria-expanded={isSpread}>
-            {isSpread ? "less" : steps.length > 1 ? `all ${steps.length} steps` : "more"}
+            {isSpread ? "less" : lines.length > 1 ? `all ${lines.length} steps` : "more"}
           </Button>
         </div>
         {lid === "lifted" &&
@@ -83,8 +84,8 @@ export function DoNow({ visit, lid }: { readonly visit: VisitInHand; readonly li
           <LeftOut of={visit.leftOut} bin={{ id: visit.binId, name: visit.binName }} />
         )}
         <ol className={styles.steps} data-refining={visit.isRefining}>
-          {steps.map((step, at) => (
-            <StepLine key={`${step.kind}${step.place ?? ""}${at}`} step={step} visit={visit} />
+          {lines.map((line) => (
+            <StepLine key={line.key} line={line} visit={visit} />
           ))}
         </ol>
         <p className={styles.back}>
@@ -154,9 +155,7 @@ export function DoNow({ visit, lid }: { readonly visit: VisitInHand; readonly li
           </Button>
         )}
         {toDo.length > 0 && !isAllAtOnce && ticked < toDo.length && (
-          <Button onClick={() => set((before) => ({ ...before, done: toDo.map(stepKey) }))}>
-            all done as proposed
-          </Button>
+          <Button onClick={() => set((before) => ticking(before, toDo))}>all done as proposed</Button>
         )}
       </div>
     </section>

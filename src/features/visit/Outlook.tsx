@@ -5,7 +5,6 @@ import { fedCompartment } from "@/core/bin/system";
 import { materialOf } from "@/core/catalogue/material";
 import { addDays, shortDay, shortSpan, spokenDay } from "@/core/calendar/day";
 import type { Band } from "@/core/expectation/expectation";
-import type { Step } from "@/core/decision/decision";
 import { feedPartMatter } from "@/core/log/amount";
 import { outlook } from "@/core/decision/outlook";
 import type { Practice } from "@/core/practice/practice";
@@ -19,7 +18,7 @@ import type { Remote } from "@/workers/twin.client";
 import type { TwinSubject } from "@/workers/twin.protocol";
 import type { VisitInHand } from "./useVisit";
 import { useTwinAnswer } from "@/session/useTwinAnswer";
-import { amountOf, stepKey } from "./visitEntries";
+import { amountOf, workOf } from "./visitEntries";
 import styles from "./Visit.module.css";
 
 /** For scraps told by the bucket. */
@@ -33,8 +32,9 @@ function givenNow(
 ): Given {
   const given = { foodKg: 0, place: nextPlace(practice.state)?.place ?? 1, dryBeddingKg: 0, waterL: 0 };
   // Nothing ticked yet: what is proposed is what would be done.
-  const isMeant = (step: Step) => typed.done.length === 0 || typed.done.includes(stepKey(step));
-  for (const step of decision.steps.filter(isMeant)) {
+  const work = workOf(decision, typed);
+  const isAllMeant = !work.some(({ isTicked }) => isTicked);
+  for (const { step } of work.filter(({ isTicked }) => isAllMeant || isTicked)) {
     if (step.kind === "feed" && meal) {
       given.foodKg += meal.reduce((sum, part) => sum + feedPartMatter(part).wetKg, 0);
       given.place = step.place ?? given.place;

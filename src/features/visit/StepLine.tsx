@@ -16,7 +16,9 @@ import TextField from "@mui/material/TextField";
 import { useMemo, useState } from "react";
 import { MealEditor } from "./MealEditor";
 import { keyOfBatch } from "@/core/mixing/fromStore";
-import { amountOf, doable, stepKey } from "./visitEntries";
+import { amountOf, doable } from "./visitEntries";
+import type { VisitLine } from "./visitLines";
+import { keepingMine, takingNew, ticking, unticking } from "./visitLines";
 import type { VisitInHand } from "./useVisit";
 import styles from "./Visit.module.css";
 
@@ -28,14 +30,13 @@ const ON_THE_DRAWING: Partial<Record<Step["kind"], DeedKind>> = {
 };
 
 /** One step: what, how much, where; why in one line, opening to what it rests on; an amount that can be overruled. */
-export function StepLine({ step, visit }: { readonly step: Step; readonly visit: VisitInHand }) {
+export function StepLine({ line, visit }: { readonly line: VisitLine; readonly visit: VisitInHand }) {
   const { units, today } = useSession();
   const [isChanging, setChanging] = useState(false);
   const { ask } = useErrands();
   const { typed, set, fault } = visit;
-  const key = stepKey(step);
+  const { key, step, isTicked } = line;
   const words = sayStep(step, { units });
-  const isDone = typed.done.includes(key);
   const over = typed.amounts[key];
   const amount = amountOf(step, typed, units, visit.containers);
   const sentence = fault?.field === key ? fault.sentence : amount.ok ? undefined : amount.problem.sentence;
@@ -47,7 +48,7 @@ export function StepLine({ step, visit }: { readonly step: Step; readonly visit:
   const meal = step.kind === "feed" && typed.meal !== undefined;
   const said = meal && visit.meal ? sayMeal(visit.meal, units) : undefined;
   return (
-    <li className={styles.step} data-done={isDone}>
+    <li className={styles.step} data-done={isTicked}>
       <div className={styles.stepLine}>
         <span>
           {words.before}{" "}
@@ -67,19 +68,15 @@ export function StepLine({ step, visit }: { readonly step: Step; readonly visit:
         {doable([step]).length > 0 && (
           <Checkbox
             size="small"
-            checked={isDone}
-            onChange={() =>
-              set((before) => ({
-                ...before,
-                done: isDone ? before.done.filter((one) => one !== key) : [...before.done, key],
-              }))
-            }
+            checked={isTicked}
+            onChange={() => set((before) => (isTicked ? unticking(before, line) : ticking(before, [line])))}
             slotProps={{
               input: { "aria-label": `Done: ${words.before} ${words.amount ?? ""} ${words.after}` },
             }}
           />
         )}
       </div>
+      <Since line={line} visit={visit} />
       {isOpen && !meal && (
         <div className={styles.change}>
           <TextField
@@ -131,6 +128,38 @@ export function StepLine({ step, visit }: { readonly step: Step; readonly visit:
         </ul>
       </details>
     </li>
+  );
+}
+
+/** What is proposed by now in place of what was ticked: told beside it, taken only by a press. */
+function Since({ line, visit }: { readonly line: VisitLine; readonly visit: VisitInHand }) {
+  const { units } = useSession();
+  const { since } = line;
+  if (!since) return null;
+  const words = since.is === "another" ? sayStep(since.step, { units }) : undefined;
+  const said =
+    words && [words.before, words.amount, words.after].filter(Boolean).join(" ").replace(/\.$/, "");
+  return (
+    <p className={styles.since} role="status">
+      {said ? (
+        <>
+          New sum: {said}.{" "}
+          <Button size="small" onClick={() => visit.set((before) => takingNew(before, line))}>
+            take it
+          </Button>
+        </>
+      ) : (
+        <>By what is known now this is not asked for any more. </>
+      )}
+      {!said && (
+        <Button size="small" onClick={() => visit.set((before) => unticking(before, line))}>
+          it was not done
+        </Button>
+      )}
+      <Button size="small" onClick={() => visit.set((before) => keepingMine(before, line))}>
+        {said ? "keep mine" : "it was done"}
+      </Button>
+    </p>
   );
 }
 

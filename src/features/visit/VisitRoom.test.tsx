@@ -68,6 +68,24 @@ test("an amount of one's own is kept beside the proposed one; a step not done is
   expect((await kept("bedded")).filter((one) => !("isCover" in one))).toEqual([]);
 });
 
+test("a tick keeps its sum whatever is found after it; the newer one stands beside it until it is taken", async () => {
+  const { keeper, steps, kept, pushed } = await atLid();
+  await keeper.click(feel(/1–2 drops/));
+  const feeding = () => screen.getAllByRole("checkbox", { name: /^Done:.*kitchen scraps/ })[0]!;
+  const said = steps().find((text) => /kitchen scraps/.test(text))!.trim().split(/ of | (?=mixed)/)[0]!; // prettier-ignore
+  await keeper.click(feeding());
+  await keeper.click(feel(/a stream/));
+  expect(steps()[0]).toContain(said);
+  expect(feeding()).toBeChecked();
+  expect(screen.getByText(/not asked for any more/)).toBeVisible();
+  await keeper.click(press("it was done"));
+  expect(screen.queryByText(/not asked for any more/)).toBeNull();
+  await keeper.click(press("Close the lid"));
+  await waitFor(() => expect(pushed).toEqual(["/"]));
+  expect(await kept("fed")).toMatchObject([{ parts: [{ amount: { typed: said } }] }]);
+  expect(await kept("bedded")).toEqual([]);
+});
+
 test("what cannot be read is told where it was typed, nothing is written, and what was typed stays", async () => {
   const { keeper, written, pushed, again } = await atLid();
   await keeper.type(screen.getByLabelText(/^Probe/), "lukewarm");

@@ -21,7 +21,7 @@ import type { FieldFault, VisitTyped } from "./visitTyped";
 import { NOTHING_TYPED, readingsIn } from "./visitTyped";
 import { useRefined } from "@/session/useRefined";
 import type { DoneHow } from "./visitEntries";
-import { mealOf, takenFromStore, visitFacts } from "./visitEntries";
+import { mealOf, mealTicked, takenFromStore, visitFacts } from "./visitEntries";
 
 const LONGEST_VISIT_MIN = 90;
 /** A visit from lid to close: what is typed, what follows from it at once, and the one press that keeps it. */
@@ -73,7 +73,10 @@ export function useVisit(one: BinToday, lid: "lifted" | "closed") {
     () => (practice ? decide(refined, practice, readings, today) : one.decision),
     [practice, refined, readings, today, one.decision],
   );
-  const decision = useMemo(() => withMeal(proposed, meal, today), [proposed, meal, today]);
+  const decision = useMemo(
+    () => withMeal(proposed, meal ?? mealTicked(proposed, typed, units, containers), today),
+    [proposed, meal, typed, units, containers, today],
+  );
 
   /** Places one can see something at, the most telling first: never more than two, or looking would be digging. */
   const places = useMemo(

@@ -3,6 +3,7 @@ import type { Entry } from "@/records/entry";
 import type { Fact } from "@/records/entry/about";
 import { entryFormat, entrySchema } from "@/records/entry";
 import { addDays } from "@/core/calendar/day";
+import { seeded } from "@/core/chance/seeded";
 import { keyOfBatch } from "@/core/mixing/fromStore";
 import { batchSchema } from "@/records/batch";
 import { replay } from "@/core/bin/replay";
@@ -15,7 +16,8 @@ import { practiceOf } from "@/core/practice/practice";
 import { simpleExpectation } from "@/core/expectation/simpleEngine";
 import { withMeal } from "@/core/decision/withMeal";
 import type { DoneHow } from "./visitEntries";
-import { doable, mealOf, stepKey, takenFromStore, visitFacts } from "./visitEntries";
+import { amountOf, doable, mealOf, mealTicked, takenFromStore, visitFacts, workOf } from "./visitEntries";
+import { keepingMine, stepKey, takingNew, ticking, unticking } from "./visitLines";
 import type { VisitTyped } from "./visitTyped";
 import { NOTHING_TYPED, readingsIn } from "./visitTyped";
 
@@ -27,7 +29,7 @@ function visit(
   typed: VisitTyped,
   lid: "lifted" | "closed" = "lifted",
   units: "metric" | "us" = "metric",
-  how: DoneHow = typed.done.length > 0 ? "asTicked" : "asProposed",
+  how: DoneHow = Object.keys(typed.ticked).length > 0 ? "asTicked" : "asProposed",
 ) {
   const state = replay(log);
   const expectation = simpleExpectation(state, CLIMATE, TODAY);
@@ -169,8 +171,8 @@ test("nothing is done that was not said: what is not ticked leaves no entry and 
   const { decision } = visit(seen);
   const steps = doable(decision!.steps);
   const feed = steps.find((step) => step.kind === "feed")!;
-  const others = steps.filter((step) => step !== feed).map(stepKey);
-  const without = stored(visit({ ...seen, done: others }).facts);
+  const others = workOf(decision!, seen).filter(({ key }) => key !== stepKey(feed));
+  const without = stored(visit(ticking(seen, others)).facts);
   expect(without.some((entry) => entry.kind === "fed")).toBe(false);
   expect(without[0]).toMatchObject({
     leftOut: [expect.stringMatching(/kitchen scraps at place/) as unknown],
@@ -305,4 +307,90 @@ test("a stack set round and a wedge moved along leave what was done in the log, 
     { kind: "advanced", fraction: 0.3 },
   ]);
   expect(done({ kind: "spongeOff", why, evidence: [] })).toMatchObject([{ kind: "drained" }]);
+});
+
+test("what is written is what stood at the tick, whatever readings, forecasts and answers arrive between", () => {
+  const states = [0.2, 0.4, 1.1].map((kg) => replay([...newTub(kg), meal(kg, 1, 40), meal(kg / 2, 2, 52)]));
+  const seenOf: Record<string, number> = {};
+  for (let seed = 0; seed < 150; seed += 1) {
+    const chance = seeded(`ticks/${seed}`);
+    const pick = <T>(values: readonly T[]): T => values[Math.floor(chance() * values.length)]!;
+    let typed: VisitTyped = NOTHING_TYPED;
+    let state = states[0]!;
+    const decided = () => {
+      const readings = readingsIn(typed, "metric");
+      const expectation = simpleExpectation(state, CLIMATE, TODAY);
+      const proposed = decide(expectation, practiceOf(state)!, readings.ok ? readings.value : [], TODAY);
+      return { expectation, decision: withMeal(proposed, mealTicked(proposed, typed, "metric"), TODAY) };
+    };
+    const lines = () => workOf(decided().decision, typed);
+    /** What the keeper saw on each ticked line when they last had a hand in it. */
+    const stood = new Map<string, string>();
+    const shown = (key: string): string => {
+      const { step } = lines().find((line) => line.key === key)!;
+      const amount = amountOf(step, typed, "metric");
+      return JSON.stringify([
+        amount.ok && amount.value?.typed,
+        step.amount && (typed.materials[key] ?? step.materialId),
+      ]);
+    };
+    const note = (key: string) => stood.set(key, shown(key));
+    for (let n = 0; n < 14; n += 1) {
+      const line = pick(lines());
+      const what = pick(["squeeze", "smell", "food", "heat", "forecast", "tick", "tick", "untick", "take", "keep", "type", "of"]); // prettier-ignore
+      if (what === "squeeze") typed = { ...typed, squeeze: pick(["dust", "noDrop", "fewDrops", "stream"]) };
+      if (what === "smell") typed = { ...typed, smell: pick(["earthy", "rotten", "ammonia", "sour"]) };
+      if (what === "food")
+        typed = { ...typed, foodLeft: { "c1/2": pick(["none", "little", "half", "most"]) } };
+      if (what === "heat") typed = { ...typed, temperature: pick(["", "12", "22", "31"]) };
+      if (what === "forecast") state = pick(states);
+      if (!line) continue;
+      const { key } = line;
+      if (what === "tick" && !line.isTicked) {
+        typed = ticking(typed, [line]);
+        note(key);
+      }
+      if (what === "untick" && line.isTicked) {
+        typed = unticking(typed, line);
+        stood.delete(key);
+      }
+      if (line.since) seenOf[line.since.is] = (seenOf[line.since.is] ?? 0) + 1;
+      if (what === "keep" && line.since) {
+        typed = keepingMine(typed, line);
+        expect(lines().find((one) => one.key === key)).not.toHaveProperty("since");
+      }
+      if (what === "take" && line.since?.is === "another") {
+        typed = takingNew(typed, line);
+        note(key);
+        expect(lines().find((one) => one.key === key)).not.toHaveProperty("since");
+      }
+      if (what === "type" && line.step.amount) {
+        const text = "massKg" in line.step.amount ? pick(["620 g", "1.4 kg"]) : pick(["300 mL", "2 L"]);
+        typed = { ...typed, amounts: { ...typed.amounts, [key]: text } };
+        if (line.isTicked) note(key);
+      }
+      if (what === "of" && line.step.kind === "cover") {
+        typed = { ...typed, materials: { ...typed.materials, [key]: pick(["leaf-mould", "straw"]) } };
+        if (line.isTicked) note(key);
+      }
+    }
+    const { decision, expectation } = decided();
+    const outcome = visitFacts({ how: "asTicked", lid: "lifted", readings: [], decision, expectation, typed, units: "metric", today: TODAY, visitId: "v1" }); // prettier-ignore
+    if (!outcome.ok) throw new Error(outcome.problem.sentence);
+    for (const [key, said] of stood) expect([seed, key, shown(key)]).toEqual([seed, key, said]);
+    const written = stored(outcome.value).flatMap((one) =>
+      one.kind === "fed" || one.kind === "bedded"
+        ? one.parts.map((part) => JSON.stringify([part.amount.typed, part.materialId]))
+        : one.kind === "watered" || one.kind === "dosed" || (one.kind === "removed" && one.amount)
+          ? [JSON.stringify([one.amount!.typed, one.kind === "dosed" ? one.materialId : null])]
+          : [],
+    );
+    // `harvested` and what has no amount say less than their line.
+    const wanted = [...stood].flatMap(([key, said]) =>
+      /^(feed|addDryBedding|cover|water|grit|scoopOut|takeOutUnripe)\//.test(key) ? [said] : [],
+    );
+    expect([seed, written.toSorted()]).toEqual([seed, wanted.toSorted()]);
+  }
+  // A newer sum, and a step that is asked for no more, both came while something was ticked.
+  expect(seenOf).toEqual({ another: expect.any(Number) as number, notAsked: expect.any(Number) as number });
 });

@@ -19,10 +19,9 @@ import { DEFAULT_UNIT } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
 import { sayUnreadable } from "@/core/quantity/words";
 import { clamped } from "./clamped";
+import type { VisitLine } from "./visitLines";
+import { linesOf, stepKey } from "./visitLines";
 import type { FieldFault, VisitTyped } from "./visitTyped";
-
-/** One step has one key on one visit: its kind and where it is done. */
-export const stepKey = (step: Step): string => `${step.kind}/${step.compartmentId ?? ""}/${step.place ?? ""}`;
 
 export interface StepAmount {
   readonly amount: { readonly massKg: number } | { readonly volumeL: number };
@@ -141,12 +140,29 @@ export function mealOf(
   return done(parts);
 }
 
+/** The meal that was ticked, where another is proposed by now: what goes with a meal goes with the one that was given. */
+export function mealTicked(
+  proposed: Decision,
+  typed: VisitTyped,
+  units: UnitSystem,
+  containers: readonly Container[] = [],
+): FeedPart[] | undefined {
+  const line = workOf(proposed, typed).find(({ step, since }) => step.kind === "feed" && since);
+  const amount = line && amountOf(line.step, typed, units, containers);
+  const fact = line && amount?.ok ? factOf(line.step, amount.value, typed) : undefined;
+  return fact?.kind === "fed" ? [...fact.parts] : undefined;
+}
+
 /** Steps one does with one's hands, and can therefore leave out. */
 const LOOKED_ON: ReadonlySet<Step["kind"]> = new Set(["closeAgain", "leaveInPeace", "keepAsIs"]);
 export const doable = (steps: readonly Step[]): readonly Step[] =>
   steps.filter(({ kind }) => !LOOKED_ON.has(kind));
 
-/** As all was proposed, or only what was ticked. */
+/** What is to be done with one's hands, each as it stands on its line. */
+export const workOf = (decision: Decision, typed: VisitTyped): readonly VisitLine[] =>
+  linesOf(doable(decision.steps), typed);
+
+/** As all stands on its lines, or only what was ticked. */
 export type DoneHow = "asProposed" | "asTicked";
 
 /** What was taken from the store for a visit, kg by batch. */
@@ -172,8 +188,8 @@ function stored(
 export function takenFromStore(visit: Visit): readonly FromStore[] {
   const { decision, typed, units, containers = [], batches = [], how, lid } = visit;
   if (lid === "closed") return [];
-  return doable(decision.steps).flatMap((step) => {
-    if (how === "asTicked" && !typed.done.includes(stepKey(step))) return [];
+  return workOf(decision, typed).flatMap(({ step, isTicked }) => {
+    if (how === "asTicked" && !isTicked) return [];
     const amount = amountOf(step, typed, units, containers);
     const from = amount.ok ? stored(step, amount.value, typed, batches) : undefined;
     return from && from.massKg > 0 ? [{ batchId: from.batch.id, massKg: from.massKg }] : [];
@@ -230,11 +246,11 @@ export function visitFacts(visit: Visit): Outcome<FactAbout<"bin">[], FieldFault
     ...(visit.tookMin === undefined || lid === "closed" ? {} : { tookMin: visit.tookMin }),
   };
   if (lid === "closed") return done([looked]);
-  const steps = doable(decision.steps);
-  const isDone = (step: Step): boolean => how === "asProposed" || typed.done.includes(stepKey(step));
+  const lines = workOf(decision, typed);
+  const isDone = ({ isTicked }: VisitLine): boolean => how === "asProposed" || isTicked;
   const meal = mealOf(typed, units, containers);
   if (!meal.ok) return meal;
-  const left = steps.filter((step) => !isDone(step)).slice(0, 12);
+  const left = lines.flatMap((line) => (isDone(line) ? [] : [line.step])).slice(0, 12);
   const facts: FactAbout<"bin">[] = [
     left.length > 0
       ? {
@@ -249,7 +265,7 @@ export function visitFacts(visit: Visit): Outcome<FactAbout<"bin">[], FieldFault
         }
       : looked,
   ];
-  for (const step of steps.filter(isDone)) {
+  for (const { step } of lines.filter(isDone)) {
     const amount = amountOf(step, typed, units, containers);
     if (!amount.ok) return amount;
     const from = stored(step, amount.value, typed, batches);

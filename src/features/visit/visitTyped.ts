@@ -11,6 +11,7 @@ import type {
   Warmth,
 } from "@/vocabulary/readings";
 import type { FoodLaid } from "@/vocabulary/deeds";
+import type { Ticked } from "./visitLines";
 import type { Preparation } from "@/vocabulary/setup";
 import { HANDFUL_L } from "@/vocabulary/readings";
 import { subjectOf } from "@/core/twin/ahead/surprise";
@@ -53,10 +54,10 @@ export interface VisitTyped {
   readonly handful: string;
   readonly fillMark?: FillMark;
   readonly note: string;
-  /** Amounts typed over the proposed ones, and steps that were done, by step key. Nothing is done until it is said. */
+  /** Amounts typed over the proposed ones, and steps as they stood when they were ticked, by step key. Nothing is done until it is said. */
   readonly amounts: Readonly<Record<string, string>>;
   readonly materials: Readonly<Record<string, string>>;
-  readonly done: readonly string[];
+  readonly ticked: Readonly<Record<string, Ticked>>;
   /** The meal as it was given, where it was another than the one proposed. */
   readonly meal?: readonly MealPartTyped[];
   readonly laid?: FoodLaid | "";
@@ -75,7 +76,7 @@ export const NOTHING_TYPED: VisitTyped = {
   note: "",
   amounts: {},
   materials: {},
-  done: [],
+  ticked: {},
   nextDay: "",
 };
 
