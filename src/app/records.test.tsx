@@ -1,5 +1,5 @@
 import { binRows, inCellar, leaveCellar, press, roomRow, settingsRow } from "../../tests/inCellar";
-import { BIN_ROW, meal, newTub, START } from "../../tests/log";
+import { BIN_ROW, entry, litres, meal, newTub, START } from "../../tests/log";
 import { LOG } from "../../tests/everyKind";
 import { decodeArchive } from "@/archive/decode";
 import type { ArchiveRecords } from "@/archive/document";
@@ -11,8 +11,10 @@ import { Notices } from "@/features/shell/Notices";
 import type { CellarDatabase } from "@/persistence/database";
 import type { ImportNote } from "@/persistence/importing";
 import type { NewRow } from "@/persistence/write";
+import { standingOf, write } from "@/persistence/write";
 import { binSchema } from "@/records/bin";
 import type { Entry } from "@/records/entry";
+import { authorFor } from "@/session/author";
 import { useNotice } from "@/session/notices";
 import { useSession } from "@/session/session";
 import { fireEvent, screen, waitFor, within } from "@testing-library/react";
@@ -268,6 +270,56 @@ test("every kind of entry opens to be corrected, and kept as it stands it is the
   }
   expect(present(await db.entries.toArray())).toHaveLength(log.length);
 });
+
+test("two tabs correct one entry: each its line, and where both wrote one, the second is asked with both", async () => {
+  const fed = entry({ kind: "watered", amount: litres(0.4), note: "in haste" }, 5);
+  const { keeper, db } = await inCellar(
+    <>
+      <BinPage />
+      <Corrections />
+      <NoticesWhenSaid />
+    </>,
+    { rows: [roomRow, settingsRow("metric"), ...binRows("a", "Quince", [...newTub(), fed])], today: TODAY, address: "/bin?id=a" },
+  ); // prettier-ignore
+  const other = authorFor(db, "laptop");
+  const standing = async () =>
+    (await standingOf(db, "entries", fed.id)) as Extract<Entry, { kind: "watered" }>;
+  const open = async () => {
+    await keeper.click(await screen.findByRole("button", { name: /^Change: .*water/i }));
+    await keeper.click(await screen.findByRole("menuitem", { name: "Correct it" }));
+    return screen.findByRole("dialog", { name: /^Correct/ });
+  };
+  const type = async (label: RegExp, text: string) => {
+    await keeper.clear(screen.getByLabelText(label));
+    await keeper.type(screen.getByLabelText(label), text);
+  };
+  const elsewhere = async (changes: object) => {
+    await write(db, "elsewhere", [other.revised("entries", await standing(), changes)], new Date().toISOString()); // prettier-ignore
+  };
+
+  const first = await open();
+  await elsewhere({ note: "with rain" });
+  await type(/^Water/, "600 mL");
+  await keeper.click(press("Keep the correction"));
+  await wait(() => expect(first).not.toBeInTheDocument());
+  expect(await standing()).toMatchObject({ note: "with rain", amount: { volumeL: 0.6 } });
+
+  const second = await open();
+  await elsewhere({ amount: { volumeL: 0.7, measuredBy: "volume", typed: "700 mL" } });
+  await type(/^Water/, "0.8 L");
+  await keeper.click(press("Keep the correction"));
+  const asked = await screen.findByRole("dialog", { name: "Changed in two places" });
+  expect(asked).toHaveTextContent(/700 mL.*0.8 L/s);
+  expect(await standing()).toMatchObject({ amount: { volumeL: 0.7 } });
+  await keeper.click(press("Write mine"));
+  await wait(() => expect(second).not.toBeInTheDocument());
+  expect(await standing()).toMatchObject({ note: "with rain", amount: { volumeL: 0.8 } });
+
+  // What another tab wrote since outlives the taking back of this tab's word.
+  await elsewhere({ note: "with hail" });
+  await keeper.click(press("Take it back"));
+  await wait(async () => expect(await standing()).toMatchObject({ note: "with hail", amount: { volumeL: 0.7 } }));
+}); // prettier-ignore
 
 test("a notice draws no room anew: what is said is no part of what rooms read", async () => {
   const drawn = jest.fn<void, [ReturnType<typeof useSession>["say"]]>();

@@ -1,6 +1,7 @@
 import type { AnyRecord, RecordKind } from "@/records/kinds";
 import { RECORD_KINDS } from "@/records/kinds";
 import { newestRows } from "@/records/row/row";
+import { saysTheSame, sameFact } from "@/records/row/rebase";
 import type { BadArchive, DecodedArchive } from "./decode";
 import type { ArchiveRecords } from "./document";
 
@@ -142,25 +143,6 @@ function namedChanges(kind: NamedKind, here: readonly NamedRow[], fresh: readonl
     if (!was) return [{ kind, name, is: "new" }];
     if (was.deleted) return [{ kind, name, is: "back" }];
     if (was.name !== name) return [{ kind, name, is: "renamed", before: was.name }];
-    return sameFact(factsOf(was), factsOf(row)) ? [] : [{ kind, name, is: "altered" }];
+    return saysTheSame(was, row) ? [] : [{ kind, name, is: "altered" }];
   });
-}
-
-/** What a row says, without when and where it was written. */
-function factsOf(row: NamedRow): object {
-  const { rowId, revision, recordedAt, deviceId, schemaVersion, ...facts } = row;
-  void [rowId, revision, recordedAt, deviceId, schemaVersion];
-  return facts;
-}
-
-/** Equal as facts, whatever the order of the keys. */
-function sameFact(a: unknown, b: unknown): boolean {
-  if (Object.is(a, b)) return true;
-  if (typeof a !== "object" || typeof b !== "object" || a === null || b === null) return false;
-  const left = Object.entries(a).filter(([, value]) => value !== undefined);
-  const right = new Map(Object.entries(b).filter(([, value]) => value !== undefined));
-  return (
-    left.length === right.size &&
-    left.every(([key, value]) => right.has(key) && sameFact(value, right.get(key)))
-  );
 }

@@ -1,9 +1,13 @@
 import Dexie from "dexie";
 import type { Outcome } from "@/vocabulary/outcome";
 import { done, refused } from "@/vocabulary/outcome";
-import type { AnyRecord, Inputs, RecordKind } from "@/records/kinds";
+import type { AnyRecord, Inputs, RecordKind, Records } from "@/records/kinds";
 import { RECORD_KINDS } from "@/records/kinds";
 import { sayField } from "@/records/words";
+import type { RecordFormat } from "@/records/row/migrate";
+import { readRow } from "@/records/row/migrate";
+import type { Whose } from "@/records/row/rebase";
+import { rebased, saysTheSame } from "@/records/row/rebase";
 import type { Row } from "@/records/row/row";
 import { newestRows } from "@/records/row/row";
 import type { CellarDatabase, Change, Tally } from "./database";
@@ -12,13 +16,24 @@ import type { CellarDatabase, Change, Tally } from "./database";
 export interface NewRowOf<K extends RecordKind> {
   readonly kind: K;
   readonly row: Inputs[K];
+  /** Of a further telling: the one it was made from. Where another stands by now, only what was changed is written onto that. */
+  readonly onto?: Records[K];
 }
 export type NewRow = { readonly [K in RecordKind]: NewRowOf<K> }[RecordKind];
 export type WriteProblem =
   | { readonly code: "write/no-room" }
   | { readonly code: "write/invalid"; readonly kind: RecordKind; readonly path: string }
+  | { readonly code: "write/clash"; readonly clashing: readonly Clashing[] }
   | { readonly code: "write/newer-store" }
   | { readonly code: "write/failed"; readonly message: string };
+/** A fact of which two tellings changed the same lines; neither is written before someone has said which. */
+export interface Clashing {
+  readonly kind: RecordKind;
+  readonly base: AnyRecord;
+  readonly mine: AnyRecord;
+  /** What stands by now, written in another tab or on another device. */
+  readonly standing: AnyRecord;
+}
 export interface Written {
   readonly changeNo: number;
 }
@@ -30,34 +45,105 @@ export interface Stamp {
 }
 
 /**
- * Writes rows, all or none, and answers when they are on the disk. Each passes its schema; none replaces another. The
- * change is remembered under its label so that it can be undone.
+ * Writes rows, all or none, and answers when they are on the disk. Each passes its schema; none replaces another. A
+ * further telling of a fact goes onto what stands of it by now (`onto`); where both changed one line nothing is written
+ * (`write/clash`), unless `whose` says whose word it is to be. The change is remembered under its label so that it can
+ * be undone.
  */
 export async function write(
   db: CellarDatabase,
   label: string,
   rows: readonly NewRow[],
   at: string,
+  whose?: Whose,
 ): Promise<Outcome<Written, WriteProblem>> {
-  const checked: { kind: RecordKind; row: AnyRecord }[] = [];
-  for (const { kind, row } of rows) {
+  const checked: Checked[] = [];
+  for (const { kind, row, onto } of rows) {
     const parsed = db.formats.records[kind].schema.safeParse(row);
-    if (!parsed.success) {
-      return refused({ code: "write/invalid", kind, path: parsed.error.issues[0]?.path.join(".") ?? "" });
-    }
-    checked.push({ kind, row: parsed.data });
+    if (!parsed.success) return refused(invalid(kind, parsed.error));
+    checked.push({ kind, row: parsed.data, ...(onto ? { onto } : {}) });
   }
-  return settled(async () => {
-    const changeNo = await db.transaction("rw", [...RECORD_KINDS, "tallies", "changes"], async () => {
-      await addRows(db, checked);
-      return db.changes.add({
+  const written = await settled(() =>
+    db.transaction("rw", [...RECORD_KINDS, "tallies", "changes"], async () => {
+      const told = await ontoStanding(db, checked, whose);
+      if (!told.ok) return told;
+      await addRows(db, told.value);
+      const changeNo = await db.changes.add({
         label,
         at,
-        rows: checked.map(({ kind, row }) => ({ kind, rowId: row.rowId, id: row.id })),
+        rows: told.value.map(({ kind, row }) => ({ kind, rowId: row.rowId, id: row.id })),
         isUndone: 0,
       });
-    });
-    return { changeNo };
+      return done({ changeNo });
+    }),
+  );
+  return written.ok ? written.value : written;
+}
+
+interface Checked {
+  readonly kind: RecordKind;
+  readonly row: AnyRecord;
+  readonly onto?: AnyRecord;
+}
+const invalid = (
+  kind: RecordKind,
+  { issues }: { readonly issues: readonly { readonly path: PropertyKey[] }[] },
+) => ({ code: "write/invalid", kind, path: issues[0]?.path.join(".") ?? "" }) as const;
+
+/** Inside the transaction that will write them: each further telling moved onto what stands of its fact by now. */
+async function ontoStanding(
+  db: CellarDatabase,
+  rows: readonly Checked[],
+  whose?: Whose,
+): Promise<Outcome<readonly Checked[], WriteProblem>> {
+  const moved: Checked[] = [];
+  const clashing: Clashing[] = [];
+  for (const one of rows) {
+    const { kind, row, onto } = one;
+    const standing = onto && (await standingOf(db, kind, row.id));
+    if (!onto || !standing || standing.rowId === onto.rowId) {
+      moved.push(one);
+      continue;
+    }
+    const { row: together, clashes } = rebased<AnyRecord>(onto, row, standing, whose);
+    const read = (telling: AnyRecord) =>
+      db.formats.records[kind].schema.safeParse({ ...telling, revision: standing.revision + 1 });
+    // Each may be right and both together not: then it is all or nothing of either.
+    const fitting = read(together);
+    if (whose === undefined && (clashes.length > 0 || !fitting.success))
+      clashing.push({ kind, base: onto, mine: row, standing });
+    const parsed = fitting.success ? fitting : read(row);
+    if (!parsed.success) return refused(invalid(kind, parsed.error));
+    if (fitting.success || whose === "mine") moved.push({ kind, row: parsed.data });
+  }
+  return clashing.length > 0 ? refused({ code: "write/clash", clashing }) : done(moved);
+}
+
+/** The telling of a fact that counts in the store now, whichever screens have heard of it; undefined where none can be read. */
+export async function standingOf<K extends RecordKind>(
+  db: CellarDatabase,
+  kind: K,
+  id: string,
+): Promise<Records[K] | undefined> {
+  return newestRows((await tellingsOf(db, kind, [id])) as unknown as Records[K][])[0];
+}
+
+/** All that was ever told of some facts, as far as it can be read. */
+async function tellingsOf(
+  db: CellarDatabase,
+  kind: RecordKind,
+  ids: readonly string[],
+): Promise<AnyRecord[]> {
+  const format = db.formats.records[kind] as RecordFormat<AnyRecord>;
+  return (
+    await db
+      .table<unknown>(kind)
+      .where("id")
+      .anyOf([...ids])
+      .toArray()
+  ).flatMap((raw) => {
+    const read = readRow(raw, format);
+    return read.ok ? [read.value] : [];
   });
 }
 
@@ -85,24 +171,27 @@ export async function addRows(
   await db.tallies.bulkPut(tallies);
 }
 
+/** A change that was taken back or put back, and of how many of its facts something written since stands. */
+export type Reversed = Change & { readonly stood: number };
 /**
- * Takes a change back, the newest where none is named: each fact gets one more revision with what it said before, or a
- * mark of deletion where it said nothing. Nothing is erased, so the undoing can itself be undone (`redo`). What was
- * written later about facts an import brought stands. `onWritten` hears after each portion how far it is.
+ * Takes a change back, the newest where none is named: each fact gets one more revision in which the lines it changed
+ * say what they said before, or a mark of deletion where it said nothing. What was written since, here, in another tab
+ * or by an import, stands. Nothing is erased, so the undoing can itself be undone (`redo`). `onWritten` hears after each
+ * portion how far it is.
  */
 export async function undo(
   db: CellarDatabase,
   stamp: Stamp,
   changeNo?: number,
   onWritten?: OnWritten,
-): Promise<Outcome<Change | undefined, WriteProblem>> {
+): Promise<Outcome<Reversed | undefined, WriteProblem>> {
   return settled(() =>
     db.transaction("rw", [...RECORD_KINDS, "tallies", "changes", "importedRows"], async () => {
       const change = changeNo === undefined ? await newestChange(db) : await db.changes.get(changeNo);
       if (!change || change.isUndone === 1) return undefined;
-      await revise(db, change, stamp, "before", onWritten);
+      const stood = await revise(db, change, stamp, "before", onWritten);
       await db.changes.update(change.no, { isUndone: 1 });
-      return change;
+      return { ...change, stood };
     }),
   );
 }
@@ -121,14 +210,14 @@ export async function redo(
   stamp: Stamp,
   changeNo: number,
   onWritten?: OnWritten,
-): Promise<Outcome<Change | undefined, WriteProblem>> {
+): Promise<Outcome<Reversed | undefined, WriteProblem>> {
   return settled(() =>
     db.transaction("rw", [...RECORD_KINDS, "tallies", "changes", "importedRows"], async () => {
       const change = await db.changes.get(changeNo);
       if (!change || change.isUndone === 0) return undefined;
-      await revise(db, change, stamp, "again", onWritten);
+      const stood = await revise(db, change, stamp, "again", onWritten);
       await db.changes.update(change.no, { isUndone: 0 });
-      return change;
+      return { ...change, stood };
     }),
   );
 }
@@ -136,14 +225,15 @@ export async function redo(
 /** Rows written so far. */
 export type OnWritten = (rows: number, of: number) => void;
 
-/** One more revision of every fact of a change, portion by portion. */
+/** One more revision of every fact of a change, portion by portion; gives of how many of them something later stands. */
 async function revise(
   db: CellarDatabase,
   change: Change,
   stamp: Stamp,
   say: "before" | "again",
   onWritten: OnWritten = () => undefined,
-): Promise<void> {
+): Promise<number> {
+  let stood = 0;
   // An import may bring several tellings of one fact: it is one fact that goes back.
   const refs = new Map<string, { kind: RecordKind; id: string; rowIds: Set<string> }>();
   const { rows: written = (await db.importedRows.get(change.no))?.rows ?? [] } = change;
@@ -159,52 +249,56 @@ async function revise(
     for (const kind of new Set(portion.map((ref) => ref.kind)))
       rows.set(
         kind,
-        (await db
-          .table(kind)
-          .where("id")
-          .anyOf(portion.flatMap((ref) => (ref.kind === kind ? [ref.id] : [])))
-          .toArray()) as (AnyRecord & Row)[],
+        await tellingsOf(
+          db,
+          kind,
+          portion.flatMap((ref) => (ref.kind === kind ? [ref.id] : [])),
+        ),
       );
     await addRows(
       db,
       portion.flatMap((ref) => {
         const ofFact = rows.get(ref.kind)!.filter(({ id }) => id === ref.id);
-        const row = revised(ofFact, ref.rowIds, stamp, say, change.isImport === true);
+        const { row, isLaterStanding } = revised(ofFact, ref.rowIds, stamp, say, change.isImport === true);
+        if (isLaterStanding) stood += 1;
         return row ? [{ kind: ref.kind, row }] : [];
       }),
     );
     onWritten(Math.min(from + REVISED_AT_ONCE, all.length), all.length);
   }
+  return stood;
 }
 const REVISED_AT_ONCE = 500;
 
-/** The next telling of a fact as it was without some rows, or as those rows said; undefined where nothing changes. */
+interface Revised {
+  readonly row?: AnyRecord;
+  /** Something written since said otherwise, and stands. */
+  readonly isLaterStanding: boolean;
+}
+/** The next telling of a fact with what some rows changed in it taken back, or put back; none where nothing changes. */
 function revised(
   rows: readonly (AnyRecord & Row)[],
   rowIds: ReadonlySet<string>,
   stamp: Stamp,
   say: "before" | "again",
   isImport: boolean,
-): AnyRecord | undefined {
+): Revised {
   const written = newestRows(rows.filter(({ rowId }) => rowIds.has(rowId)))[0];
   const newest = newestRows(rows)[0];
   if (!written || !newest) throw new Error(`undo: the rows ${[...rowIds].join(", ")} are not there`);
   // What stands over an import is the keeper's later word, or an earlier one that counted more.
-  if (isImport && say === "before" && !rowIds.has(newest.rowId)) return undefined;
+  if (isImport && say === "before" && !rowIds.has(newest.rowId)) return { isLaterStanding: true };
   const before = newestRows(
     rows.filter((row) =>
       isImport ? !rowIds.has(row.rowId) : row.revision < written.revision && !rowIds.has(row.rowId),
     ),
-  )[0];
-  const { deleted, ...said } = say === "again" ? written : (before ?? written);
-  const isDeleted = say === "again" ? deleted === true : before === undefined || before.deleted === true;
-  return {
-    ...said,
-    revision: newest.revision + 1,
-    rowId: stamp.newId(),
-    recordedAt: stamp.now(),
-    ...(isDeleted ? { deleted: true } : {}),
-  } as AnyRecord;
+  )[0] ?? { ...written, deleted: true };
+  const [from, to] = say === "before" ? [written, before] : [before, written];
+  const { row, clashes } = rebased<AnyRecord & Row>(from, to, newest);
+  const isLaterStanding = clashes.length > 0;
+  if (saysTheSame(row, newest)) return { isLaterStanding };
+  const head = { revision: newest.revision + 1, rowId: stamp.newId(), recordedAt: stamp.now() };
+  return { row: { ...row, schemaVersion: newest.schemaVersion, ...head } as AnyRecord, isLaterStanding };
 }
 
 /** Turns what the store throws into a problem one can speak of. */
@@ -241,6 +335,8 @@ export function sayWriteProblem(problem: WriteProblem): string {
       return "There is no room left on this device, so it was not saved. What you typed is still here: free some room, or export an archive, and press again.";
     case "write/invalid":
       return `It was not saved: ${sayField(problem.path)} cannot be right. What you typed is still here.`;
+    case "write/clash":
+      return "It was not saved: the same line was changed in another tab or on another device since. What you typed is still here.";
     case "write/newer-store":
       return "It was not saved: this tab has lost the store, to a newer version of the app or by clearing. What you typed is still here: load this page again, then press once more.";
     case "write/failed":

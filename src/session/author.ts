@@ -2,13 +2,11 @@ import type { FactAbout, SubjectRef } from "@/records/entry/about";
 import type { Given } from "@/records/given";
 import type { SubjectKind } from "@/records/entry";
 import { RECORD_FORMATS } from "@/records/kinds";
-import type { Row } from "@/records/row/row";
-import { newestRows } from "@/records/row/row";
 import type { Formats, Inputs, RecordKind, Records } from "@/records/kinds";
 import type { LocalDate } from "@/vocabulary/fields";
 import type { CellarDatabase } from "@/persistence/database";
 import type { NewRow, NewRowOf, Stamp } from "@/persistence/write";
-import { isStoreGone } from "@/persistence/write";
+import { isStoreGone, standingOf } from "@/persistence/write";
 import { nanoid } from "nanoid";
 import { nextInstant } from "./clock";
 
@@ -19,7 +17,8 @@ export const stamp: Stamp = { newId, now: nextInstant };
 type Head = "schemaVersion" | "rowId" | "revision" | "recordedAt" | "deviceId" | "deleted";
 /** What a record states, without its head and, where the app names it, its id. */
 export type Facts<K extends RecordKind> = Given<Omit<Inputs[K], Head | "id">>;
-export type Changes<K extends RecordKind> = Partial<Facts<K>> & { readonly deleted?: true };
+export type Changes<K extends RecordKind> = Partial<Facts<K>> & { readonly deleted?: boolean | undefined };
+type OrGone<T> = { readonly [K in keyof T]: T[K] | undefined };
 
 /** Makes the rows a screen wants written: ids, revisions, versions, order within the day. */
 export interface Author {
@@ -37,8 +36,11 @@ export interface Author {
   ) => NewRowOf<K>;
   /** What stands of a fact on the disk now, which a screen may not have been told yet; `row` where none is kept. */
   readonly standing: <K extends RecordKind>(kind: K, row: Records[K]) => Promise<Records[K]>;
-  /** A correction, or a deletion when `deleted` is among the changes. */
-  readonly revised: <K extends RecordKind>(kind: K, row: Records[K], changes: Changes<K>) => NewRow;
+  /**
+   * A correction of what was seen as `row`, or a deletion when `deleted` is among the changes; what is undefined goes.
+   * Only what it changes is written, onto whatever stands by then (`write`).
+   */
+  readonly revised: <K extends RecordKind>(kind: K, row: Records[K], changes: OrGone<Changes<K>>) => NewRow;
 }
 
 /** `formats` are others than the app's own only where a test plays a later version of it. */
@@ -78,13 +80,21 @@ export function authorFor(db: CellarDatabase, deviceId: string, formats: Formats
     },
     first: (kind, facts, id = newId()) => rowOf(kind, { ...head(kind), id, revision: 1, ...facts }),
     standing: async <K extends RecordKind>(kind: K, row: Records[K]) => {
-      const told = (await db.table<Records[K]>(kind).where("id").equals(row.id).toArray()) as Row[];
-      return (newestRows(told)[0] ?? row) as Records[K];
+      return (await standingOf(db, kind, row.id)) ?? row;
     },
-    revised: (kind, row, changes) =>
-      rowOf<RecordKind>(kind, { ...row, ...changes, ...head(kind), revision: row.revision + 1 }) as NewRow,
+    revised: (kind, row, changes) => {
+      const told = Object.entries({ ...row, ...changes }).filter(([, value]) => value !== undefined);
+      const next = { ...Object.fromEntries(told), ...head(kind), revision: row.revision + 1 };
+      return { ...rowOf<RecordKind>(kind, next), onto: row } as NewRow;
+    },
   };
 }
+
+/** A whole telling in place of another, as changes: what it does not name goes. */
+export const instead = <R extends object>(row: R, told: R): OrGone<R> => ({
+  ...(Object.fromEntries(Object.keys(row).map((key) => [key, undefined])) as OrGone<R>),
+  ...told,
+});
 
 /** Of a bin's log: the subject most entries are about. */
 export const ofBin = (id: string): SubjectRef<"bin"> => ({ kind: "bin", id });

@@ -1,5 +1,5 @@
-import type { CellarDatabase, Change } from "@/persistence/database";
-import type { OnWritten, WriteProblem } from "@/persistence/write";
+import type { CellarDatabase } from "@/persistence/database";
+import type { OnWritten, Reversed, WriteProblem } from "@/persistence/write";
 import type { Outcome } from "@/vocabulary/outcome";
 import { progressTo, startArchiveWorker } from "@/workers/archive.client";
 import { newId } from "./author";
@@ -11,7 +11,7 @@ export async function reviseLarge(
   changeNo: number,
   say: "undo" | "redo",
   onWritten: OnWritten,
-): Promise<Outcome<Change | undefined, WriteProblem>> {
+): Promise<Outcome<Reversed | undefined, WriteProblem>> {
   const { archive, end } = startArchiveWorker();
   try {
     return await archive.revise(

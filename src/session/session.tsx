@@ -14,6 +14,7 @@ import { authorFor, deviceIdOf } from "./author";
 import { useToday } from "./clock";
 import { fetchJudgement } from "./followSubjects";
 import type { Say } from "./notices";
+import { ClashProvider } from "./clashes";
 import { NoticeProvider, useSay } from "./notices";
 import { cellarToOpen } from "./opening";
 import type { Lost } from "./storeWatch";
@@ -79,7 +80,9 @@ export function SessionProvider(props: {
 }) {
   return (
     <NoticeProvider>
-      <OpeningSession {...props} />
+      <ClashProvider>
+        <OpeningSession {...props} />
+      </ClashProvider>
     </NoticeProvider>
   );
 }

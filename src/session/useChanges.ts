@@ -5,7 +5,9 @@ import { newestChange, redo, sayWriteProblem, undo, write } from "@/persistence/
 import type { Outcome } from "@/vocabulary/outcome";
 import { refused } from "@/vocabulary/outcome";
 import { useCallback, useMemo } from "react";
+import type { Whose } from "@/records/row/rebase";
 import { stamp } from "./author";
+import { useAskClash } from "./clashes";
 import { nextInstant } from "./clock";
 import type { ChangeRef } from "./notices";
 import { useSay } from "./notices";
@@ -13,7 +15,10 @@ import { askForPersistence } from "./persistent";
 import { isLeft } from "./storeWatch";
 
 export interface Changing {
-  /** Writes rows as one change, says so with an offer to undo, or says why not. */
+  /**
+   * Writes rows as one change, says so with an offer to undo, or says why not. Where a line was changed elsewhere since, it asks whose
+   * word stands, and waits for the answer.
+   */
   readonly keep: (label: string, rows: readonly NewRow[]) => Promise<Outcome<Written, WriteProblem>>;
   readonly undoLast: () => Promise<void>;
   /** Takes back that very change, whatever was kept since in this tab or another. */
@@ -21,14 +26,24 @@ export interface Changing {
   readonly redoChange: (change: ChangeRef) => Promise<void>;
 }
 
+const sayStood = (facts: number): string =>
+  facts === 0 ? "" : " What was changed since by other means stands.";
+
 /** Keeping, taking back and putting back, each said as it is done. */
 export function useChanges(db: CellarDatabase): Changing {
   const say = useSay();
+  const askClash = useAskClash();
   const keep = useCallback<Changing["keep"]>(
     async (label, rows) => {
-      const written = isLeft(db)
-        ? refused({ code: "write/newer-store" as const })
-        : await write(db, label, rows, nextInstant());
+      const writing = async (whose?: Whose) =>
+        isLeft(db)
+          ? refused({ code: "write/newer-store" as const })
+          : write(db, label, rows, nextInstant(), whose);
+      let written = await writing();
+      if (!written.ok && written.problem.code === "write/clash") {
+        const whose = await askClash(written.problem.clashing);
+        if (whose) written = await writing(whose);
+      }
       say(
         written.ok
           ? { tone: "said", text: `${label}.`, change: { no: written.value.changeNo, offer: "undo" } }
@@ -37,7 +52,7 @@ export function useChanges(db: CellarDatabase): Changing {
       if (written.ok) void askForPersistence(db);
       return written;
     },
-    [db, say],
+    [db, say, askClash],
   );
   const revise = useCallback(
     async ({ no, isLarge = false }: ChangeRef, which: "undo" | "redo") => {
@@ -52,7 +67,7 @@ export function useChanges(db: CellarDatabase): Changing {
         return say({ tone: "said", text: isUndo ? "That is taken back already." : "That stands already." });
       say({
         tone: "said",
-        text: `${isUndo ? "Taken back" : "Put back"}: ${done.value.label}.`,
+        text: `${isUndo ? "Taken back" : "Put back"}: ${done.value.label}.${sayStood(done.value.stood)}`,
         change: { no, isLarge, offer: isUndo ? "redo" : "undo" },
       });
     },

@@ -1,8 +1,7 @@
 import type { BadArchive } from "@/archive/decode";
 import type { MergeSummary } from "@/archive/merge";
-import type { Change } from "@/persistence/database";
 import type { ImportNote } from "@/persistence/importing";
-import type { OnWritten, WriteProblem, Written } from "@/persistence/write";
+import type { OnWritten, Reversed, WriteProblem, Written } from "@/persistence/write";
 import type { Outcome } from "@/vocabulary/outcome";
 
 /** From what row ids are made in the worker, and the moment its rows bear. */
@@ -32,7 +31,7 @@ export interface ArchiveWorker {
     say: "undo" | "redo",
     stamp: WorkerStamp,
     onWritten: OnWritten,
-  ): Promise<Outcome<Change | undefined, WriteProblem>>;
+  ): Promise<Outcome<Reversed | undefined, WriteProblem>>;
   /** Empties a cellar and fills it with the demo that ends on a day, through the door any file takes. */
   demo(database: string, lastDay: string): Promise<Outcome<void, WriteProblem>>;
 }

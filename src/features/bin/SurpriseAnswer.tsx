@@ -30,7 +30,7 @@ export function SurpriseAnswer({
   const words = becauseWords(surprise);
   const answer = async (because: Because) => {
     const told = answered(entry, surprise, because);
-    if (told) await keep(`${one.bin.name}: said what happened`, [author.revised("entries", told, {})]);
+    if (told) await keep(`${one.bin.name}: said what happened`, [author.revised("entries", entry, told)]);
   };
   return (
     <Choice

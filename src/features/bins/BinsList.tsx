@@ -78,8 +78,7 @@ export function BinsList({ bins }: { readonly bins: readonly BinToday[] }) {
     if (named && !named.success) return;
     const rowsChanged = bins.flatMap(({ bin }) => {
       if (!ids.includes(bin.id) || bin.group === named?.data) return [];
-      const { group: _before, ...rest } = bin;
-      return [author.revised("bins", rest, named ? { group: named.data } : {})];
+      return [author.revised("bins", bin, { group: named?.data })];
     });
     if (rowsChanged.length > 0)
       void keep(

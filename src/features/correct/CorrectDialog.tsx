@@ -1,5 +1,6 @@
 "use client";
 import { sayEntry } from "@/core/words/entry";
+import { instead } from "@/session/author";
 import { useDraft } from "@/session/draft";
 import type { Errand } from "@/session/errand";
 import { useSession } from "@/session/session";
@@ -35,7 +36,7 @@ export function CorrectDialog({
   const save = kept(async (righted) => {
     const { day } = righted;
     const saved = await keep(`${subject.name}: ${words.verb}, corrected`, [
-      author.revised("entries", righted, {}),
+      author.revised("entries", entry, instead(entry, righted)),
       ...(day === entry.day ? [] : others.map((other) => author.revised("entries", other, { day }))),
     ]);
     if (!saved.ok) return;

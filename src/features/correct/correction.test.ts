@@ -1,5 +1,7 @@
 import { LOG as OF_BIN, LOT_LOG, TUB_LOG } from "../../../tests/everyKind";
 import { entry, setupOf, START } from "../../../tests/log";
+import { rebased, saysTheSame } from "@/records/row/rebase";
+import { clashLines } from "./clashLines";
 import { addDays } from "@/core/calendar/day";
 import type { Entry } from "@/records/entry";
 import { entrySchema } from "@/records/entry";
@@ -135,4 +137,59 @@ test("what cannot be is said at its line, all at once, and nothing is written", 
 test("the first set-up keeps its day: all that follows rests on it", () => {
   expect(isFixedDay(entry({ kind: "altered", changes: setupOf("tub") }))).toBe(true);
   expect(isFixedDay(entry({ kind: "altered", changes: { cover: "open" } }))).toBe(false);
+});
+
+test("two corrections of one entry made from the same telling both stand; on one line the second is asked, both words at hand", () => {
+  const told = (one: Entry, key: string, nth: number) => {
+    const lines = correctionLines(one, "metric");
+    const line = lines.find((other) => other.key === key);
+    if (!line) return undefined;
+    const options = line.options?.filter(({ value }) => value !== line.text && value !== "");
+    const typed = options ? options[Math.min(nth, options.length - 1)]?.value : ["3", "4"][nth];
+    const outcome = typed === undefined || line.isDay ? undefined : correct(one, { [key]: typed });
+    return outcome?.ok ? { ...outcome.value, rowId: `told-${key}-${nth}` as Entry["rowId"] } : undefined;
+  };
+  let [both, asked] = [0, 0];
+  for (const one of LOG) {
+    const lines = correctionLines(one, "metric");
+    for (const [at, { key }] of lines.entries()) {
+      const mine = told(one, key, 0);
+      if (!mine) continue;
+      const other = lines[(at + 1) % lines.length]!.key;
+      const theirs = other === key ? undefined : told(one, other, 0);
+      const together = theirs && rebased<Entry>(one, mine, theirs);
+      if (together && together.clashes.length === 0) {
+        both += 1;
+        // In either order, and as if one hand had made both.
+        const inOrder = (of: Entry) =>
+          of.kind === "looked"
+            ? { ...of, readings: of.readings.toSorted((a, b) => (a.of < b.of ? -1 : 1)) }
+            : of;
+        expect(saysTheSame(inOrder(together.row), inOrder(rebased<Entry>(one, theirs, mine).row))).toBe(true);
+        for (const [line, telling] of [[key, mine], [other, theirs]] as const) {
+          const text = (of: Entry) => correctionLines(of, "metric").find((found) => found.key === line)?.text;
+          expect([one.kind, line, text(together.row)]).toEqual([one.kind, line, text(telling)]);
+        } // prettier-ignore
+        // Where both are right and together are not, all of both is asked.
+        if (!entrySchema.safeParse(together.row).success)
+          expect(clashLines({ kind: "entries", base: one, mine, standing: theirs! }, "metric").length).toBe(
+            2,
+          );
+      }
+      const rival = told(one, key, 1);
+      if (!rival || [mine, one].some((other) => saysTheSame(rival, other))) continue;
+      const clashing = { kind: "entries", base: one, mine, standing: rival } as const;
+      const said = clashLines(clashing, "metric");
+      expect([one.kind, key, said.length]).toEqual([one.kind, key, 1]);
+      expect(said[0]!.mine).not.toBe(said[0]!.standing);
+      expect(saysTheSame(rebased<Entry>(one, mine, rival, "mine").row, mine)).toBe(true);
+      expect(saysTheSame(rebased<Entry>(one, mine, rival).row, rival)).toBe(true);
+      asked += 1;
+    }
+    // Struck out here and corrected there: neither goes without a word.
+    const struck = { ...one, deleted: true };
+    const corrected = told(one, lines[0]?.key ?? "", 0);
+    if (corrected) expect(rebased<Entry>(one, struck, corrected)).toMatchObject({ clashes: [["deleted"]] });
+  }
+  expect([both > 60, asked > 60]).toEqual([true, true]);
 });

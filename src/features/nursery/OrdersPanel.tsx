@@ -84,11 +84,9 @@ export function OrdersPanel({
     if (saved.ok) draft.set(() => NOTHING);
   });
   const callOff = (order: Order) =>
-    guarded(async () =>
+    guarded(() =>
       keep(`${order.name}: called off`, [
-        author.revised("orders", await author.standing("orders", order), {
-          closed: { on: today, as: "calledOff" },
-        }),
+        author.revised("orders", order, { closed: { on: today, as: "calledOff" } }),
       ]),
     );
   return (

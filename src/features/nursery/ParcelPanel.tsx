@@ -85,13 +85,7 @@ export function ParcelPanel({
       const how = isBed ? "moved" : HOW[typed.how];
       const label = `${formatCount(heads)} worms ${how}${to ? ` to ${to}` : ""}`;
       const fact = { kind: "wormsTaken" as const, amount, note: `${how}${to ? ` to ${to}` : ""}` };
-      const filled = order
-        ? [
-            author.revised("orders", await author.standing("orders", order), {
-              closed: { on: today, as: "filled" },
-            }),
-          ]
-        : [];
+      const filled = order ? [author.revised("orders", order, { closed: { on: today, as: "filled" } })] : [];
       const kept = tray
         ? await write(label, { lines: [{ tubId: tray.tub.id, fact }], trays: [] }, undefined, filled)
         : (await keep(label, [...(await author.entries(ofBin(herd!.bin.id), today, [fact])), ...filled])).ok;
