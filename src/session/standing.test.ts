@@ -3,7 +3,7 @@ import { BIN_ROW, CLIMATE, entry, kilograms, look, meal, newTub, setupOf, START 
 import { addDays } from "@/core/calendar/day";
 import { replay } from "@/core/bin/replay";
 import { simpleExpectation } from "@/core/expectation/simpleEngine";
-import { TWIN_MODEL } from "@/core/twin/engine/version";
+import { TWIN_MODEL } from "@/core/stored/versions";
 import { CellarDatabase } from "@/persistence/database";
 import type { NewRow } from "@/persistence/write";
 import { write } from "@/persistence/write";

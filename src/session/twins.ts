@@ -3,7 +3,7 @@ import { standingIn } from "@/core/expectation/standingIn";
 import type { AirAhead } from "@/core/weather/airAhead";
 import type { Fist, OwnFist } from "@/core/twin/learning/sharedFist";
 import { sharedFist, witnessesIn } from "@/core/twin/learning/sharedFist";
-import { FORECAST_BY } from "@/core/twin/engine/version";
+import { FORECAST_BY } from "@/core/stored/versions";
 import type { CellarDatabase, Forecast, Tally } from "@/persistence/database";
 import type { Bin } from "@/records/bin";
 import type { Climate } from "@/records/room";

@@ -1,8 +1,5 @@
-import { BIN_FOLD } from "@/core/bin/version";
 import type { FollowedKind } from "@/core/fold/folds";
-import { FOLD_VERSIONS } from "@/core/fold/versions";
-import { BOOKS_BY } from "@/core/reckon/version";
-import { SCRIPT_BY } from "@/core/twin/engine/version";
+import { BOOKS_BY, FOLD_VERSIONS, SCRIPT_BY } from "@/core/stored/versions";
 import type { Climate } from "@/records/room";
 import type { Tally } from "@/persistence/database";
 
@@ -17,7 +14,7 @@ export const fingerprintOf = (kind: FollowedKind, tally: Tally | undefined): str
 /** Books are kept beside the states of the subjects; what is found under this name is of theirs alone. */
 export const booksUnder = (id: string): string => `books/${id}`;
 /** What names books that were made as they are made now, of whichever rows. */
-export const BOOKS_OF_NOW = `${BOOKS_BY}/${BIN_FOLD}/`;
+export const BOOKS_OF_NOW = `${BOOKS_BY}/${FOLD_VERSIONS.bins}/`;
 /** Names the log that books were made of, and by what. Never throws. */
 export const booksFingerprint = (tally: Tally | undefined): string => `${BOOKS_OF_NOW}${rowsAs(tally)}`;
 

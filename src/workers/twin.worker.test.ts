@@ -1,4 +1,4 @@
-import { TWIN_MODEL } from "@/core/twin/engine/version";
+import { TWIN_MODEL } from "@/core/stored/versions";
 import "fake-indexeddb/auto";
 import { BIN_ROW, CLIMATE, look, meal, newTub, START } from "../../tests/log";
 import { addDays } from "@/core/calendar/day";

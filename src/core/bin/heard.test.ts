@@ -3,7 +3,7 @@ import { entry, kilograms, litres, look, meal, newTub, setupOf } from "../../../
 import type { Entry, Reading } from "@/records/entry";
 import { FOOD_LEFT, SQUEEZES } from "@/vocabulary/readings";
 import { replay } from "./replay";
-import { heardKey } from "./state";
+import { heardKey, placeKey } from "./state";
 
 /* What a bin remembers of what was said to it, over random histories of a trough of three parts. */
 
@@ -53,16 +53,23 @@ test("the last word on each part and place stands, each day of a first stays, an
       const looks = entries.flatMap((one) => (one.kind === "looked" ? [one] : []));
       const last = new Map<string, Reading>();
       const fedEnd: Reading[] = [];
+      /** What was seen of the meal that lies at a place, as long as no other went in there. */
+      const seen = new Map<string, string>();
       entries.forEach((one, at) => {
+        if (one.kind === "fed") seen.delete(placeKey(parts[0]!, 1));
+        if (one.kind === "emptied") seen.clear();
         if (one.kind !== "looked") return;
         for (const said of one.readings) {
           if (said.of === "weight") continue;
-          if (at > since) last.set(heardKey(said.of, said.compartment!, said.of === "foodLeft" ? said.place : undefined), said);
+          if (said.of === "foodLeft") seen.set(placeKey(said.compartment!, said.place!), said.foodLeft);
+          else if (at > since) last.set(heardKey(said.of, said.compartment!), said);
           if (at > since && said.of === "squeeze" && said.compartment === parts[0]) fedEnd.push(said);
         }
       }); // prettier-ignore
       expect(Object.keys(state.heard).toSorted()).toEqual([...last.keys()].toSorted());
       for (const [key, said] of last) expect(state.heard[key]!.reading).toMatchObject(said);
+      const places = Object.entries(state.places).flatMap(([key, place]) => place.seen ? [[key, place.seen.foodLeft]] : []); // prettier-ignore
+      expect(Object.fromEntries(places)).toEqual(Object.fromEntries(seen));
       const wet = fedEnd.at(-1);
       expect(state.moisture?.squeeze).toBe(wet?.of === "squeeze" ? wet.squeeze : undefined);
       expect(state.firsts.looked).toBe(looks[0]?.day);

@@ -100,7 +100,7 @@ export function looked(state: BinState, entry: Look): BinState {
 /** Meals seen gone from which on a bin is past its start. */
 export const GONE_MEALS = 2;
 
-/** Readings that are of one part or place, each under its own key. */
+/** Readings that are of one part, each under its own key; what lies at a place is kept there. */
 function heardAfter(state: BinState, { day }: Look, placed: readonly Reading[]): BinState["heard"] {
   if (!state.setup) return state.heard;
   const fed = fedCompartment(state.setup).id;
@@ -110,13 +110,11 @@ function heardAfter(state: BinState, { day }: Look, placed: readonly Reading[]):
     const isOfPart =
       reading.of === "squeeze" ||
       reading.of === "moisture" ||
-      reading.of === "foodLeft" ||
       reading.of === "ripeness" ||
       reading.of === "temperature";
     if (!isOfPart) continue;
     const compartmentId = reading.compartment ?? (reading.of === "ripeness" ? ripe : fed);
-    const place = reading.of === "foodLeft" ? (reading.place ?? 1) : undefined;
-    heard[heardKey(reading.of, compartmentId, place)] = { day, compartmentId, reading };
+    heard[heardKey(reading.of, compartmentId)] = { day, compartmentId, reading };
   }
   return heard;
 }

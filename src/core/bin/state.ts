@@ -15,6 +15,7 @@ export interface PlaceState {
   readonly fedOn?: LocalDate;
   readonly massKg: number;
   readonly preparation: Preparation;
+  /** The last look at the meal that lies there now: a new meal begins without one. */
   readonly seen?: { readonly day: LocalDate; readonly foodLeft: FoodLeft };
 }
 
@@ -44,7 +45,7 @@ export interface MoistureRecord {
   readonly dryInKg: number;
 }
 
-/** A reading of a part or a place, with the day it was taken. */
+/** A reading of a part, with the day it was taken. */
 export interface Heard {
   readonly day: LocalDate;
   readonly compartmentId: CompartmentId;
@@ -118,7 +119,7 @@ export interface BinState {
   readonly nextDay?: LocalDate;
   /** What was read on the last day anything was, as far as no deed since has made it old. */
   readonly seen?: { readonly day: LocalDate; readonly readings: readonly Reading[] };
-  /** The last word on each part and place, by `heardKey`: what was read there, and when. */
+  /** The last word on each part, by `heardKey`: what was read there, and when. */
   readonly heard: Readonly<Record<string, Heard>>;
   /** The whole bin on a scale; `beforeKg` the time before, as long as nothing was taken out since. */
   readonly weight?: { readonly day: LocalDate; readonly kg: number; readonly beforeKg?: number };

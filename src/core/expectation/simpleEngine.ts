@@ -187,7 +187,7 @@ function expectedPlace(
   // A meal larger than the herd eats in that time takes longer, up to a season.
   const byAppetite = eatsKgPerDay > 0 ? place.massKg / eatsKgPerDay : place.massKg > 0 ? 120 : 0;
   const takes = Math.min(120, Math.max(clears, byAppetite));
-  const seen = place.seen && (!place.fedOn || place.seen.day >= place.fedOn) ? place.seen : undefined;
+  const { seen } = place;
   const start = seen ? SEEN_SHARE[seen.foodLeft] : place.fedOn ? 1 : 0;
   const since = seen ? daysBetween(seen.day, day) : place.fedOn ? daysBetween(place.fedOn, day) : 0;
   const leftAfter = (pace: number) => Math.max(0, Math.min(1, start - Math.max(0, since) / (takes * pace)));

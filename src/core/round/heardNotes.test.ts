@@ -40,6 +40,19 @@ test("each part and place: what was said there stays as it was said, and beside 
   for (const { makes } of notes) expect(makes).toMatch(/\d|gone/);
 });
 
+test("on one day the order of the entries decides: what was seen before the meal went in is not said of it", () => {
+  const gone = (place: number) => look([{ of: "foodLeft", foodLeft: "none", place }], 31);
+  // At place 1 looked and then fed, at place 2 fed and then looked, all on one day.
+  const state = replay([...newTub(), meal(0.2, 1, 10), meal(0.2, 2, 10), gone(1), meal(0.92, 1, 31), meal(0.4, 2, 31), gone(2)]); // prettier-ignore
+  const expectation = simpleExpectation(state, CLIMATE, TODAY);
+  const read = (place: number) =>
+    heardNotes({ state, expectation }, "metric", TODAY).find(({ key }) => key.endsWith(`/${place}`))?.read;
+  expect(read(1)).toBe("of 920 g given 9 days ago: not looked at since");
+  expect(read(2)).toMatch(/^of 400 g given 9 days ago: none left, /);
+  const left = (place: number) => expectation.places.find((one) => one.place === place)!.left.middle;
+  expect([left(1) > 0.2, left(2)]).toEqual([true, 0]);
+});
+
 test("a look from before the last meal is not said of that meal, and what was called a slip is not said at all", () => {
   const log = [
     ...newTub(0.5),

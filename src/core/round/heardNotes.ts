@@ -1,6 +1,6 @@
 import type { LocalDate } from "@/vocabulary/fields";
 import { ago, spokenDay } from "../calendar/day";
-import type { Heard } from "../bin/state";
+import type { Heard, PlaceState } from "../bin/state";
 import { heardKey, placeKey } from "../bin/state";
 import { fedCompartment } from "../bin/system";
 import type { Expectation } from "../expectation/expectation";
@@ -79,13 +79,12 @@ function placeNote(
 ): Pick<HeardNote, "read" | "makes"> | undefined {
   const known = state.places[placeKey(compartmentId, place)];
   if (!known?.fedOn) return undefined;
-  const heard = state.heard[heardKey("foodLeft", compartmentId, place)];
   const expected = expectation.places.find(
     (one) => placeKey(one.compartmentId, one.place) === placeKey(compartmentId, place),
   );
   const meal = `of ${formatMass(known.massKg, units)} given ${ago(known.fedOn, today)}`;
-  const isOfThisMeal = heard !== undefined && heard.day >= known.fedOn;
-  const read = isOfThisMeal ? sayHeard(heard, units, today) : "not looked at since";
+  // The fold keeps a look with the meal that lay there when it was said.
+  const read = known.seen ? sayFoodLeft(known.seen, today) : "not looked at since";
   const left = expected ? makesOfFood(expected.left) : "";
   return { read: `${meal}: ${read}`, makes: left };
 }
@@ -97,9 +96,13 @@ const makesOfFood = ({ low, middle, high }: Expectation["moisture"]): string =>
       ? `we take it as gone, at most ${formatPercent(high)} left`
       : `we take ${formatPercentRange(low, high)} to be left`;
 
+const sayFoodLeft = ({ day, foodLeft }: NonNullable<PlaceState["seen"]>, today: LocalDate): string =>
+  `${foodLeft === "none" ? "none left" : `${FOOD_LEFT_WORDS[foodLeft]} left`}, ${sayWhen(day, today)}`;
+const sayWhen = (day: LocalDate, today: LocalDate): string =>
+  day === today ? "today" : spokenDay(day, today);
+
 /** What the keeper said of it, and when. */
 function sayHeard({ reading, day }: Heard, units: UnitSystem, today: LocalDate): string {
-  const when = day === today ? "today" : spokenDay(day, today);
   const words = (): string => {
     switch (reading.of) {
       case "squeeze":
@@ -108,15 +111,13 @@ function sayHeard({ reading, day }: Heard, units: UnitSystem, today: LocalDate):
         return `probe ${formatPercent(reading.moisture)}`;
       case "temperature":
         return formatTemperature(reading.temperatureC, units);
-      case "foodLeft":
-        return reading.foodLeft === "none" ? "none left" : `${FOOD_LEFT_WORDS[reading.foodLeft]} left`;
       case "ripeness":
         return RIPENESS_WORDS[reading.ripeness];
       default:
         return "";
     }
   };
-  return `${words()}, ${when}`;
+  return `${words()}, ${sayWhen(day, today)}`;
 }
 
 /** What the forecast says now of what was read; undefined where it has no figure for that part. */

@@ -4,13 +4,6 @@ import type { VisitTyped } from "./visitTyped";
 /** One step has one key on one visit: its kind and where it is done. */
 export const stepKey = (step: Step): string => `${step.kind}/${step.compartmentId ?? ""}/${step.place ?? ""}`;
 
-/** A step as it stood when it was ticked: what was measured out is what was said then. */
-export interface Ticked {
-  readonly step: Step;
-  /** What was proposed since and put aside, as `wouldWrite` has it. */
-  readonly keptAgainst?: string;
-}
-
 /** One line of the work as it stands on the screen, and as it will be written. */
 export interface VisitLine {
   readonly key: string;

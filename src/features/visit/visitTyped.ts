@@ -11,7 +11,7 @@ import type {
   Warmth,
 } from "@/vocabulary/readings";
 import type { FoodLaid } from "@/vocabulary/deeds";
-import type { Ticked } from "./visitLines";
+import type { Step } from "@/core/decision/decision";
 import type { Preparation } from "@/vocabulary/setup";
 import { HANDFUL_L } from "@/vocabulary/readings";
 import { subjectOf } from "@/core/twin/ahead/surprise";
@@ -29,6 +29,13 @@ export interface MealPartTyped {
   readonly amount: string;
   readonly preparation: Preparation;
   readonly juice?: "with" | "without";
+}
+
+/** A step as it stood when it was ticked: what was measured out is what was said then. */
+export interface Ticked {
+  readonly step: Step;
+  /** What was proposed since and put aside, as it would have been written. */
+  readonly keptAgainst?: string;
 }
 
 /** What the keeper has told so far, as typed; kept as a draft until the lid is closed. */

@@ -1,0 +1,23 @@
+/*
+ * Names of what is kept of logs and may be thrown away. Each is a digest of what its fold gives over logs of every kind and
+ * version of entry (`tests/stored.test.ts`), so it changes whenever what it names does, and what was kept under another
+ * is made anew. Nobody raises one by hand: `npm run versions` writes them.
+ */
+
+/** What folded a log, by the kind of its subject. */
+export const FOLD_VERSIONS = {
+  bins: "bins-d69c515ce5ec",
+  batches: "batches-208dd1f541b2",
+  lots: "lots-2560b2fd262e",
+  tubs: "tubs-3aafa7917eaa",
+} as const;
+/** What books were made by. */
+export const BOOKS_BY = "books-1e3235b91d8c";
+/** What made of a log what it says to the model, figures of materials included. */
+export const SCRIPT_BY = "script-876467b1b846";
+/** The model's arithmetic: what standings were lived with. */
+export const TWIN_MODEL = "twin-29cdd3ec9e72";
+/** What is told of a standing. */
+const TOLD_BY = "forecast-8efc6447c593";
+/** What forecasts were made by. */
+export const FORECAST_BY = `${TWIN_MODEL} ${TOLD_BY}`;
