@@ -107,7 +107,7 @@ const TWINS = [
     look([{ of: "squeeze", squeeze: "manyDrops" }, { of: "foodLeft", foodLeft: "most", place: 1 }], 16),
     ...[...LOG, ...ways].flatMap((one, at) =>
       ["received", "dosed", "removed", "watered", "harvested"].includes(one.kind)
-        ? [{ ...one, compartment: undefined, day: addDays(START, 17 + (at % 20)) } as unknown as Entry]
+        ? [{ ...one, compartment: undefined, day: addDays(START, 17 + (at % 20)) }]
         : [],
     ),
     look([{ of: "temperature", temperatureC: 21 }, { of: "handful", count: 9, volumeL: 0.25 }, { of: "smell", smell: "sour" }], 38),

@@ -1,15 +1,12 @@
 import { binRows, inCellar, leaveCellar, press, roomRow, settingsRow } from "../../tests/inCellar";
 import { BIN_ROW, entry, litres, meal, newTub, START } from "../../tests/log";
 import { LOG } from "../../tests/everyKind";
-import { decodeArchive } from "@/archive/decode";
 import type { ArchiveRecords } from "@/archive/document";
 import { encodeArchive, MOST_BYTES } from "@/archive/document";
 import { addDays } from "@/core/calendar/day";
 import { Corrections } from "@/features/correct/Corrections";
 import { Keys } from "@/features/shell/Keys";
 import { Notices } from "@/features/shell/Notices";
-import type { CellarDatabase } from "@/persistence/database";
-import type { ImportNote } from "@/persistence/importing";
 import type { NewRow } from "@/persistence/write";
 import { standingOf, write } from "@/persistence/write";
 import { binSchema } from "@/records/bin";
@@ -17,57 +14,25 @@ import type { Entry } from "@/records/entry";
 import { authorFor } from "@/session/author";
 import { useNotice } from "@/session/notices";
 import { useSession } from "@/session/session";
+import type { ArchiveWorker } from "@/workers/archive.protocol";
 import { fireEvent, screen, waitFor, within } from "@testing-library/react";
 import BinPage from "./bin/page";
 import RecordsPage from "./records/page";
 
 /* Bringing files in and taking them back, mending, correcting: the rooms where a log could be bent. */
 
-/** The archive's worker, its wire put away: the same functions over the same store. */
+/** The archive's worker, its wire put away: the same functions over the same store. A page's files here cannot be read as text. */
 jest.mock("@/workers/archive.client", () => ({
   progressTo: (say: unknown) => say,
-  startArchiveWorker: () => {
-    let held: unknown;
-    return {
-      end: () => undefined,
-      archive: {
-        open: async (name: string, file: Blob) => {
-          const { CellarDatabase: Cellar } = await import("@/persistence/database");
-          const { previewImport } = await import("@/persistence/importing");
-          if (file.size > MOST_BYTES)
-            return { ok: false, problem: { code: "archive/too-large", megabytes: 1 } };
-          const archive = decodeArchive(await text(file));
-          if (!archive.ok) return archive;
-          const db = new Cellar(name);
-          const plan = await previewImport(db, archive.value);
-          if (!plan.ok) return plan;
-          held = { db, plan: plan.value, archive: archive.value };
-          return { ok: true, value: plan.value.summary };
-        },
-        accept: async (note: ImportNote, wrote: (rows: number, of: number) => void) => {
-          const { importPlan } = await import("@/persistence/importing");
-          const { db, plan, archive } = held as {
-            db: CellarDatabase;
-            plan: Parameters<typeof importPlan>[1];
-            archive: { setAside: [] };
-          };
-          return importPlan(db, plan, archive.setAside, note, wrote);
-        },
-        revise: async (
-          name: string,
-          no: number,
-          say: "undo" | "redo",
-          { prefix, at }: { prefix: string; at: string },
-          wrote: (rows: number, of: number) => void,
-        ) => {
-          const { CellarDatabase: Cellar } = await import("@/persistence/database");
-          const { redo, undo } = await import("@/persistence/write");
-          let made = 0;
-          const stamp = { newId: () => `${prefix}-${(made += 1)}`, now: () => at };
-          return (say === "undo" ? undo : redo)(new Cellar(name), stamp, no, wrote);
-        },
-      },
+  openArchiveDesk: () => {
+    const { archiveWork } = jest.requireActual<{ archiveWork: () => ArchiveWorker }>("@/workers/archiveWork"); // prettier-ignore
+    const work = archiveWork();
+    const archive = {
+      ...work,
+      open: async (name: string, file: Blob) =>
+        work.open(name, { size: file.size, text: () => text(file) } as Blob),
     };
+    return { ask: <R,>(question: (worker: typeof archive) => R) => question(archive), end: () => undefined };
   },
 }));
 const text = (file: Blob) =>
@@ -110,6 +75,7 @@ async function records(rows: readonly NewRow[]) {
   const cellar = await inCellar(
     <>
       <RecordsPage />
+      <Corrections />
       <NoticesWhenSaid />
     </>,
     { rows: [roomRow, settingsRow("metric"), ...rows], today: TODAY, address: "/records" },
@@ -159,7 +125,7 @@ test("what a file renames, adds and takes away is named before anything is writt
   await keeper.click(await screen.findByRole("button", { name: "Put it back" }));
   await wait(async () => expect(await names()).toEqual(["Old quince", "Sorrel"]));
   // From the list as well, though something was kept since.
-  const last = within(screen.getByRole("heading", { name: "Kept last on this device" }).parentElement!);
+  const last = within(screen.getByRole("heading", { name: "Kept on this device" }).parentElement!);
   expect(last.getByText("Brought in phone.json")).toBeVisible();
 });
 
@@ -271,6 +237,53 @@ test("every kind of entry opens to be corrected, and kept as it stands it is the
   expect(present(await db.entries.toArray())).toHaveLength(log.length);
 });
 
+test("a file that parted from this cellar: other lines go together, one line is asked, what was struck out here can be brought back", async () => {
+  const [a, b, c] = [1, 2, 3].map((n) => entry({ kind: "watered", amount: litres(n / 10) }, 5 + n));
+  const rows = [...binRows("a", "Quince", [...newTub(), a!, b!, c!])];
+  const { keeper, db, choose } = await records(rows);
+  const other = authorFor(db, "phone");
+  const row = async (of: Entry) => (await standingOf(db, "entries", of.id)) as Extract<Entry, { kind: "watered" }>;
+  const mine = async (of: Entry, changes: object) =>
+    write(db, "mine", [authorFor(db, "laptop").revised("entries", await row(of), changes)], new Date().toISOString());
+  const theirs = [
+    other.revised("entries", await row(a!), { note: "seen by Wren" }),
+    other.revised("entries", await row(b!), { note: undefined, ...({ amount: { volumeL: 0.9, measuredBy: "volume", typed: "900 mL" } } as object) }),
+  ].map(({ row: told }) => told as Entry);
+  const all: Entry[] = await db.entries.toArray();
+  await mine(a!, { amount: { volumeL: 0.15, measuredBy: "volume", typed: "150 mL" } });
+  await mine(b!, { amount: { volumeL: 0.25, measuredBy: "volume", typed: "250 mL" } });
+  await mine(c!, { deleted: true });
+  choose("phone.json", fileOf({ bins: [bin("a", "Quince")], entries: [...all, ...theirs] }));
+  expect(await screen.findByText(/1 changed here and in the file, on different lines/)).toBeVisible();
+  expect(screen.getByText(/1 changed here and in the file on the same line/)).toBeVisible();
+  expect(screen.getByText(/300 mL, 10 March 2026, struck out/)).toBeVisible();
+
+  await keeper.click(press("Bring these back"));
+  await wait(async () => expect((await row(c!)).deleted).toBeUndefined());
+  await keeper.click(press("Take it back"));
+  await wait(async () => expect((await row(c!)).deleted).toBe(true));
+
+  await keeper.click(press("Add them"));
+  const asked = await screen.findByRole("dialog", { name: "Changed in two places" });
+  expect(asked).toHaveTextContent(/250 mL.*900 mL/s);
+  expect(press("Bring it in so")).toBeDisabled();
+  await keeper.click(screen.getByRole("radio", { name: "both, as two entries" }));
+  await keeper.click(press("Bring it in so"));
+  await wait(async () => expect(await row(a!)).toMatchObject({ note: "seen by Wren", amount: { volumeL: 0.15 } }));
+  expect(await row(b!)).toMatchObject({ amount: { volumeL: 0.25 } });
+  const { present } = await import("@/records/row/row");
+  const standing = present<Entry>(await db.entries.toArray());
+  expect(standing.filter(({ kind }) => kind === "watered").map((one) => "amount" in one && one.amount)).toEqual(
+    expect.arrayContaining([expect.objectContaining({ volumeL: 0.25 }), expect.objectContaining({ volumeL: 0.9 })]),
+  );
+
+  // Found again by word, and taken back though later ones stand.
+  await keeper.type(screen.getByLabelText(/A word/), "brought");
+  await keeper.click(await screen.findByRole("button", { name: "take it back: Brought in phone.json" }));
+  await wait(async () => expect(await row(a!)).toMatchObject({ amount: { volumeL: 0.15 } }));
+  await wait(async () => expect(await row(a!)).not.toHaveProperty("note"));
+}); // prettier-ignore
+
 test("two tabs correct one entry: each its line, and where both wrote one, the second is asked with both", async () => {
   const fed = entry({ kind: "watered", amount: litres(0.4), note: "in haste" }, 5);
   const { keeper, db } = await inCellar(
@@ -311,7 +324,8 @@ test("two tabs correct one entry: each its line, and where both wrote one, the s
   const asked = await screen.findByRole("dialog", { name: "Changed in two places" });
   expect(asked).toHaveTextContent(/700 mL.*0.8 L/s);
   expect(await standing()).toMatchObject({ amount: { volumeL: 0.7 } });
-  await keeper.click(press("Write mine"));
+  await keeper.click(screen.getByRole("radio", { name: "what you wrote" }));
+  await keeper.click(press("Keep it so"));
   await wait(() => expect(second).not.toBeInTheDocument());
   expect(await standing()).toMatchObject({ note: "with rain", amount: { volumeL: 0.8 } });
 

@@ -1,6 +1,8 @@
 import type { BadArchive, DecodedArchive } from "@/archive/decode";
 import type { ArchiveRecords, SetAside } from "@/archive/document";
 import { FROM_NEWER, MENDED } from "@/archive/document";
+import type { Parted, Settling, StruckOut } from "@/archive/conflicts";
+import { partedOver, settled } from "@/archive/conflicts";
 import type { Held, MergePlan } from "@/archive/merge";
 import { startMerge } from "@/archive/merge";
 import type { Outcome } from "@/vocabulary/outcome";
@@ -12,18 +14,25 @@ import { readRow } from "@/records/row/migrate";
 import { sayFault } from "@/records/words";
 import type { CellarDatabase, ChangedRow, Digest, Standing, Tally } from "./database";
 import { readEvery, READ_AT_ONCE } from "./read";
-import type { WriteProblem, Written } from "./write";
-import { addRows, settled } from "./write";
+import type { Clashing } from "@/records/clash";
+import type { NewRow, WriteProblem, Written } from "./write";
+import { addRows, settled as settledWrite, tellingsOf, write } from "./write";
 
 const formatOf = (db: CellarDatabase, kind: RecordKind) =>
   db.formats.records[kind] as RecordFormat<AnyRecord>;
+
+/** What a file would bring, and where it and this cellar have parted over facts that both know. */
+export interface ImportPlan extends MergePlan {
+  readonly parted: Parted;
+}
 
 /** What importing an archive would change here. Reads only. */
 export async function previewImport(
   db: CellarDatabase,
   archive: DecodedArchive,
-): Promise<Outcome<MergePlan, BadArchive>> {
+): Promise<Outcome<ImportPlan, BadArchive>> {
   const merging = startMerge(archive);
+  const parted = { together: [] as Clashing[], asked: [] as Clashing[], struckOut: [] as StruckOut[] };
   const mended = new Set(
     [...archive.setAside, ...(await db.setAside.toArray())].flatMap(({ reason, raw }) =>
       reason === MENDED ? [rowIdOf(raw)] : [],
@@ -36,16 +45,28 @@ export async function previewImport(
     return mended.has(rowId) ? { is: "mended" } : { is: "row", row: read.value };
   };
   for (const kind of RECORD_KINDS) {
-    const rows = archive.records[kind];
+    const rows: readonly AnyRecord[] = archive.records[kind];
+    const known = new Set<string>();
     for (let from = 0; from < rows.length; from += READ_AT_ONCE) {
       const portion = rows.slice(from, from + READ_AT_ONCE);
       const held = await db.table<unknown, string>(kind).bulkGet(portion.map((row) => row.rowId));
+      portion.forEach(({ id }, at) => held[at] !== undefined && known.add(id));
       const problem = merging.take(
         kind,
-        portion,
+        portion as ArchiveRecords[typeof kind],
         held.map((raw, at) => heldAs(kind, portion[at]!.rowId, raw)),
       );
       if (problem) return refused(problem);
+    }
+    const facts = [...known];
+    for (let from = 0; from < facts.length; from += READ_AT_ONCE) {
+      const ids = facts.slice(from, from + READ_AT_ONCE);
+      const meant = new Set(ids);
+      const ofFile = rows.filter(({ id }) => meant.has(id));
+      const found = partedOver(kind, ofFile, await tellingsOf(db, kind, ids));
+      parted.together.push(...found.together);
+      parted.asked.push(...found.asked);
+      parted.struckOut.push(...found.struckOut);
     }
   }
   const [bins, rooms, batches, lots, tubs, orders] = await Promise.all([
@@ -56,22 +77,23 @@ export async function previewImport(
     readEvery(db, "tubs"),
     readEvery(db, "orders"),
   ]);
-  return done(
-    merging.plan({
-      bins: bins.rows,
-      rooms: rooms.rows,
-      batches: batches.rows,
-      lots: lots.rows,
-      tubs: tubs.rows,
-      orders: orders.rows,
-    }),
-  );
+  const plan = merging.plan({
+    bins: bins.rows,
+    rooms: rooms.rows,
+    batches: batches.rows,
+    lots: lots.rows,
+    tubs: tubs.rows,
+    orders: orders.rows,
+  });
+  return done({ ...plan, parted });
 }
 
 /** What a plan is written as, so that it can be taken back like any other change. */
 export interface ImportNote {
   readonly label: string;
   readonly at: string;
+  /** What the keeper said of facts that both had changed; without it the rows themselves decide. */
+  readonly settling?: Settling;
 }
 
 /** What may be kept of logs beside them, once it is known how they stand after an import. */
@@ -93,16 +115,16 @@ async function keepBeside(db: CellarDatabase, keptOf: KeptOf): Promise<void> {
  */
 export async function importPlan(
   db: CellarDatabase,
-  plan: MergePlan,
+  plan: ImportPlan,
   setAside: readonly SetAside[],
-  { label, at }: ImportNote,
+  { label, at, settling }: ImportNote,
   onWritten: (rows: number, of: number) => void = () => undefined,
   keptOf: KeptOf = NOTHING_KEPT,
 ): Promise<Outcome<Written, WriteProblem>> {
   const of = RECORD_KINDS.reduce((sum, kind) => sum + plan.fresh[kind].length, 0);
   const refs: ChangedRow[] = [];
   let written = 0;
-  return settled(() =>
+  return settledWrite(() =>
     db.transaction(
       "rw",
       [...RECORD_KINDS, "tallies", "digests", "standings", "setAside", "changes", "importedRows"],
@@ -125,6 +147,9 @@ export async function importPlan(
             onWritten(written, of);
           }
         }
+        const later = settling ? settled(plan.parted, settling) : [];
+        await addRows(db, later);
+        for (const { kind, row } of later) refs.push({ kind, rowId: row.rowId, id: row.id });
         const known = new Set(
           (await db.setAside.toArray()).map(({ kind, raw }) => JSON.stringify([kind, raw])),
         );
@@ -138,6 +163,23 @@ export async function importPlan(
     ),
   );
 }
+
+/** Facts that stand in a file and were struck out here stand again as the file has them: one change, which can be taken back. */
+export const bringBack = (
+  db: CellarDatabase,
+  struckOut: readonly StruckOut[],
+  { label, at, settling: { newId, deviceId } }: Required<ImportNote>,
+): Promise<Outcome<Written, WriteProblem>> =>
+  write(
+    db,
+    label,
+    struckOut.map(({ kind, row, struck }) => ({
+      kind,
+      row: { ...row, rowId: newId(), revision: struck.revision + 1, recordedAt: at, deviceId },
+      onto: struck,
+    })) as readonly NewRow[],
+    at,
+  );
 
 /** Makes room for sound rows: what stands unreadable under their ids is kept whole beside the tables. */
 async function setBrokenAside(
@@ -215,7 +257,7 @@ export async function replaceCellar(
   archive: DecodedArchive,
   keptOf: KeptOf = NOTHING_KEPT,
 ): Promise<Outcome<void, WriteProblem>> {
-  return settled(() =>
+  return settledWrite(() =>
     db.transaction("rw", db.tables, async () => {
       await Promise.all(
         [...RECORD_KINDS, ...DERIVED, "tallies", "changes", "importedRows", "drafts", "setAside"].map(

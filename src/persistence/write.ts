@@ -1,6 +1,7 @@
 import Dexie from "dexie";
 import type { Outcome } from "@/vocabulary/outcome";
 import { done, refused } from "@/vocabulary/outcome";
+import type { Clashing } from "@/records/clash";
 import type { AnyRecord, Inputs, RecordKind, Records } from "@/records/kinds";
 import { RECORD_KINDS } from "@/records/kinds";
 import { sayField } from "@/records/words";
@@ -26,14 +27,8 @@ export type WriteProblem =
   | { readonly code: "write/clash"; readonly clashing: readonly Clashing[] }
   | { readonly code: "write/newer-store" }
   | { readonly code: "write/failed"; readonly message: string };
-/** A fact of which two tellings changed the same lines; neither is written before someone has said which. */
-export interface Clashing {
-  readonly kind: RecordKind;
-  readonly base: AnyRecord;
-  readonly mine: AnyRecord;
-  /** What stands by now, written in another tab or on another device. */
-  readonly standing: AnyRecord;
-}
+/** Whose word stands, by the id of the fact. */
+export type Answers = Readonly<Record<string, Whose>>;
 export interface Written {
   readonly changeNo: number;
 }
@@ -47,7 +42,7 @@ export interface Stamp {
 /**
  * Writes rows, all or none, and answers when they are on the disk. Each passes its schema; none replaces another. A
  * further telling of a fact goes onto what stands of it by now (`onto`); where both changed one line nothing is written
- * (`write/clash`), unless `whose` says whose word it is to be. The change is remembered under its label so that it can
+ * (`write/clash`), unless `answers` says, by the fact, whose word it is to be. The change is remembered under its label so that it can
  * be undone.
  */
 export async function write(
@@ -55,7 +50,7 @@ export async function write(
   label: string,
   rows: readonly NewRow[],
   at: string,
-  whose?: Whose,
+  answers?: Answers,
 ): Promise<Outcome<Written, WriteProblem>> {
   const checked: Checked[] = [];
   for (const { kind, row, onto } of rows) {
@@ -65,7 +60,7 @@ export async function write(
   }
   const written = await settled(() =>
     db.transaction("rw", [...RECORD_KINDS, "tallies", "changes"], async () => {
-      const told = await ontoStanding(db, checked, whose);
+      const told = await ontoStanding(db, checked, answers);
       if (!told.ok) return told;
       await addRows(db, told.value);
       const changeNo = await db.changes.add({
@@ -94,7 +89,7 @@ const invalid = (
 async function ontoStanding(
   db: CellarDatabase,
   rows: readonly Checked[],
-  whose?: Whose,
+  answers: Answers = {},
 ): Promise<Outcome<readonly Checked[], WriteProblem>> {
   const moved: Checked[] = [];
   const clashing: Clashing[] = [];
@@ -105,6 +100,7 @@ async function ontoStanding(
       moved.push(one);
       continue;
     }
+    const whose = answers[row.id];
     const { row: together, clashes } = rebased<AnyRecord>(onto, row, standing, whose);
     const read = (telling: AnyRecord) =>
       db.formats.records[kind].schema.safeParse({ ...telling, revision: standing.revision + 1 });
@@ -129,7 +125,7 @@ export async function standingOf<K extends RecordKind>(
 }
 
 /** All that was ever told of some facts, as far as it can be read. */
-async function tellingsOf(
+export async function tellingsOf(
   db: CellarDatabase,
   kind: RecordKind,
   ids: readonly string[],

@@ -1,16 +1,19 @@
 "use client";
-import type { Clashing } from "@/persistence/write";
-import type { Whose } from "@/records/row/rebase";
+import type { Answer } from "@/archive/conflicts";
+import type { Clashing } from "@/records/clash";
 import type { ReactNode } from "react";
 import { createContext, useCallback, useContext, useState } from "react";
 
 /** Tellings of facts that changed a line which was changed elsewhere since: asked, and nothing kept before the answer. */
 export interface AskedClash {
   readonly clashing: readonly Clashing[];
-  /** Whose word stands; undefined where it is left. */
-  readonly answer: (whose: Whose | undefined) => void;
+  /** Where the other word comes from: typed here and kept elsewhere meanwhile, or brought in by a file. */
+  readonly from: "typed" | "file";
+  /** Whose word stands, by the fact; undefined where it is left. */
+  readonly answer: (answers: ClashAnswers | undefined) => void;
 }
-type Ask = (clashing: readonly Clashing[]) => Promise<Whose | undefined>;
+export type ClashAnswers = Readonly<Record<string, Answer>>;
+type Ask = (clashing: readonly Clashing[], from: AskedClash["from"]) => Promise<ClashAnswers | undefined>;
 
 /* Two contexts as for notices: who asks draws nothing again when a question comes up. */
 const AskedContext = createContext<AskedClash | undefined>(undefined);
@@ -19,13 +22,14 @@ const AskContext = createContext<Ask | undefined>(undefined);
 export function ClashProvider({ children }: { readonly children: ReactNode }) {
   const [asked, setAsked] = useState<AskedClash>();
   const ask = useCallback<Ask>(
-    (clashing) =>
+    (clashing, from) =>
       new Promise((resolve) =>
         setAsked({
           clashing,
-          answer: (whose) => {
+          from,
+          answer: (answers) => {
             setAsked(undefined);
-            resolve(whose);
+            resolve(answers);
           },
         }),
       ),

@@ -1,7 +1,7 @@
 import type { CellarDatabase } from "@/persistence/database";
 import type { OnWritten, Reversed, WriteProblem } from "@/persistence/write";
 import type { Outcome } from "@/vocabulary/outcome";
-import { progressTo, startArchiveWorker } from "@/workers/archive.client";
+import { openArchiveDesk, progressTo } from "@/workers/archive.client";
 import { newId } from "./author";
 import { nextInstant } from "./clock";
 
@@ -12,15 +12,10 @@ export async function reviseLarge(
   say: "undo" | "redo",
   onWritten: OnWritten,
 ): Promise<Outcome<Reversed | undefined, WriteProblem>> {
-  const { archive, end } = startArchiveWorker();
+  const { ask, end } = openArchiveDesk();
   try {
-    return await archive.revise(
-      db.name,
-      changeNo,
-      say,
-      { prefix: newId(), at: nextInstant() },
-      progressTo(onWritten),
-    );
+    const stamp = { prefix: newId(), at: nextInstant() };
+    return await ask((archive) => archive.revise(db.name, changeNo, say, stamp, progressTo(onWritten)));
   } catch (cause) {
     return { ok: false, problem: { code: "write/failed", message: String(cause) } };
   } finally {

@@ -1,11 +1,10 @@
 "use client";
 import type { CellarDatabase } from "@/persistence/database";
-import type { NewRow, WriteProblem, Written } from "@/persistence/write";
+import type { Answers, NewRow, WriteProblem, Written } from "@/persistence/write";
 import { newestChange, redo, sayWriteProblem, undo, write } from "@/persistence/write";
 import type { Outcome } from "@/vocabulary/outcome";
 import { refused } from "@/vocabulary/outcome";
 import { useCallback, useMemo } from "react";
-import type { Whose } from "@/records/row/rebase";
 import { stamp } from "./author";
 import { useAskClash } from "./clashes";
 import { nextInstant } from "./clock";
@@ -35,14 +34,14 @@ export function useChanges(db: CellarDatabase): Changing {
   const askClash = useAskClash();
   const keep = useCallback<Changing["keep"]>(
     async (label, rows) => {
-      const writing = async (whose?: Whose) =>
+      const writing = async (answers?: Answers) =>
         isLeft(db)
           ? refused({ code: "write/newer-store" as const })
-          : write(db, label, rows, nextInstant(), whose);
+          : write(db, label, rows, nextInstant(), answers);
       let written = await writing();
       if (!written.ok && written.problem.code === "write/clash") {
-        const whose = await askClash(written.problem.clashing);
-        if (whose) written = await writing(whose);
+        const answers = await askClash(written.problem.clashing, "typed");
+        if (answers) written = await writing(answers as Answers);
       }
       say(
         written.ok

@@ -48,7 +48,14 @@ export type LocalDate = z.infer<typeof localDate>;
 /** A moment, ISO text ending in Z. It serves order and merging only, never arithmetic. */
 export const instant = z
   .string()
-  .regex(/^\d{4}-\d\d-\d\dT\d\d:\d\d:\d\d\.\d{3}Z$/, "a moment written like 2026-03-29T07:05:00.000Z")
+  .regex(
+    /^(19|20|21)\d\d-\d\d-\d\dT([01]\d|2[0-3]):[0-5]\d:[0-5]\d\.\d{3}Z$/,
+    "a moment written like 2026-03-29T07:05:00.000Z",
+  )
+  .refine(
+    (text) => localDate.safeParse(text.slice(0, 10)).success,
+    "a moment of a day that is in the calendar",
+  )
   .brand<"Instant">();
 export type Instant = z.infer<typeof instant>;
 

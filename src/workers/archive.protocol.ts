@@ -1,6 +1,6 @@
 import type { BadArchive } from "@/archive/decode";
+import type { Answer, Parted } from "@/archive/conflicts";
 import type { MergeSummary } from "@/archive/merge";
-import type { ImportNote } from "@/persistence/importing";
 import type { OnWritten, Reversed, WriteProblem, Written } from "@/persistence/write";
 import type { Outcome } from "@/vocabulary/outcome";
 
@@ -8,6 +8,17 @@ import type { Outcome } from "@/vocabulary/outcome";
 export interface WorkerStamp {
   readonly prefix: string;
   readonly at: string;
+}
+/** How a change made in the worker is called, who makes it, and what was said of facts that were told in two places. */
+export interface WorkerNote extends WorkerStamp {
+  readonly label: string;
+  readonly deviceId: string;
+  readonly answers: Readonly<Record<string, Answer>>;
+}
+/** What bringing a file in would change, and where it and this cellar have parted. */
+export interface Opened {
+  readonly summary: MergeSummary;
+  readonly parted: Parted;
 }
 
 /**
@@ -21,9 +32,11 @@ export interface ArchiveWorker {
     head: { readonly exportedAt: string; readonly deviceId: string },
   ): Promise<readonly ArrayBuffer[]>;
   /** What importing a file would change. Its size is judged before it is read; writes nothing; held for `accept`. */
-  open(database: string, file: Blob): Promise<Outcome<MergeSummary, BadArchive>>;
+  open(database: string, file: Blob): Promise<Outcome<Opened, BadArchive>>;
   /** Writes the archive opened last, all of it or nothing, as one change. @throws Error when none is. */
-  accept(note: ImportNote, onWritten: OnWritten): Promise<Outcome<Written, WriteProblem>>;
+  accept(note: WorkerNote, onWritten: OnWritten): Promise<Outcome<Written, WriteProblem>>;
+  /** Has what stands in the archive opened last and was struck out here stand again, as one change. @throws Error when none is. */
+  bringBack(note: WorkerNote): Promise<Outcome<Written, WriteProblem>>;
   /** Takes a large change (an import) back, or puts it back. */
   revise(
     database: string,

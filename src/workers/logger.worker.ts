@@ -1,8 +1,8 @@
-import * as Comlink from "comlink";
 import Papa from "papaparse";
 import type { Logged, LoggerColumns, LoggerGuess, LoggerProblem } from "@/core/logger/logger";
 import { guessColumns, loggerSum } from "@/core/logger/logger";
 import type { Outcome } from "@/vocabulary/outcome";
+import { offer } from "./desk";
 
 export interface LoggerPeek {
   readonly rows: readonly (readonly string[])[];
@@ -43,4 +43,4 @@ const api = {
 };
 export type LoggerWorker = typeof api;
 
-Comlink.expose(api);
+offer(api);

@@ -1,6 +1,6 @@
-import * as Comlink from "comlink";
 import type { LinearProgramme } from "@/core/mixing/solve";
 import { solve } from "yalps";
+import { offer } from "./desk";
 
 /** The least-price point of a linear programme; only variables above nought come back. */
 const api = {
@@ -16,4 +16,4 @@ const api = {
 };
 export type MixingWorker = typeof api;
 
-Comlink.expose(api);
+offer(api);

@@ -35,6 +35,7 @@ beforeAll(async () => {
     ),
   ]); // prettier-ignore
   expect((await write(db, "rows", rows, "2026-11-23T08:00:00.000Z")).ok).toBe(true);
+  Object.assign(globalThis, { addEventListener: () => undefined, postMessage: () => undefined });
   await import("./reckon.worker");
 });
 afterAll(() => db.delete());
@@ -69,6 +70,7 @@ test("books are kept beside the store and opened from there, and made anew as so
   // Another worker, which has read nothing yet, says the same out of what is kept.
   const again = async () => {
     await jest.isolateModulesAsync(async () => {
+      Object.assign(globalThis, { addEventListener: () => undefined, postMessage: () => undefined });
       await import("./reckon.worker");
     });
     return (await mockApi.reckon("reckoned", [["ash"]], START, to))[0];
@@ -79,6 +81,7 @@ test("books are kept beside the store and opened from there, and made anew as so
   // Two who ask at once open each book once.
   const opened = jest.spyOn(IDBObjectStore.prototype, "get");
   await jest.isolateModulesAsync(async () => {
+    Object.assign(globalThis, { addEventListener: () => undefined, postMessage: () => undefined });
     await import("./reckon.worker");
   });
   const both = await Promise.all([0, 1].map(() => mockApi.reckon("reckoned", [["ash", "bay"]], START, to)));

@@ -1,4 +1,3 @@
-import * as Comlink from "comlink";
 import type { Accounts } from "@/core/reckon/accounts";
 import { accounts } from "@/core/reckon/accounts";
 import type { Compared, ComparedBy } from "@/core/reckon/compare";
@@ -25,6 +24,7 @@ import type { LocalDate } from "@/vocabulary/fields";
 import type { Booked, Packed } from "./books";
 import { grown, packed, unpacked } from "./books";
 import { BOOKS_OF_NOW, booksFingerprint, booksUnder } from "./fingerprint";
+import { offer } from "./desk";
 
 /** What was opened and read so far, by subject, and of which state of its log. */
 const booked = new Map<string, { readonly by: string; readonly known: Promise<Booked> }>();
@@ -203,4 +203,4 @@ const api = {
 };
 export type ReckonWorker = typeof api;
 
-Comlink.expose(api);
+offer(api);

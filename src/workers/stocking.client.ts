@@ -1,6 +1,6 @@
-import * as Comlink from "comlink";
 import type { enoughBy } from "@/core/nursery/enough";
 import type { steadyFor } from "@/core/nursery/steady";
+import { openDesk } from "./desk";
 import type { StockingWorker } from "./stocking.worker";
 
 type Aside<F extends (...all: never[]) => unknown> = (...question: Parameters<F>) => Promise<ReturnType<F>>;
@@ -12,20 +12,14 @@ export interface StockingDesk {
 }
 
 export function openStockingDesk(): StockingDesk {
-  const worker = new Worker(new URL("./stocking.worker.ts", import.meta.url), {
-    type: "module",
-    name: "stocking",
-  });
-  const asked = Comlink.wrap<StockingWorker>(worker);
-  // A wire takes unions apart, and a worker that dies answers nothing more: whoever waits is told.
-  const answered = <A>(answer: Promise<unknown>): Promise<A> =>
-    new Promise((resolve, reject) => {
-      worker.addEventListener("error", ({ message }) => reject(new Error(message)), { once: true });
-      answer.then((found) => resolve(found as A), reject);
-    });
+  const { ask, end } = openDesk<StockingWorker>(
+    () => new Worker(new URL("./stocking.worker.ts", import.meta.url), { type: "module", name: "stocking" }),
+  );
+  // A wire takes unions apart.
   return {
-    enough: (...question) => answered(asked.enough(...question)),
-    steady: (...question) => answered(asked.steady(...question)),
-    end: () => worker.terminate(),
+    end,
+    enough: (...question) => ask(({ enough }) => enough(...question) as Promise<ReturnType<typeof enoughBy>>),
+    steady: (...question) =>
+      ask(({ steady }) => steady(...question) as Promise<ReturnType<typeof steadyFor>>),
   };
 }

@@ -1,6 +1,6 @@
-import * as Comlink from "comlink";
 import type { Refusal } from "@/core/calculators/calculator";
 import type { Outcome } from "@/vocabulary/outcome";
+import { DeskClosed, openDesk } from "./desk";
 import type { SumsWorker } from "./sums.worker";
 
 /** A worker for the sums of one page; `end` it with the page. */
@@ -11,29 +11,23 @@ export interface Sums {
 }
 
 export function startSums(): Sums {
-  let worker: Worker | undefined;
-  let drop: (() => void) | undefined;
-  const end = () => {
-    worker?.terminate();
-    worker = undefined;
-    drop?.();
-    drop = undefined;
-  };
+  const { ask, end } = openDesk<SumsWorker>(
+    () => new Worker(new URL("./sums.worker.ts", import.meta.url), { type: "module", name: "sums" }),
+  );
+  let open = 0;
   return {
     end,
-    run: (name, raw) => {
-      if (drop) end();
-      worker ??= new Worker(new URL("./sums.worker.ts", import.meta.url), { type: "module", name: "sums" });
-      const asked = worker;
-      const { run } = Comlink.wrap<SumsWorker>(asked);
-      return new Promise((resolve, reject) => {
-        drop = () => resolve(undefined);
-        asked.addEventListener("error", ({ message }) => reject(new Error(message)), { once: true });
-        run(name, raw).then((outcome) => {
-          if (worker === asked) drop = undefined;
-          resolve(outcome);
-        }, reject);
-      });
+    run: async (name, raw) => {
+      if (open > 0) end();
+      open += 1;
+      try {
+        return await ask((worker) => worker.run(name, raw));
+      } catch (cause) {
+        if (cause instanceof DeskClosed) return undefined;
+        throw cause;
+      } finally {
+        open -= 1;
+      }
     },
   };
 }

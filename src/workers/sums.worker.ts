@@ -1,7 +1,7 @@
-import * as Comlink from "comlink";
 import type { Refusal } from "@/core/calculators/calculator";
 import { calculatorNamed } from "@/core/calculators/registry";
 import type { Outcome } from "@/vocabulary/outcome";
+import { offer } from "./desk";
 
 /** Any sum of the registry, by name. A year of the process model takes a second: that is not the page's to wait for. */
 const api = {
@@ -13,4 +13,4 @@ const api = {
 };
 export type SumsWorker = typeof api;
 
-Comlink.expose(api);
+offer(api);

@@ -8,7 +8,7 @@ import {
   formatTemperature,
   formatVolume,
 } from "@/core/quantity/format";
-import type { Clashing } from "@/persistence/write";
+import type { Clashing } from "@/records/clash";
 import type { Entry } from "@/records/entry";
 import type { AnyRecord } from "@/records/kinds";
 import { rebased } from "@/records/row/rebase";

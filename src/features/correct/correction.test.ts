@@ -172,9 +172,7 @@ test("two corrections of one entry made from the same telling both stand; on one
         } // prettier-ignore
         // Where both are right and together are not, all of both is asked.
         if (!entrySchema.safeParse(together.row).success)
-          expect(clashLines({ kind: "entries", base: one, mine, standing: theirs }, "metric").length).toBe(
-            2,
-          );
+          expect(clashLines({ kind: "entries", base: one, mine, standing: theirs }, "metric").length).toBe(2);
       }
       const rival = told(one, key, 1);
       if (!rival || [mine, one].some((other) => saysTheSame(rival, other))) continue;

@@ -42,7 +42,7 @@ const numberIn = (text: string, low: number, high: number): number | undefined =
 
 /** The mix on the bench: what is typed, what it comes to, and the backward solving of it. */
 export function useBench() {
-  const { db, units, materials } = useSession();
+  const { db, units, materials, say } = useSession();
   const usual = units === "us" ? "10 gal" : "40 L";
   const draft = useDraft<BenchTyped>(db, "mix", { ...FIRST, wanted: usual });
   const { typed } = draft;
@@ -111,8 +111,12 @@ export function useBench() {
         { key: line.key, material, ...(typed.isAllThereIs && amount ? { mostKg: amount.massKg } : {}) },
       ];
     });
-    const found = await solveBlend({ volumeL: wantedL, moisture: moisturePct / 100, cn, stock });
+    const found = await solveBlend({ volumeL: wantedL, moisture: moisturePct / 100, cn, stock }).catch(
+      () => undefined,
+    );
     setSolving("at rest");
+    if (!found)
+      return say({ tone: "problem", text: "The mix could not be worked out just now: press once more." });
     setBlend(found);
     const massUnit = DEFAULT_UNIT[units].mass;
     draft.set((before) => ({

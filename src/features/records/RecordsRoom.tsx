@@ -1,14 +1,18 @@
 "use client";
 import Link from "next/link";
 import { useStored } from "@/session/useStored";
-import { dayAndMonth } from "@/core/calendar/day";
+import { dayAndMonth, localDateOf, spokenDay } from "@/core/calendar/day";
+import { sayRecord } from "@/core/words/record";
+import type { Parted } from "@/archive/conflicts";
 import type { MergeSummary } from "@/archive/merge";
 import { sayLogChange, sayNamedChanges } from "@/archive/words";
 import { useSession } from "@/session/session";
 import { localDate } from "@/vocabulary/fields";
 import Button from "@mui/material/Button";
+import { useGuarded } from "@/ui/useGuarded";
 import { useId } from "react";
 import { BrokenRows } from "./BrokenRows";
+import { Changes } from "./Changes";
 import styles from "./Records.module.css";
 import { useArchive } from "./useArchive";
 
@@ -18,7 +22,8 @@ const counted = (rows: number): string => rows.toLocaleString("en").replace(/,/g
 /** How the keeper's work is kept: saving it as a file, bringing one in, what cannot be read, what was done last. */
 export function RecordsRoom() {
   const { db, open, bins } = useSession();
-  const { isPacking, save, importing, open: openFile, accept, leave } = useArchive();
+  const { isPacking, save, importing, open: openFile, accept, bringBack, leave } = useArchive();
+  const { guarded } = useGuarded();
   const fileField = useId();
   const device = useStored(() => db.device.toArray(), [db]);
   const entryCount = useStored(() => db.entries.count(), [db]);
@@ -97,26 +102,37 @@ export function RecordsRoom() {
               </p>
             )}
             {importing.status === "preview" && (
-              <Preview summary={importing.summary} onAccept={() => void accept()} onLeave={leave} />
+              <Preview
+                summary={importing.summary}
+                parted={importing.parted}
+                onAccept={() => void accept()}
+                onBringBack={() => void guarded(bringBack)}
+                onLeave={leave}
+              />
             )}
           </div>
         </section>
       </div>
       <BrokenRows />
-      <RecentChanges />
+      <Changes />
     </main>
   );
 }
 
 function Preview({
   summary,
+  parted,
   onAccept,
+  onBringBack,
   onLeave,
 }: {
   readonly summary: MergeSummary;
+  readonly parted: Parted;
+  readonly onBringBack: () => void;
   readonly onAccept: () => void;
   readonly onLeave: () => void;
 }) {
+  const { together, asked, struckOut } = parted;
   const { freshCount, alreadyHere, named, logs, firstDay, lastDay, setAside, healed } = summary;
   // What comes with a new bin is its log, said by the bin.
   const logsHere = logs.filter(({ name }) => !named.some((one) => one.is === "new" && one.name === name));
@@ -150,6 +166,17 @@ function Preview({
               {healed === 1 ? "is" : "are"} made whole again
             </li>
           )}
+          {together.length > 0 && (
+            <li>
+              {counted(together.length)} changed here and in the file, on different lines: both changes stand
+            </li>
+          )}
+          {asked.length > 0 && (
+            <li>
+              {counted(asked.length)} changed here and in the file on the same line: you are asked before
+              anything is written
+            </li>
+          )}
           <li>{counted(alreadyHere)} rows are here already</li>
           {setAside > 0 && (
             <li>
@@ -160,6 +187,7 @@ function Preview({
           )}
         </ul>
       )}
+      {struckOut.length > 0 && <StruckOutHere struckOut={struckOut} onBringBack={onBringBack} />}
       <div className={styles.actions}>
         {total + setAside > 0 && (
           <Button variant="contained" onClick={onAccept}>
@@ -172,29 +200,32 @@ function Preview({
   );
 }
 
-function RecentChanges() {
-  const { db, undoChange, redoChange } = useSession();
-  const changes = useStored(() => db.changes.orderBy("no").reverse().limit(12).toArray(), [db]);
-  if (!changes || changes.length === 0) return null;
-  const newest = changes.find((change) => change.isUndone === 0);
+const MOST_TOLD = 12;
+/** What the file has and was struck out here since: what it was, since when, and one press that has it stand again. */
+function StruckOutHere({
+  struckOut,
+  onBringBack,
+}: {
+  readonly struckOut: Parted["struckOut"];
+  readonly onBringBack: () => void;
+}) {
+  const { units, today } = useSession();
   return (
-    <section className={styles.changes}>
-      <h2>Kept last on this device</h2>
-      <ol>
-        {changes.map(({ no, label, isUndone, isImport }) => (
-          <li key={no} data-undone={isUndone === 1}>
-            <span>{label}</span>
-            {(no === newest?.no || (isImport && isUndone === 0)) && (
-              <Button onClick={() => void undoChange({ no, isLarge: isImport === true })}>
-                take it back
-              </Button>
-            )}
-            {isUndone === 1 && (
-              <Button onClick={() => void redoChange({ no, isLarge: isImport === true })}>put it back</Button>
-            )}
+    <div className={styles.struck}>
+      <p>
+        <b>In the file, but struck out here: {counted(struckOut.length)}</b>
+      </p>
+      <ul>
+        {struckOut.slice(0, MOST_TOLD).map(({ kind, row, struck }) => (
+          <li key={row.id}>
+            {sayRecord(kind, row, units)}, struck out {spokenDay(localDateOf(struck.recordedAt), today)}
           </li>
         ))}
-      </ol>
-    </section>
+        {struckOut.length > MOST_TOLD && <li>and {counted(struckOut.length - MOST_TOLD)} more</li>}
+      </ul>
+      <Button variant="outlined" onClick={onBringBack}>
+        Bring these back
+      </Button>
+    </div>
   );
 }

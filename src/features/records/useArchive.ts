@@ -1,15 +1,18 @@
 "use client";
-import type { MergeSummary } from "@/archive/merge";
 import { sayBadArchive } from "@/archive/words";
 import { sayWriteProblem } from "@/persistence/write";
 import { nextInstant } from "@/session/clock";
+import { newId } from "@/session/author";
+import type { ClashAnswers } from "@/session/clashes";
+import { useAskClash } from "@/session/clashes";
 import { useSession } from "@/session/session";
 import { saveFile } from "@/ui/saveFile";
-import { progressTo, startArchiveWorker } from "@/workers/archive.client";
+import type { ArchiveDesk } from "@/workers/archive.client";
+import { openArchiveDesk, progressTo } from "@/workers/archive.client";
+import type { Opened as OpenedFile, WorkerNote } from "@/workers/archive.protocol";
 import { useEffect, useRef, useState } from "react";
 
-interface Opened {
-  readonly summary: MergeSummary;
+interface Opened extends OpenedFile {
   readonly fileName: string;
 }
 export type ImportStatus =
@@ -24,10 +27,11 @@ const messageOf = (cause: unknown): string => (cause instanceof Error ? cause.me
 /** Export and import of the whole cellar; a worker does it all. */
 export function useArchive() {
   const { db, author, say, today } = useSession();
+  const askClash = useAskClash();
   const [isPacking, setPacking] = useState(false);
   const [importing, setImporting] = useState<ImportStatus>({ status: "idle" });
   /** Holds the archive that was opened, until it is accepted or left. */
-  const holder = useRef<ReturnType<typeof startArchiveWorker>>(undefined);
+  const holder = useRef<ArchiveDesk>(undefined);
   const isWriting = useRef(false);
   const letGo = () => {
     holder.current?.end();
@@ -43,10 +47,15 @@ export function useArchive() {
 
   const save = async () => {
     setPacking(true);
-    const { archive, end } = startArchiveWorker();
+    const { ask, end } = openArchiveDesk();
     try {
       const exportedAt = nextInstant();
-      const files = await archive.pack(db.name, { exportedAt, deviceId: author.deviceId });
+      const head = { exportedAt, deviceId: author.deviceId };
+      const files = await ask((archive) => archive.pack(db.name, head)).catch(async () => {
+        // The keeper's way out stays open whatever becomes of workers: the page stands still while it packs.
+        const { packedCellar } = await import("@/workers/packCellar");
+        return packedCellar(db, head);
+      });
       files.forEach((bytes, at) =>
         saveFile(
           files.length === 1
@@ -78,12 +87,12 @@ export function useArchive() {
   const open = async (file: File) => {
     setImporting({ status: "reading" });
     letGo();
-    const opening = startArchiveWorker();
+    const opening = openArchiveDesk();
     holder.current = opening;
     const fileName = file.name;
     try {
-      const opened = await opening.archive.open(db.name, file);
-      if (opened.ok) return setImporting({ status: "preview", summary: opened.value, fileName });
+      const opened = await opening.ask((archive) => archive.open(db.name, file));
+      if (opened.ok) return setImporting({ status: "preview", ...opened.value, fileName });
       setImporting({ status: "refused", sentence: sayBadArchive(opened.problem), fileName });
     } catch (cause) {
       setImporting({
@@ -97,12 +106,15 @@ export function useArchive() {
 
   const accept = async () => {
     if (importing.status !== "preview" || !holder.current) return;
-    const { summary, fileName } = importing;
+    const { summary, parted, fileName } = importing;
+    const desk = holder.current;
+    const answers = parted.asked.length > 0 ? await askClash(parted.asked, "file") : {};
+    if (!answers) return;
     const wrote = (written: number, of: number) => setImporting({ status: "writing", written, of });
     isWriting.current = true;
     wrote(0, 0);
-    const written = await holder.current.archive
-      .accept({ label: `Brought in ${fileName}`, at: nextInstant() }, progressTo(wrote))
+    const written = await desk
+      .ask((archive) => archive.accept(noted(`Brought in ${fileName}`, answers), progressTo(wrote)))
       .catch(
         (cause: unknown) =>
           ({ ok: false, problem: { code: "write/failed", message: messageOf(cause) } }) as const,
@@ -123,9 +135,31 @@ export function useArchive() {
       change: { no: written.value.changeNo, offer: "undo", isLarge: true },
     });
   };
+  const noted = (label: string, answers: ClashAnswers): WorkerNote => ({
+    label,
+    answers,
+    at: nextInstant(),
+    prefix: newId(),
+    deviceId: author.deviceId,
+  });
+  /** What the file has and was struck out here stands again; the file stays open. */
+  const bringBack = async () => {
+    if (importing.status !== "preview" || !holder.current) return;
+    const { fileName, parted } = importing;
+    const label = `Brought back from ${fileName}`;
+    const back = await holder.current
+      .ask((archive) => archive.bringBack(noted(label, {})))
+      .catch(
+        (cause: unknown) =>
+          ({ ok: false, problem: { code: "write/failed", message: messageOf(cause) } }) as const,
+      );
+    if (!back.ok) return say({ tone: "problem", text: sayWriteProblem(back.problem) });
+    setImporting({ ...importing, parted: { ...parted, struckOut: [] } });
+    say({ tone: "said", text: `${label}.`, change: { no: back.value.changeNo, offer: "undo" } });
+  };
   const leave = () => {
     letGo();
     setImporting({ status: "idle" });
   };
-  return { isPacking, save, importing, open, accept, leave };
+  return { isPacking, save, importing, open, accept, bringBack, leave };
 }

@@ -7,7 +7,7 @@ import { DRY_BEDDING } from "@/core/practice/dryBedding";
 import type { Practice } from "@/core/practice/practice";
 import { targetMoisture } from "@/core/practice/practice";
 import type { Band, Expectation, HelpfulReading, TwinAdvice } from "@/core/expectation/expectation";
-import { TWIN_MODEL } from "../../stored/versions";
+import { TWIN_MODEL } from "@/core/stored/versions";
 import { habitsOf } from "../learning/habits";
 import type { TwinDay } from "../learning/readDay";
 import { readDay } from "../learning/readDay";

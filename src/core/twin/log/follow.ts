@@ -7,7 +7,7 @@ import { saying } from "../learning/openUp";
 import { misfitDeed, misfitReadings } from "../learning/misfits";
 import type { Script, ScriptDay } from "./script";
 import { byDay } from "./script";
-import { TWIN_MODEL } from "../../stored/versions";
+import { TWIN_MODEL } from "@/core/stored/versions";
 
 /** Possible bins in an ensemble: enough that bands of 10 and 90 % stand still, few enough for a phone. */
 const MEMBERS = 240;
