@@ -14,23 +14,36 @@ export function run(command, args, options = {}) {
   return done.status ?? 1;
 }
 
-/** npm ci, unless the packages of this very lock file are there already. */
-export function installPackages() {
+/**
+ * npm ci, unless the packages of this very lock file are there already. Who only runs the app needs a quarter of them
+ * (`isForRunning`); the tests bring the rest.
+ */
+export function installPackages({ isForRunning = false } = {}) {
   const kept = path.join(root, "node_modules/.package-lock.json");
-  const isFresh = existsSync(kept) && sameLock(kept);
+  const wanted = packagesIn(path.join(root, "package-lock.json")).filter(
+    ([, { dev, devOptional }]) => !isForRunning || !(dev || devOptional),
+  );
+  const held = existsSync(kept) ? new Map(packagesIn(kept)) : new Map();
+  // Platform packages of other machines are missing in the copy npm keeps of the lock it installed from.
+  const isFresh = wanted.every(
+    ([name, { optional, version }]) => optional || held.get(name)?.version === version,
+  );
   if (isFresh) return;
-  console.log("Installing packages (npm ci) …");
-  if (run("npm", ["ci", "--no-audit", "--no-fund", "--loglevel=error"]) !== 0) process.exit(1);
+  const end = begin(`Installing ${wanted.length} packages`);
+  const omit = isForRunning ? ["--omit=dev"] : [];
+  const args = ["ci", ...omit, "--no-audit", "--no-fund", "--loglevel=error"];
+  if (run("npm", args, { stdio: ["ignore", "ignore", "inherit"] }) !== 0) process.exit(1);
+  end();
 }
 
-/** npm keeps a copy of the lock it installed from; platform packages of other machines are missing there. */
-function sameLock(kept) {
-  const read = (file) => JSON.parse(readFileSync(file, "utf8")).packages ?? {};
-  const wanted = read(path.join(root, "package-lock.json"));
-  const held = read(kept);
-  return Object.entries(wanted).every(
-    ([name, entry]) => name === "" || entry.optional || held[name]?.version === entry.version,
-  );
+const packagesIn = (lock) =>
+  Object.entries(JSON.parse(readFileSync(lock, "utf8")).packages ?? {}).filter(([name]) => name !== "");
+
+/** Says in one line what begins, and in the same how long it took when it has ended. */
+function begin(what) {
+  const started = Date.now();
+  process.stdout.write(`${what} … `);
+  return () => console.log(`${Math.round((Date.now() - started) / 1000)} s`);
 }
 
 /** Debian's Chromium, fetched through apt where none is found. */
@@ -64,11 +77,20 @@ export function findChromium() {
 export const isBuildNeeded = ({ always = false } = {}) =>
   always || !existsSync(path.join(root, ".next/csp-hashes.json")) || !isUpToDate();
 
-/** Builds for production where that is needed. */
+/** Builds for production where that is needed; types are for the tests to check. Its words are shown where it fails. */
 export function build() {
   if (!isBuildNeeded()) return;
-  console.log("Building …");
-  if (run("npm", ["run", "--silent", "build"]) !== 0) process.exit(1);
+  const end = begin("Building the app (about a minute)");
+  const built = spawnSync("npm", ["run", "--silent", "build"], {
+    cwd: root,
+    encoding: "utf8",
+    env: { ...process.env, TYPES_ARE_CHECKED: "1", NEXT_TELEMETRY_DISABLED: "1" },
+  });
+  if (built.status !== 0) {
+    console.error(`\n${built.stdout ?? ""}${built.stderr ?? ""}${built.error?.message ?? ""}`);
+    process.exit(1);
+  }
+  end();
 }
 
 function isUpToDate() {

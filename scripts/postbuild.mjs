@@ -56,6 +56,16 @@ precache.push({
   revision: sha(readFileSync(path.join(appDir, "manifest.webmanifest.body")), "hex").slice(0, 16),
 });
 
+// Long sums run beside the thread that answers requests: src/server/sumsPool.ts.
+await build({
+  entryPoints: [path.join(root, "src/server/sumsThread.ts")],
+  outfile: path.join(dist, "sums-thread.mjs"),
+  bundle: true,
+  platform: "node",
+  format: "esm",
+  target: "node20",
+  legalComments: "none",
+});
 await build({
   entryPoints: [path.join(root, "src/offline/sw/sw.ts")],
   outfile: path.join(root, "public/sw.js"),

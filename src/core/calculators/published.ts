@@ -15,5 +15,6 @@ export const publishedSchema = ({ name, input, output }: Calculator) => ({
 
 /** Those that take a log, or a whole archive. */
 const LONG: ReadonlySet<string> = new Set(["simulate", "decide"]);
+export const isLong = ({ name }: Calculator): boolean => LONG.has(name);
 /** Bytes of JSON a door takes: a year's log is longer than a sum. */
-export const mostInputBytes = ({ name }: Calculator): number => (LONG.has(name) ? 64 : 1) * 1_048_576;
+export const mostInputBytes = (calculator: Calculator): number => (isLong(calculator) ? 64 : 1) * 1_048_576;

@@ -12,7 +12,7 @@ import { runTwin } from "../twin/ensemble/run";
 import { calculator } from "./calculator";
 import { positive, shortSpecies, speciesId } from "./fields";
 
-/** Days times members: what one request may ask for. */
+/** Days times members times compartments: what one request may ask for. */
 const MOST_STEPS = 500_000;
 const MOST_EVENTS = 20_000;
 
@@ -223,11 +223,12 @@ export const simulate = calculator({
     },
   }, // prettier-ignore
   sum: ({ bin, place: where, start, log, days, members = 1, seed = 1 }) => {
-    if (days * members > MOST_STEPS)
+    const parts = bin.compartments?.length ?? 1;
+    if (days * members * parts > MOST_STEPS)
       return refused({
         code: "calc/too-many",
         field: "members",
-        most: Math.max(1, Math.floor(MOST_STEPS / days)),
+        most: Math.max(1, Math.floor(MOST_STEPS / (days * parts))),
       });
     const disordered = log.findIndex((one, at) => at > 0 && one.day < log[at - 1]!.day);
     if (disordered > 0)

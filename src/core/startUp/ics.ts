@@ -13,7 +13,9 @@ const escaped = (text: string): string =>
   text
     .replace(/\\/g, "\\\\")
     .replace(/([,;])/g, "\\$1")
-    .replace(/\r?\n/g, "\\n");
+    .replace(/\r\n?|\n/g, "\\n")
+    // Other control characters have no place in a line of text.
+    .replace(/(?!\t)\p{Cc}/gu, "");
 
 /** Lines longer than 75 octets are folded; a fold never splits a character. */
 function folded(line: string): string {

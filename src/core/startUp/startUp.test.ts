@@ -126,4 +126,10 @@ test("the calendar file: whole days, escaped text, folded lines, stable ids", ()
   expect(text).toContain("SUMMARY:Quince\\; first meal\\, small");
   expect(text.replace(/\r\n /g, "")).toContain(`DESCRIPTION:${"ä".repeat(80)}\\nnext`);
   expect(lines.slice(0, 2)).toEqual(["BEGIN:VCALENDAR", "VERSION:2.0"]);
+  // However a line ends, it is no line of the file: nothing typed begins one.
+  for (const end of ["\r", "\n", "\r\n", "\u000b"]) {
+    const odd = calendarFile([{ id: "x", day: ARRIVAL, title: `a${end}BEGIN:VALARM`, text: "" }], "2026-11-23T08:00:00.000Z"); // prettier-ignore
+    const begun = odd.split(/[\r\n\u000b]+/).filter((line) => line.startsWith("BEGIN:"));
+    expect(begun).toEqual(["BEGIN:VCALENDAR", "BEGIN:VEVENT"]);
+  }
 });

@@ -6,12 +6,12 @@ import type { UnitSystem } from "@/core/quantity/format";
 import type { BinToday } from "@/core/round/round";
 import type { TwinDay } from "@/core/twin/learning/readDay";
 import type { Measure } from "@/core/twin/ahead/series";
-import { bandOn, courseCsv, marksOf, readingsOf } from "@/core/twin/ahead/series";
+import { bandOn, courseTable, marksOf, readingsOf } from "@/core/twin/ahead/series";
 import type { Entry } from "@/records/entry";
 import { useSession } from "@/session/session";
 import { Chart, chartPng } from "@/ui/chart/Chart";
 import { courseChart, inUnits } from "@/ui/chart/courseChart";
-import { saveFile } from "@/ui/saveFile";
+import { saveTable } from "@/ui/saveFile";
 import { useColours } from "@/ui/theme/useColours";
 import Button from "@mui/material/Button";
 import Slider from "@mui/material/Slider";
@@ -201,10 +201,7 @@ export function BinCourse({
         <Button size="small" onClick={picture}>
           as a picture
         </Button>
-        <Button
-          size="small"
-          onClick={() => saveFile(`${file}-course.csv`, "text/csv", courseCsv(days, today))}
-        >
+        <Button size="small" onClick={() => void saveTable(`${file}-course.csv`, courseTable(days, today))}>
           as a table file
         </Button>
       </div>

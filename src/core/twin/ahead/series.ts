@@ -112,8 +112,8 @@ export function marksOf(entries: readonly Entry[]): LogMark[] {
   });
 }
 
-/** The whole course as a table for spreadsheets: one row a day, 10, 50 and 90 % of each measure. Numbers only, so no quoting. */
-export function courseCsv(days: readonly TwinDay[], today: LocalDate): string {
+/** The whole course as a table for spreadsheets: heads, then one row a day with 10, 50 and 90 % of each measure. */
+export function courseTable(days: readonly TwinDay[], today: LocalDate): readonly (readonly string[])[] {
   const heads = MEASURES.flatMap((measure) =>
     measure === "trouble"
       ? ["trouble_chance"]
@@ -127,7 +127,7 @@ export function courseCsv(days: readonly TwinDay[], today: LocalDate): string {
       return measure === "trouble" ? [figure(middle)] : [figure(low), figure(middle), figure(high)];
     }),
   ]);
-  return [["day", "kind", ...heads], ...rows].map((row) => row.join(",")).join("\r\n") + "\r\n";
+  return [["day", "kind", ...heads], ...rows];
 }
 const figure = (value: number): string => String(Number(value.toPrecision(6)));
 const NAMES: Record<Measure, string> = {

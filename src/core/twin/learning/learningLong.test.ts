@@ -5,7 +5,7 @@ import type { Entry } from "@/records/entry";
 import { addDays } from "@/core/calendar/day";
 import { courseAhead } from "../ahead/course";
 import { habitsOf } from "./habits";
-import { courseCsv } from "../ahead/series";
+import { courseTable } from "../ahead/series";
 import { sayHabits } from "../ahead/words";
 
 /* Of learning what takes long: run with the years lived. */
@@ -69,7 +69,7 @@ test("two futures differ by the plan alone: hunger thins the food, dry card drie
   expect(courseAhead(kept, today, climates).ahead[30]!.foodDryKg.middle).toBeLessThan(
     0.7 * away.ahead[30]!.foodDryKg.middle,
   );
-  const csv = courseCsv(away.ahead, today).trim().split("\r\n");
-  expect(new Set(csv.map((row) => row.split(",").length))).toEqual(new Set([21]));
-  expect(csv[1]).toMatch(/^2026-05-19,past,/);
+  const table = courseTable(away.ahead, today);
+  expect(new Set(table.map((row) => row.length))).toEqual(new Set([21]));
+  expect(table[1]!.slice(0, 2)).toEqual(["2026-05-19", "past"]);
 });
