@@ -37,7 +37,6 @@ export const test = base.extend<{ problems: string[] }>({
 });
 export { expect };
 /** What is walked in the long run only: its parts are held by quicker tests too. */
-// eslint-disable-next-line @typescript-eslint/unbound-method -- the runner's own functions know no `this`
 export const testLong = process.env.E2E_LONG ? test : test.skip;
 
 /** Waits until a room has read what it shows. */

@@ -101,7 +101,14 @@ const building = async () => {
 // These share nothing, so two run side by side, each on one core, the longest first.
 const errands = [
   ...(wants("unit") ? [longSums] : []),
-  ...(only === "long" ? [longHistories, years, everyHearing] : []),
+  ...(only === "long"
+    ? [
+        longHistories,
+        years,
+        everyHearing,
+        () => check("lint, every rule", bin("eslint"), [".", "--max-warnings", "0"], { LINT_LONG: "1" }),
+      ]
+    : []),
   ...(wants("check") ? [() => check("lint", bin("eslint"), [".", "--max-warnings", "0"])] : []),
   // The build writes the same addresses, so types come before it.
   ...(wants("check") || isBuildWanted

@@ -48,7 +48,11 @@ export async function inCellar(
   const show = (at = address): void => {
     setAddress(at);
     ({ unmount } = render(
-      <SessionProvider waiting={<p>waiting</p>} failed={(why) => <p>failed: {why}</p>}>
+      <SessionProvider
+        waiting={(opening) => <p>waiting: {opening}</p>}
+        failed={(why) => <p>failed: {why}</p>}
+        newer={() => <p>of a newer app</p>}
+      >
         <ErrandProvider>{room}</ErrandProvider>
       </SessionProvider>,
     ));

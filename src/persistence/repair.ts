@@ -28,7 +28,7 @@ export async function repair(
 ): Promise<Outcome<void, RepairProblem>> {
   let raw: unknown;
   try {
-    raw = JSON.parse(mended);
+    raw = JSON.parse(mended) as unknown;
   } catch {
     return refused({ code: "repair/not-json" });
   }

@@ -14,7 +14,7 @@ export function answerOf(name: string, text: string): SumAnswer {
   if (!calculator) throw new Error(`answerOf: there is no sum ${name}`);
   let raw: unknown;
   try {
-    raw = JSON.parse(text);
+    raw = JSON.parse(text) as unknown;
   } catch {
     return { status: 400, body: refusalBody("calc/not-json", "The input is not JSON.") };
   }

@@ -69,12 +69,12 @@ async function fetched(db: CellarDatabase, query: string): Promise<ForecastDays 
   try {
     const answer = await fetch(`/api/weather?${query}`, { signal: AbortSignal.timeout(PATIENCE_MS) });
     if (!answer.ok) return undefined;
-    const { days } = forecast.parse(await answer.json());
+    const { days } = forecast.parse((await answer.json()) as unknown);
     await db.device.put({ key: "weather", value: JSON.stringify({ query, days }) }).catch(() => undefined);
     return days;
   } catch {
     const row = await db.device.get("weather").catch(() => undefined);
-    const read = kept.safeParse(row && JSON.parse(row.value));
+    const read = kept.safeParse(row && (JSON.parse(row.value) as unknown));
     return read.success && read.data.query === query ? read.data.days : undefined;
   }
 }

@@ -15,6 +15,7 @@ import { useToday } from "./clock";
 import { fetchJudgement } from "./followSubjects";
 import type { Say } from "./notices";
 import { ClashProvider } from "./clashes";
+import { isOfNewerApp } from "@/persistence/newer";
 import { NoticeProvider, useSay } from "./notices";
 import { cellarToOpen } from "./opening";
 import type { Lost } from "./storeWatch";
@@ -72,12 +73,21 @@ interface Opened {
 const usualUnits = (): UnitSystem =>
   typeof navigator !== "undefined" && navigator.language.startsWith("en-US") ? "us" : "metric";
 
-/** Opens the cellar of this device and keeps every screen on what it holds, in this tab and in others. */
-export function SessionProvider(props: {
-  readonly children: ReactNode;
-  readonly waiting: ReactNode;
+/** What one waits for: the store, held by another tab or not; the demo, which is made once; what the store holds. */
+export type Opening = "store" | "heldElsewhere" | "demo" | "reading";
+/** A store that a later app has written. */
+export interface NewerStore {
+  readonly db: CellarDatabase;
+  readonly deviceId: string;
+}
+interface Faces {
+  readonly waiting: (opening: Opening) => ReactNode;
   readonly failed: (message: string) => ReactNode;
-}) {
+  readonly newer: (store: NewerStore) => ReactNode;
+}
+
+/** Opens the cellar of this device and keeps every screen on what it holds, in this tab and in others. */
+export function SessionProvider(props: Faces & { readonly children: ReactNode }) {
   return (
     <NoticeProvider>
       <ClashProvider>
@@ -87,16 +97,10 @@ export function SessionProvider(props: {
   );
 }
 
-function OpeningSession({
-  children,
-  waiting,
-  failed,
-}: {
-  readonly children: ReactNode;
-  readonly waiting: ReactNode;
-  readonly failed: (message: string) => ReactNode;
-}) {
+function OpeningSession({ children, waiting, failed, newer }: Faces & { readonly children: ReactNode }) {
   const [opened, setOpened] = useState<Opened>();
+  const [opening, setOpening] = useState<Opening>("store");
+  const [newerStore, setNewerStore] = useState<NewerStore>();
   const [failure, setFailure] = useState<string>();
   const [lost, setLost] = useState<Lost>();
   const today = useToday();
@@ -104,8 +108,15 @@ function OpeningSession({
   const openCellar = useCallback(async (open: OpenCellar) => {
     const db = new CellarDatabase(open === "demo" ? await readDemoCellar() : OWN_CELLAR);
     watchStore(db, setLost);
+    db.on("blocked", () => setOpening("heldElsewhere"));
     await db.open();
-    if (open === "demo" && (await db.bins.count()) === 0) await openDemo(db);
+    setOpening("reading");
+    if (await isOfNewerApp(db)) return setNewerStore({ db, deviceId: await deviceIdOf(db) });
+    if (open === "demo" && (await db.bins.count()) === 0) {
+      setOpening("demo");
+      await openDemo(db);
+      setOpening("reading");
+    }
     await takeUp(db).catch(() => undefined);
     const author = authorFor(db, await deviceIdOf(db));
     // Without a network it opens what it opened last.
@@ -123,7 +134,8 @@ function OpeningSession({
   }, [openCellar]);
 
   if (failure) return failed(failure);
-  if (!opened) return waiting;
+  if (newerStore) return newer(newerStore);
+  if (!opened) return waiting(opening);
   return (
     <OpenSession
       key={opened.db.name}
@@ -132,7 +144,7 @@ function OpeningSession({
       lost={lost}
       onLost={setLost}
       openCellar={openCellar}
-      waiting={waiting}
+      waiting={waiting("reading")}
     >
       {children}
     </OpenSession>

@@ -1,6 +1,7 @@
 "use client";
 import { ErrandProvider, useErrands } from "@/session/errand";
 import { useNotice } from "@/session/notices";
+import type { Opening } from "@/session/session";
 import { SessionProvider, useTwinWork } from "@/session/session";
 import Button from "@mui/material/Button";
 import dynamic from "next/dynamic";
@@ -14,6 +15,10 @@ import { StandingWords } from "./StandingWords";
 import styles from "./Shell.module.css";
 import { usePressGuard } from "./usePressGuard";
 
+/** Hardly ever seen. */
+const NewerCellar = dynamic(() => import("./NewerCellar").then((module) => module.NewerCellar), {
+  ssr: false,
+});
 const Notices = dynamic(() => import("./Notices").then((module) => module.Notices), { ssr: false });
 /** Loaded when first asked for, like all dialogs: the Round must open fast on a phone. */
 const Finder = dynamic(() => import("./Finder").then((module) => module.Finder), { ssr: false });
@@ -27,7 +32,11 @@ export function Shell({ children, slips }: { readonly children: ReactNode; reado
         Skip to the room
       </a>
       <Rail />
-      <SessionProvider waiting={<Waiting />} failed={(message) => <CannotOpen message={message} />}>
+      <SessionProvider
+        waiting={(opening) => <Waiting opening={opening} />}
+        failed={(message) => <CannotOpen message={message} />}
+        newer={(store) => <NewerCellar {...store} />}
+      >
         <ErrandProvider>
           <div className={styles.room} id="room">
             <StandingWords />
@@ -45,24 +54,33 @@ export function Shell({ children, slips }: { readonly children: ReactNode; reado
   );
 }
 
-/** A store that has not answered for so long may never do. */
-const SLOW_AFTER_MS = 4_500;
+/** A store that has not answered for so long may never do; a busy machine takes some seconds. */
+const SLOW_AFTER_MS = 20_000;
+const WAITING_FOR: Record<Opening, string> = {
+  store: "Opening the cellar",
+  heldElsewhere: "Opening the cellar",
+  demo: "Making the demo cellar: nine bins and a year of log. This happens once and takes some seconds.",
+  reading: "Opening the cellar",
+};
 
-function Waiting() {
-  const [isSlow, setSlow] = useState(false);
+function Waiting({ opening }: { readonly opening: Opening }) {
+  const [isLong, setLong] = useState(false);
   useEffect(() => {
-    const timer = window.setTimeout(() => setSlow(true), SLOW_AFTER_MS);
+    if (opening !== "store") return undefined;
+    const timer = window.setTimeout(() => setLong(true), SLOW_AFTER_MS);
     return () => window.clearTimeout(timer);
-  }, []);
+  }, [opening]);
+  const isHeld = opening === "heldElsewhere";
   return (
     <main className={styles.waiting} id="room" aria-busy="true">
       <CellarMark />
-      <p>Opening the cellar</p>
-      {isSlow && (
+      <p role="status">{WAITING_FOR[opening]}</p>
+      {(isHeld || (isLong && opening === "store")) && (
         <div role="status">
           <p>
-            The browser’s store does not answer yet. Another tab with an older version of the app may hold it,
-            or the disk is busy. Nothing is lost: close other tabs of the app, or try again.
+            {isHeld
+              ? "Another tab holds the cellar with an older version of the app. Nothing is lost: close the other tabs of the app, and it opens here."
+              : "The browser’s store does not answer yet; the disk may be busy. Nothing is lost: wait a little, or try again."}
           </p>
           <Button variant="contained" onClick={() => window.location.reload()}>
             Try again
@@ -77,9 +95,13 @@ const CannotOpen = ({ message }: { readonly message: string }) => (
   <main className={styles.waiting} id="room">
     <h1>The cellar does not open</h1>
     <p>
-      This browser keeps its store closed to the app ({message}). Private windows and full disks do that.
-      Nothing was lost or changed.
+      This browser keeps its store closed to the app. Private windows and full disks do that. Nothing was lost
+      or changed.
     </p>
+    <details>
+      <summary>What the browser said</summary>
+      <p lang="en">{message}</p>
+    </details>
     <Button variant="contained" onClick={() => window.location.reload()}>
       Try again
     </Button>
