@@ -1,3 +1,4 @@
+import { get } from "node:http";
 import type { Page } from "@playwright/test";
 import { spawn } from "node:child_process";
 import type { AddressInfo } from "node:net";
@@ -72,12 +73,18 @@ testLong(
   },
 );
 
-test("a store that never answers is said within five seconds, in our words", async ({ page }) => {
+test("a store that never answers is said once it is so, and not before, in our words", async ({ page }) => {
+  await page.clock.install();
   await page.addInitScript(() => {
     IDBFactory.prototype.open = () => new EventTarget() as IDBOpenDBRequest;
   });
   await page.goto("/");
-  await expect(page.getByText(/The browser’s store does not answer yet/)).toBeVisible({ timeout: 6_000 });
+  await expect(page.getByText("Opening the cellar")).toBeVisible();
+  const slow = page.getByText(/The browser’s store does not answer yet/);
+  await page.clock.fastForward(10_000);
+  await expect(slow).toBeHidden();
+  await page.clock.fastForward(12_000);
+  await expect(slow).toBeVisible();
   await expect(page.getByRole("button", { name: "Try again" })).toBeVisible();
 });
 
@@ -195,12 +202,83 @@ test("every address and every method gets an answer of ours, with its policy", a
     ["POST", "/api/calc", 405],
     ["GET", "/api/calc", 200],
     ["GET", "/no-such-room-at-all", 404],
+    ["GET", "/no-such-picture.png", 404],
+    ["GET", "/no-such-drawing.svg", 404],
+    ["GET", "/manifest.webmanifest", 200],
+    ["GET", "/bins/", 308],
   ];
   for (const [method, address, status] of tried) {
-    const answer = await request.fetch(address, { method });
-    const { "content-security-policy": policy, "permissions-policy": doors } = answer.headers();
+    const answer = await request.fetch(address, { method, maxRedirects: 0 });
+    const { "content-security-policy": policy, "permissions-policy": doors, ...others } = answer.headers();
+    expect([address, others["x-content-type-options"]]).toEqual([address, "nosniff"]);
     expect([method, address, answer.status()]).toEqual([method, address, status]);
     expect(policy).toContain("default-src 'none'");
     expect(doors).toContain("serial=(self), screen-wake-lock=(self)");
+  }
+});
+
+test("the server goes by its own names only, and long sums hold nobody up but those who ask for them", async ({
+  request,
+  baseURL,
+}) => {
+  const { port } = new URL(baseURL!);
+  const statusFor = (host: string) =>
+    new Promise((told) =>
+      get({ port, host: "localhost", path: "/", headers: { host } }, ({ statusCode }) => told(statusCode)),
+    );
+  expect(await statusFor("cellar.example")).toBe(421);
+  expect(await statusFor(`localhost.example:${port}`)).toBe(421);
+  expect(await statusFor(`127.0.0.1:${port}`)).toBe(200);
+
+  const sum = {
+    bin: { areaM2: 0.2, heightM: 0.3, drainage: "free", cover: "vented", speciesId: "fetida" },
+    place: { meanC: 18, humidity: 0.6 },
+    log: [],
+    days: 400,
+    members: 200,
+  };
+  const ends: string[] = [];
+  const asked = Array.from({ length: 24 }, async () => {
+    const answer = await request.post("/api/calc/simulate", { data: sum });
+    const { error } = (await answer.json()) as { error?: { code: string } };
+    ends.push(error?.code ?? "answered");
+    return answer.status();
+  });
+  // While they wait, pages and small sums are answered.
+  expect((await request.get("/")).status()).toBe(200);
+  const small = await request.post("/api/calc/hydrate", {
+    data: { massKg: 10, moisturePct: 60, targetMoisturePct: 75 },
+  });
+  expect([200, 400]).toContain(small.status());
+  expect(ends.filter((end) => end === "answered").length).toBeLessThan(16);
+  const statuses = await Promise.all(asked);
+  expect(statuses.filter((status) => status === 200).length).toBeGreaterThanOrEqual(16);
+  expect(ends.filter((end) => end !== "answered")).toEqual(
+    Array.from({ length: statuses.filter((status) => status === 503).length }, () => "calc/busy"),
+  );
+  expect(statuses).toContain(503);
+});
+
+test("in either light the list's panels stand on ground of their own", async ({ page }) => {
+  await setUpBin(page, "Quince");
+  await page.goto("/bins");
+  await usable(page);
+  await page.getByRole("radio", { name: "as a list" }).check();
+  for (const colorScheme of ["dark", "light"] as const) {
+    await page.emulateMedia({ colorScheme });
+    await page.getByRole("button", { name: "Filters" }).click();
+    const panel = page.locator(".MuiDataGrid-panelContent");
+    await expect(panel).toBeVisible();
+    const ground = await panel.evaluate((one) => {
+      for (let at: Element | null = one; at && !at.matches("[role=grid]"); at = at.parentElement) {
+        const { backgroundColor } = getComputedStyle(at);
+        if (!/^rgba\(.*, 0\)$|transparent/.test(backgroundColor)) return at.tagName;
+      }
+      return "none";
+    });
+    expect([colorScheme, ground]).not.toEqual([colorScheme, "BODY"]);
+    expect([colorScheme, ground]).not.toEqual([colorScheme, "none"]);
+    await page.keyboard.press("Escape");
+    await expect(panel).toBeHidden();
   }
 });

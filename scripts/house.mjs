@@ -100,6 +100,7 @@ function isUpToDate() {
       "src",
       "public",
       "scripts/postbuild.mjs",
+      "scripts/gridStyle.mjs",
       "next.config.ts",
       "package-lock.json",
       "-newer",

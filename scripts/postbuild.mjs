@@ -4,6 +4,7 @@ import { createHash } from "node:crypto";
 import { existsSync, readFileSync, readdirSync, writeFileSync } from "node:fs";
 import path from "node:path";
 import { build } from "esbuild";
+import { gridStyleHashes } from "./gridStyle.mjs";
 
 const root = process.cwd();
 const dist = path.join(root, ".next");
@@ -20,6 +21,7 @@ const posix = (p) => p.split(path.sep).join("/");
 
 // a saved page keeps its CSP header, so a changed policy must change the revision too
 const policy = readFileSync(path.join(root, "src/server/csp.ts"), "utf8");
+const grid = await gridStyleHashes(root, dist);
 const hashes = {};
 const precache = [];
 for (const file of walk(appDir).filter((f) => f.endsWith(".html"))) {
@@ -32,10 +34,10 @@ for (const file of walk(appDir).filter((f) => f.endsWith(".html"))) {
   const pick = (re) => [...new Set([...html.matchAll(re)].map((m) => `'sha256-${sha(m[1], "base64")}'`))];
   hashes[route] = {
     script: pick(/<script(?![^>]*\bsrc=)[^>]*>([\s\S]*?)<\/script>/g),
-    style: pick(/<style[^>]*>([\s\S]*?)<\/style>/g),
+    style: [...pick(/<style[^>]*>([\s\S]*?)<\/style>/g), ...grid],
   };
   if (!route.startsWith("/_"))
-    precache.push({ url: route, revision: sha(policy + html, "hex").slice(0, 16) });
+    precache.push({ url: route, revision: sha(policy + grid + html, "hex").slice(0, 16) });
 }
 writeFileSync(path.join(dist, "csp-hashes.json"), JSON.stringify(hashes));
 

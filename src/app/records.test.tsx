@@ -329,9 +329,12 @@ test("two tabs correct one entry: each its line, and where both wrote one, the s
   await wait(() => expect(second).not.toBeInTheDocument());
   expect(await standing()).toMatchObject({ note: "with rain", amount: { volumeL: 0.8 } });
 
-  // What another tab wrote since outlives the taking back of this tab's word.
+  // What another tab wrote since outlives the taking back of this tab's word; pressed thrice, it goes back once.
   await elsewhere({ note: "with hail" });
-  await keeper.click(press("Take it back"));
+  const before = await db.entries.count();
+  for (let n = 0; n < 3; n += 1) fireEvent.click(press("Take it back"));
+  expect(await screen.findByRole("button", { name: "Put it back" })).toBeVisible();
+  expect(await db.entries.count()).toBe(before + 1);
   await wait(async () => expect(await standing()).toMatchObject({ note: "with hail", amount: { volumeL: 0.7 } }));
 }); // prettier-ignore
 

@@ -316,7 +316,8 @@ export async function settled<V>(work: () => Promise<V>): Promise<Outcome<V, Wri
 export const isStoreGone = (cause: unknown): boolean =>
   cause instanceof Error && cause.name === Dexie.errnames.DatabaseClosed;
 
-function isNoRoom(cause: unknown): boolean {
+/** The device is full. */
+export function isNoRoom(cause: unknown): boolean {
   for (let at: unknown = cause, depth = 0; at && depth < 5; depth += 1) {
     if (at instanceof Error && (at.name === Dexie.errnames.QuotaExceeded || at.name === "QuotaExceededError"))
       return true;
@@ -325,17 +326,19 @@ function isNoRoom(cause: unknown): boolean {
   return false;
 }
 
-export function sayWriteProblem(problem: WriteProblem): string {
+/** Why nothing was written. `isTyped`: something was typed for it, and is still there. */
+export function sayWriteProblem(problem: WriteProblem, isTyped = false): string {
+  const kept = isTyped ? " What you typed is still here." : "";
   switch (problem.code) {
     case "write/no-room":
-      return "There is no room left on this device, so it was not saved. What you typed is still here: free some room, or export an archive, and press again.";
+      return `There is no room left on this device, so it was not saved.${kept} Free some room, or export an archive, and press again.`;
     case "write/invalid":
-      return `It was not saved: ${sayField(problem.path)} cannot be right. What you typed is still here.`;
+      return `It was not saved: ${sayField(problem.path)} cannot be right.${kept}`;
     case "write/clash":
-      return "It was not saved: the same line was changed in another tab or on another device since. What you typed is still here.";
+      return `It was not saved: the same line was changed in another tab or on another device since.${kept}`;
     case "write/newer-store":
-      return "It was not saved: this tab has lost the store, to a newer version of the app or by clearing. What you typed is still here: load this page again, then press once more.";
+      return `It was not saved: this tab has lost the store, to a newer version of the app or by clearing.${kept} Load this page again, then press once more.`;
     case "write/failed":
-      return "It was not saved: the browser's store did not answer. What you typed is still here: try again, or reload the page.";
+      return `It was not saved: the browser's store did not answer.${kept} Try again, or reload the page.`;
   }
 }

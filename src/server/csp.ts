@@ -6,12 +6,9 @@ export interface PageHashes {
 /** sha256 of the empty string: emotion adds an empty <style> and fills it through insertRule(). */
 const EMPTY = "'sha256-47DEQpj8HBSa+/TImW+5JCeuQeRkm5NMpJWZG3hSuFU='";
 
-/** What the grid writes into a style of its own, made of our theme: another theme or grid has another sum, and every walk through a list says so. */
-const GRID = "'sha256-ejZXoiCaFlTqklk7Hb9qa3dbMHrO2zgwgs+YZUqLnMg='";
-
 export function pagePolicy(dev: boolean, h: PageHashes | undefined): string {
   const script = dev ? "'self' 'unsafe-inline' 'unsafe-eval'" : ["'self'", ...(h?.script ?? [])].join(" ");
-  const styleElem = dev ? "'self' 'unsafe-inline'" : ["'self'", EMPTY, GRID, ...(h?.style ?? [])].join(" ");
+  const styleElem = dev ? "'self' 'unsafe-inline'" : ["'self'", EMPTY, ...(h?.style ?? [])].join(" ");
   return [
     "default-src 'none'",
     `script-src ${script}`,

@@ -16,6 +16,7 @@ import { fetchJudgement } from "./followSubjects";
 import type { Say } from "./notices";
 import { ClashProvider } from "./clashes";
 import { isOfNewerApp } from "@/persistence/newer";
+import { sayCause } from "./sayCause";
 import { NoticeProvider, useSay } from "./notices";
 import { cellarToOpen } from "./opening";
 import type { Lost } from "./storeWatch";
@@ -130,7 +131,7 @@ function OpeningSession({ children, waiting, failed, newer }: Faces & { readonly
   useEffect(() => {
     fetchJudgement();
     const start = async () => openCellar(await cellarToOpen());
-    start().catch((cause: unknown) => setFailure(cause instanceof Error ? cause.message : String(cause)));
+    start().catch((cause: unknown) => setFailure(sayCause(cause)));
   }, [openCellar]);
 
   if (failure) return failed(failure);
@@ -177,7 +178,7 @@ function OpenSession({
     (cause: unknown) =>
       say({
         tone: "problem",
-        text: `The cellar could not be read: ${cause instanceof Error ? cause.message : String(cause)}`,
+        text: `The cellar could not be read: ${sayCause(cause)}. Load the page again.`,
       }),
     [say],
   );

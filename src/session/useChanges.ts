@@ -4,7 +4,7 @@ import type { Answers, NewRow, WriteProblem, Written } from "@/persistence/write
 import { newestChange, redo, sayWriteProblem, undo, write } from "@/persistence/write";
 import type { Outcome } from "@/vocabulary/outcome";
 import { refused } from "@/vocabulary/outcome";
-import { useCallback, useMemo } from "react";
+import { useCallback, useMemo, useRef } from "react";
 import { stamp } from "./author";
 import { useAskClash } from "./clashes";
 import { nextInstant } from "./clock";
@@ -25,6 +25,9 @@ export interface Changing {
   readonly redoChange: (change: ChangeRef) => Promise<void>;
 }
 
+/** Striking out is a press and nothing typed. */
+const isTyped = ({ row }: NewRow): boolean => row.deleted !== true;
+
 const sayStood = (facts: number): string =>
   facts === 0 ? "" : " What was changed since by other means stands.";
 
@@ -32,6 +35,7 @@ const sayStood = (facts: number): string =>
 export function useChanges(db: CellarDatabase): Changing {
   const say = useSay();
   const askClash = useAskClash();
+  const reversing = useRef(new Set<number>());
   const keep = useCallback<Changing["keep"]>(
     async (label, rows) => {
       const writing = async (answers?: Answers) =>
@@ -46,7 +50,7 @@ export function useChanges(db: CellarDatabase): Changing {
       say(
         written.ok
           ? { tone: "said", text: `${label}.`, change: { no: written.value.changeNo, offer: "undo" } }
-          : { tone: "problem", text: sayWriteProblem(written.problem) },
+          : { tone: "problem", text: sayWriteProblem(written.problem, rows.some(isTyped)) },
       );
       if (written.ok) void askForPersistence(db);
       return written;
@@ -55,19 +59,29 @@ export function useChanges(db: CellarDatabase): Changing {
   );
   const revise = useCallback(
     async ({ no, isLarge = false }: ChangeRef, which: "undo" | "redo") => {
+      // Pressed again while it is under way: once is what was meant.
+      if (reversing.current.has(no)) return;
       const isUndo = which === "undo";
+      const offer = isUndo ? "redo" : "undo";
+      reversing.current.add(no);
       const wrote = (rows: number, of: number) =>
         say({ tone: "said", text: `${isUndo ? "Taking back" : "Putting back"}: ${rows} of ${of}.` });
-      const done = isLarge
-        ? await (await import("./largeChange")).reviseLarge(db, no, which, wrote)
-        : await (isUndo ? undo : redo)(db, stamp, no);
+      const done = await (
+        isLarge
+          ? import("./largeChange").then(({ reviseLarge }) => reviseLarge(db, no, which, wrote))
+          : (isUndo ? undo : redo)(db, stamp, no)
+      ).finally(() => reversing.current.delete(no));
       if (!done.ok) return say({ tone: "problem", text: sayWriteProblem(done.problem) });
       if (!done.value)
-        return say({ tone: "said", text: isUndo ? "That is taken back already." : "That stands already." });
+        return say({
+          tone: "said",
+          text: isUndo ? "That is taken back already." : "That stands already.",
+          change: { no, isLarge, offer },
+        });
       say({
         tone: "said",
         text: `${isUndo ? "Taken back" : "Put back"}: ${done.value.label}.${sayStood(done.value.stood)}`,
-        change: { no, isLarge, offer: isUndo ? "redo" : "undo" },
+        change: { no, isLarge, offer },
       });
     },
     [db, say],

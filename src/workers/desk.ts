@@ -14,6 +14,8 @@ export interface Desk<W> {
   readonly end: () => void;
 }
 export class DeskClosed extends Error {}
+/** The worker is gone: its message is the end of a sentence that begins with it. */
+export class DeskFailure extends Error {}
 
 /** What a worker says once its code has been read, and when it is asked whether it is there. */
 export const HERE = "here";
@@ -83,15 +85,18 @@ function seated<W>(start: () => Worker, onGone: () => void): Seat<W> {
     looked = now;
     if (open.size === 0) return;
     if (now - heard > (isLoaded ? SILENT_MS : LOADED_WITHIN_MS))
-      return close(new Error(isLoaded ? "it has not answered for two minutes" : "it did not load"));
+      return close(new DeskFailure(isLoaded ? "has not answered for two minutes" : "did not load"));
     worker.postMessage(ARE_YOU_THERE);
   }, PING_EVERY_MS);
   worker.addEventListener("message", () => {
     heard = performance.now();
     isLoaded = true;
   });
-  worker.addEventListener("error", ({ message }) => close(new Error(message || "it did not load")));
-  worker.addEventListener("messageerror", () => close(new Error("it was not understood")));
+  worker.addEventListener("error", ({ message }) => {
+    console.error(message);
+    close(new DeskFailure(isLoaded ? "stumbled" : "did not load"));
+  });
+  worker.addEventListener("messageerror", () => close(new DeskFailure("was not understood")));
   return { remote: Comlink.wrap<W>(worker), open, close };
 }
 

@@ -1,4 +1,5 @@
 "use client";
+import { sayCause } from "@/session/sayCause";
 import type { Forgiven } from "@/core/twin/ahead/forgiving";
 import { FORGIVING_DAYS } from "@/core/twin/ahead/forgiving";
 import { sayForgiven, sayStress } from "@/core/twin/ahead/words";
@@ -38,7 +39,7 @@ export function Forgiving({ binId, name }: { readonly binId: string; readonly na
         ...(all ? { all } : { failure: "its log does not say what it is" }),
       });
     } catch (cause) {
-      setFound({ of: subject.fingerprint, failure: cause instanceof Error ? cause.message : String(cause) });
+      setFound({ of: subject.fingerprint, failure: sayCause(cause) });
     }
   };
   return (

@@ -1,4 +1,5 @@
 "use client";
+import { sayCause } from "@/session/sayCause";
 import type { Course } from "@/core/twin/ahead/course";
 import type { WhatIf } from "@/core/twin/ahead/usualPlan";
 import { useSession } from "@/session/session";
@@ -55,7 +56,7 @@ export function useCourse(binId: string, from: string, whatIf: WhatIf | undefine
     };
     // The next change of the log asks again.
     work().catch((cause: unknown) => {
-      if (!isOver) setFailure(cause instanceof Error ? cause.message : String(cause));
+      if (!isOver) setFailure(sayCause(cause));
       done();
     });
     return () => {

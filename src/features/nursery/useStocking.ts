@@ -1,4 +1,5 @@
 "use client";
+import { sayCause } from "@/session/sayCause";
 import type { StockingDesk } from "@/workers/stocking.client";
 import { useEffect, useRef, useState } from "react";
 
@@ -34,7 +35,7 @@ export function useStocking<Q extends readonly unknown[], A>(
       if (!isGone) setTold({ of: asked, answer });
     };
     work().catch((cause: unknown) => {
-      if (!isGone) setTold({ of: asked, failure: cause instanceof Error ? cause.message : String(cause) });
+      if (!isGone) setTold({ of: asked, failure: sayCause(cause) });
     });
     return () => {
       isGone = true;

@@ -16,10 +16,11 @@ import { ReckonRoom } from "./ReckonRoom";
 
 /* The worker itself, its wire put away: jsdom has no workers. */
 let mockApi: ReckonWorker;
-jest.mock("comlink", () => ({
-  expose: (api: ReckonWorker) => {
+jest.mock("@/workers/desk", () => ({
+  offer: (api: ReckonWorker) => {
     mockApi = api;
   },
+  DeskFailure: Error,
 }));
 /** Answers come once it is fulfilled. */
 let mockHeld: Promise<unknown> = Promise.resolve();

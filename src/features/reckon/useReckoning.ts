@@ -1,4 +1,5 @@
 "use client";
+import { sayCause } from "@/session/sayCause";
 import { yearBefore } from "@/core/calendar/day";
 import type { LocalDate } from "@/vocabulary/fields";
 import type { ReckonDesk } from "@/workers/reckon.client";
@@ -57,7 +58,7 @@ export function useAnswer<Q extends readonly unknown[], A>(
     let isGone = false;
     whileTwinRests(ask(desk, ...(JSON.parse(asked) as Q))).then(
       (answer) => !isGone && setFound({ of: asked, answer }),
-      (cause: unknown) => !isGone && setFound({ of: asked, failure: String(cause) }),
+      (cause: unknown) => !isGone && setFound({ of: asked, failure: sayCause(cause) }),
     );
     return () => {
       isGone = true;

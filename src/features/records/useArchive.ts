@@ -5,6 +5,7 @@ import { nextInstant } from "@/session/clock";
 import { newId } from "@/session/author";
 import type { ClashAnswers } from "@/session/clashes";
 import { useAskClash } from "@/session/clashes";
+import { sayCause } from "@/session/sayCause";
 import { useSession } from "@/session/session";
 import { saveFile } from "@/ui/saveFile";
 import type { ArchiveDesk } from "@/workers/archive.client";
@@ -21,8 +22,6 @@ export type ImportStatus =
   | { readonly status: "refused"; readonly sentence: string; readonly fileName: string }
   | ({ readonly status: "preview" } & Opened)
   | { readonly status: "writing"; readonly written: number; readonly of: number };
-
-const messageOf = (cause: unknown): string => (cause instanceof Error ? cause.message : String(cause));
 
 /** Export and import of the whole cellar; a worker does it all. */
 export function useArchive() {
@@ -76,7 +75,7 @@ export function useArchive() {
     } catch (cause) {
       say({
         tone: "problem",
-        text: `The archive could not be made: ${messageOf(cause)}. Nothing was changed.`,
+        text: `The archive could not be made: ${sayCause(cause)}. Nothing was changed.`,
       });
     } finally {
       end();
@@ -97,7 +96,7 @@ export function useArchive() {
     } catch (cause) {
       setImporting({
         status: "refused",
-        sentence: `This file could not be read (${messageOf(cause)}). Nothing was changed.`,
+        sentence: `This file could not be read: ${sayCause(cause)}. Nothing was changed.`,
         fileName,
       });
     }
@@ -117,7 +116,7 @@ export function useArchive() {
       .ask((archive) => archive.accept(noted(`Brought in ${fileName}`, answers), progressTo(wrote)))
       .catch(
         (cause: unknown) =>
-          ({ ok: false, problem: { code: "write/failed", message: messageOf(cause) } }) as const,
+          ({ ok: false, problem: { code: "write/failed", message: sayCause(cause) } }) as const,
       );
     isWriting.current = false;
     if (!written.ok) {
@@ -151,7 +150,7 @@ export function useArchive() {
       .ask((archive) => archive.bringBack(noted(label, {})))
       .catch(
         (cause: unknown) =>
-          ({ ok: false, problem: { code: "write/failed", message: messageOf(cause) } }) as const,
+          ({ ok: false, problem: { code: "write/failed", message: sayCause(cause) } }) as const,
       );
     if (!back.ok) return say({ tone: "problem", text: sayWriteProblem(back.problem) });
     setImporting({ ...importing, parted: { ...parted, struckOut: [] } });

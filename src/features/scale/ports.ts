@@ -1,3 +1,4 @@
+import { sayCause } from "@/session/sayCause";
 import type { ScaleFormat } from "@/core/scale/line";
 import { linesOf } from "@/core/scale/line";
 
@@ -52,9 +53,7 @@ export const benchPort = (
       })
       .catch((cause: unknown) => {
         if (!away.signal.aborted)
-          onEnd(
-            `The stand-in does not answer (${cause instanceof Error ? cause.message : String(cause)}): it needs the app’s server.`,
-          );
+          onEnd(`The stand-in does not answer (${sayCause(cause)}): it needs the app’s server.`);
       });
     return () => away.abort();
   },
@@ -89,7 +88,7 @@ export const serialPort = (line: SerialLine, baudRate: number, format: ScaleForm
     };
     read().catch((cause: unknown) => {
       if (!away.signal.aborted)
-        onEnd(`The scale cannot be read (${cause instanceof Error ? cause.message : String(cause)}).`);
+        onEnd(`The scale cannot be read: ${sayCause(cause)}. Is it still plugged in?`);
     });
     return () => away.abort();
   },

@@ -95,13 +95,9 @@ const CannotOpen = ({ message }: { readonly message: string }) => (
   <main className={styles.waiting} id="room">
     <h1>The cellar does not open</h1>
     <p>
-      This browser keeps its store closed to the app. Private windows and full disks do that. Nothing was lost
-      or changed.
+      This browser keeps its store closed to the app ({message}). Private windows and full disks do that.
+      Nothing was lost or changed.
     </p>
-    <details>
-      <summary>What the browser said</summary>
-      <p lang="en">{message}</p>
-    </details>
     <Button variant="contained" onClick={() => window.location.reload()}>
       Try again
     </Button>
