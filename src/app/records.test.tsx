@@ -312,6 +312,15 @@ test("two tabs correct one entry: each its line, and where both wrote one, the s
 
   const first = await open();
   await elsewhere({ note: "with rain" });
+  // Four hundred litres into a tub of 54: asked back, and nothing kept nor lost.
+  await type(/^Water/, "400 L");
+  await keeper.click(press("Keep the correction"));
+  const beyond = await screen.findByRole("dialog", { name: "Is that right?" });
+  expect(beyond).toHaveTextContent(/Quince: .*400 L.*The whole bin holds 54 L/);
+  await keeper.click(press("Let me mend it"));
+  await wait(() => expect(beyond).not.toBeInTheDocument());
+  expect(screen.getByLabelText(/^Water/)).toHaveValue("400 L");
+  expect(await standing()).toMatchObject({ amount: { volumeL: 0.4 } });
   await type(/^Water/, "600 mL");
   await keeper.click(press("Keep the correction"));
   await wait(() => expect(first).not.toBeInTheDocument());

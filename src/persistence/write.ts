@@ -25,6 +25,8 @@ export type WriteProblem =
   | { readonly code: "write/no-room" }
   | { readonly code: "write/invalid"; readonly kind: RecordKind; readonly path: string }
   | { readonly code: "write/clash"; readonly clashing: readonly Clashing[] }
+  /** Asked back, and left: nothing was written, and nothing is to be said of it. */
+  | { readonly code: "write/left" }
   | { readonly code: "write/newer-store" }
   | { readonly code: "write/failed"; readonly message: string };
 /** Whose word stands, by the id of the fact. */
@@ -334,6 +336,8 @@ export function sayWriteProblem(problem: WriteProblem, isTyped = false): string 
       return `There is no room left on this device, so it was not saved.${kept} Free some room, or export an archive, and press again.`;
     case "write/invalid":
       return `It was not saved: ${sayField(problem.path)} cannot be right.${kept}`;
+    case "write/left":
+      return `It was not saved.${kept}`;
     case "write/clash":
       return `It was not saved: the same line was changed in another tab or on another device since.${kept}`;
     case "write/newer-store":

@@ -8,13 +8,13 @@ import type { OpenCellar } from "@/persistence/preference";
 import { readDemoCellar, rememberDemoCellar, rememberOpenCellar } from "@/persistence/preference";
 import type { Frame } from "@/persistence/read";
 import type { ReactNode } from "react";
-import { createContext, useCallback, useContext, useEffect, useMemo, useState } from "react";
+import { createContext, useCallback, useContext, useEffect, useMemo, useRef, useState } from "react";
 import type { Author } from "./author";
 import { authorFor, deviceIdOf } from "./author";
 import { useToday } from "./clock";
 import { fetchJudgement } from "./followSubjects";
 import type { Say } from "./notices";
-import { ClashProvider } from "./clashes";
+import { QuestionProvider } from "./questions";
 import { isOfNewerApp } from "@/persistence/newer";
 import { sayCause } from "./sayCause";
 import { NoticeProvider, useSay } from "./notices";
@@ -25,6 +25,7 @@ import type { TwinWork } from "./twins";
 import type { Bins } from "./useBins";
 import { useBins } from "./useBins";
 import type { Changing } from "./useChanges";
+import type { NamedBin } from "./useChanges";
 import { useChanges } from "./useChanges";
 
 export interface Session extends Bins, Changing, Omit<Frame, "cellar" | "settings" | "bins"> {
@@ -91,9 +92,9 @@ interface Faces {
 export function SessionProvider(props: Faces & { readonly children: ReactNode }) {
   return (
     <NoticeProvider>
-      <ClashProvider>
+      <QuestionProvider>
         <OpeningSession {...props} />
-      </ClashProvider>
+      </QuestionProvider>
     </NoticeProvider>
   );
 }
@@ -183,7 +184,16 @@ function OpenSession({
     [say],
   );
   const { bins, twinWork } = useBins(db, frame, tallies, today, unread);
-  const changing = useChanges(db);
+  const named = useRef<ReadonlyMap<string, NamedBin>>(new Map());
+  useEffect(() => {
+    named.current = new Map(
+      (bins.bins ?? []).flatMap(({ bin, state: { setup } }) =>
+        setup ? [[bin.id as string, { name: bin.name, setup }] as const] : [],
+      ),
+    );
+  }, [bins.bins]);
+  const binOf = useCallback((id: string) => named.current.get(id), []);
+  const changing = useChanges(db, binOf);
   const switchTo = useCallback(
     async (next: OpenCellar) => {
       say(undefined);

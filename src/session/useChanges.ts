@@ -6,11 +6,16 @@ import type { Outcome } from "@/vocabulary/outcome";
 import { refused } from "@/vocabulary/outcome";
 import { useCallback, useMemo, useRef } from "react";
 import { stamp } from "./author";
-import { useAskClash } from "./clashes";
+import { useAsk } from "./questions";
 import { nextInstant } from "./clock";
 import type { ChangeRef } from "./notices";
 import { useSay } from "./notices";
 import { askForPersistence } from "./persistent";
+import type { StatedFact } from "@/core/bin/beyond";
+import { isBeyondReason } from "@/core/bin/beyond";
+import { binVolumeL } from "@/core/bin/system";
+import type { BinSetup } from "@/records/setup";
+import type { BeyondFact } from "./questions";
 import { isLeft } from "./storeWatch";
 
 export interface Changing {
@@ -25,6 +30,24 @@ export interface Changing {
   readonly redoChange: (change: ChangeRef) => Promise<void>;
 }
 
+export interface NamedBin {
+  readonly name: string;
+  readonly setup: BinSetup;
+}
+/** Entries that state far more than their bin holds, but for those that did before and were kept so. */
+const beyondReason = (
+  rows: readonly NewRow[],
+  binOf: (id: string) => NamedBin | undefined,
+): readonly BeyondFact[] =>
+  rows.flatMap((one): BeyondFact[] => {
+    if (one.kind !== "entries" || one.row.deleted || one.row.subject.kind !== "bin") return [];
+    const bin = binOf(one.row.subject.id);
+    const isNew = !one.onto || (bin && !isBeyondReason(one.onto, bin.setup));
+    return bin && isNew && isBeyondReason(one.row as StatedFact, bin.setup)
+      ? [{ row: one.row, binName: bin.name, holdsL: binVolumeL(bin.setup) }]
+      : [];
+  });
+
 /** Striking out is a press and nothing typed. */
 const isTyped = ({ row }: NewRow): boolean => row.deleted !== true;
 
@@ -32,19 +55,22 @@ const sayStood = (facts: number): string =>
   facts === 0 ? "" : " What was changed since by other means stands.";
 
 /** Keeping, taking back and putting back, each said as it is done. */
-export function useChanges(db: CellarDatabase): Changing {
+export function useChanges(db: CellarDatabase, binOf: (id: string) => NamedBin | undefined): Changing {
   const say = useSay();
-  const askClash = useAskClash();
+  const ask = useAsk();
   const reversing = useRef(new Set<number>());
   const keep = useCallback<Changing["keep"]>(
     async (label, rows) => {
+      const facts = beyondReason(rows, binOf);
+      if (facts.length > 0 && !(await ask({ of: "beyond", facts })))
+        return refused({ code: "write/left" as const });
       const writing = async (answers?: Answers) =>
         isLeft(db)
           ? refused({ code: "write/newer-store" as const })
           : write(db, label, rows, nextInstant(), answers);
       let written = await writing();
       if (!written.ok && written.problem.code === "write/clash") {
-        const answers = await askClash(written.problem.clashing, "typed");
+        const answers = await ask({ of: "clash", clashing: written.problem.clashing, from: "typed" });
         if (answers) written = await writing(answers as Answers);
       }
       say(
@@ -55,7 +81,7 @@ export function useChanges(db: CellarDatabase): Changing {
       if (written.ok) void askForPersistence(db);
       return written;
     },
-    [db, say, askClash],
+    [db, say, ask, binOf],
   );
   const revise = useCallback(
     async ({ no, isLarge = false }: ChangeRef, which: "undo" | "redo") => {

@@ -18,7 +18,7 @@ export class DeskClosed extends Error {}
 export class DeskFailure extends Error {}
 
 /** What a worker says once its code has been read, and when it is asked whether it is there. */
-export const HERE = "here";
+const HERE = "here";
 const ARE_YOU_THERE = "are you there";
 const PING_EVERY_MS = 5_000;
 /** A file of a hundred megabytes is read in one go: while it is, nobody answers. */

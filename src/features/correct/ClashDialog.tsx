@@ -2,7 +2,7 @@
 import { sayRecord } from "@/core/words/record";
 import type { Answer } from "@/archive/conflicts";
 import type { Clashing } from "@/records/clash";
-import type { AskedClash, ClashAnswers } from "@/session/clashes";
+import type { Asked, ClashAnswers } from "@/session/questions";
 import { useSession } from "@/session/session";
 import { Choice } from "@/ui/choice/Choice";
 import Button from "@mui/material/Button";
@@ -32,7 +32,7 @@ const WORDS = {
 } as const;
 
 /** Lines that were changed in two places: both values side by side, and whose word stands, fact by fact. */
-export function ClashDialog({ asked }: { readonly asked: AskedClash }) {
+export function ClashDialog({ asked }: { readonly asked: Extract<Asked, { of: "clash" }> }) {
   const { units, bins } = useSession();
   const [answers, setAnswers] = useState<ClashAnswers>({});
   const words = WORDS[asked.from];

@@ -1,5 +1,5 @@
 "use client";
-import { useAskedClash } from "@/session/clashes";
+import { useAsked } from "@/session/questions";
 import { useErrands } from "@/session/errand";
 import dynamic from "next/dynamic";
 
@@ -10,16 +10,21 @@ const ClashDialog = dynamic(() => import("./ClashDialog").then((module) => modul
   ssr: false,
 });
 
-/** The entry that is to be put right, of whatever log and whatever room one is in; and what was changed in two places. */
+const BeyondDialog = dynamic(() => import("./BeyondDialog").then((module) => module.BeyondDialog), {
+  ssr: false,
+});
+
+/** The entry that is to be put right, of whatever log and whatever room one is in; and what has to be said before something is kept. */
 export function Corrections() {
   const { errand, ask } = useErrands();
-  const clash = useAskedClash();
+  const asked = useAsked();
   return (
     <>
       {errand?.of === "correct" && (
         <CorrectDialog key={errand.entry.rowId} {...errand} onClose={() => ask(undefined)} />
       )}
-      {clash && <ClashDialog asked={clash} />}
+      {asked?.of === "clash" && <ClashDialog asked={asked} />}
+      {asked?.of === "beyond" && <BeyondDialog asked={asked} />}
     </>
   );
 }

@@ -125,7 +125,7 @@ test("castings, worms and overs go each their way as one act; swapped weights ar
   await keep();
   expect(screen.getByRole("alert")).toHaveTextContent(/One line cannot be read/);
   write(/^Each empty/, "");
-  write(/^Full/, "90 kg");
+  write(/^Full/, "30 kg");
   expect(screen.getByText(/more than this bin is known to hold/)).toBeVisible();
   write(/^Full/, "4 L + 1 kg");
   expect(screen.queryByText(/more than this bin is known to hold/)).toBeNull();
@@ -266,7 +266,7 @@ test("how moist by a dried sample, the bin on the scale, minutes where they are 
 
 test("more than the log knows of: what is so is chosen, and stands with the harvest", async () => {
   const { keeper, write, keep, written } = await atHarvest();
-  write(/^Full/, "90 kg");
+  write(/^Full/, "30 kg");
   await keeper.click(screen.getByRole("radio", { name: "more went in than is in the log" }));
   expect(screen.getByRole("link", { name: "Write it down at the bin" })).toBeVisible();
   await keep();

@@ -3,8 +3,8 @@ import { sayBadArchive } from "@/archive/words";
 import { sayWriteProblem } from "@/persistence/write";
 import { nextInstant } from "@/session/clock";
 import { newId } from "@/session/author";
-import type { ClashAnswers } from "@/session/clashes";
-import { useAskClash } from "@/session/clashes";
+import type { ClashAnswers } from "@/session/questions";
+import { useAsk } from "@/session/questions";
 import { sayCause } from "@/session/sayCause";
 import { useSession } from "@/session/session";
 import { saveFile } from "@/ui/saveFile";
@@ -26,7 +26,7 @@ export type ImportStatus =
 /** Export and import of the whole cellar; a worker does it all. */
 export function useArchive() {
   const { db, author, say, today } = useSession();
-  const askClash = useAskClash();
+  const ask = useAsk();
   const [isPacking, setPacking] = useState(false);
   const [importing, setImporting] = useState<ImportStatus>({ status: "idle" });
   /** Holds the archive that was opened, until it is accepted or left. */
@@ -107,7 +107,8 @@ export function useArchive() {
     if (importing.status !== "preview" || !holder.current) return;
     const { summary, parted, fileName } = importing;
     const desk = holder.current;
-    const answers = parted.asked.length > 0 ? await askClash(parted.asked, "file") : {};
+    const answers =
+      parted.asked.length > 0 ? await ask({ of: "clash", clashing: parted.asked, from: "file" }) : {};
     if (!answers) return;
     const wrote = (written: number, of: number) => setImporting({ status: "writing", written, of });
     isWriting.current = true;

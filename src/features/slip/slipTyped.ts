@@ -1,6 +1,5 @@
 import type { BinState } from "@/core/bin/state";
-import { SETTLED_DRY_KG_PER_L } from "@/core/matter/figures";
-import { binVolumeL, fedCompartment, harvestCompartment } from "@/core/bin/system";
+import { fedCompartment, harvestCompartment } from "@/core/bin/system";
 import { nextPlace } from "@/core/bin/place";
 import { daysBetween } from "@/core/calendar/day";
 import { inPieces } from "@/core/catalogue/pieces";
@@ -8,7 +7,7 @@ import { materialOf } from "@/core/catalogue/material";
 import type { Container } from "@/core/quantity/containers";
 import { inContainers } from "@/core/quantity/containers";
 import type { UnitSystem } from "@/core/quantity/format";
-import { DEFAULT_UNIT, formatVolume } from "@/core/quantity/format";
+import { DEFAULT_UNIT } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
 import type { Dimension } from "@/core/quantity/unit";
 import { sayUnreadable } from "@/core/quantity/words";
@@ -185,7 +184,6 @@ export function slipFacts(
       };
       break;
     case "bedded":
-      if (!typed.isCover) tooMuchBedding(typed, context, faults);
       facts = {
         kind: "bedded",
         ...at,
@@ -280,27 +278,4 @@ function dayIn(
   if (daysBetween(firstDay, day.data) < 0)
     return refused({ code: "slip/day", sentence: "The bin did not exist on that day." });
   return done(day.data);
-}
-
-/** Bedding settles; heaped higher than so much of the bin it is a slip of the unit. */
-const HEAPED = 1.3;
-/** More bedding than the bin has room for, said at its field. */
-function tooMuchBedding(
-  typed: SlipTyped,
-  { state, units }: SlipContext,
-  faults: Record<string, string>,
-): void {
-  if (!state.setup) return;
-  const binL = binVolumeL(state.setup);
-  typed.parts.forEach(({ materialId, amount }, n) => {
-    const { densityKgPerL, moisture, dampMoisture } = materialOf("bedding", materialId);
-    const asMass = parseQuantity(amount, "mass", DEFAULT_UNIT[units].smallMass);
-    const asVolume = parseQuantity(amount, "volume", "none");
-    const massKg = asMass.ok ? asMass.value : asVolume.ok ? asVolume.value * densityKgPerL : 0;
-    const dryKg = massKg * (1 - (asMass.ok && typed.isDamp ? (dampMoisture ?? DAMP) : moisture));
-    const settledL = dryKg / SETTLED_DRY_KG_PER_L.bedding;
-    if (settledL > HEAPED * binL)
-      faults[`part${n}`] =
-        `That settles to about ${formatVolume(settledL, units)}, and the bin holds ${formatVolume(binL, units)}: is the amount right, and was it damp?`;
-  });
 }
