@@ -106,6 +106,7 @@ const errands = [
         longHistories,
         years,
         everyHearing,
+        () => check("do the tests bite", process.execPath, ["scripts/mutate.mjs"]),
         () => check("lint, every rule", bin("eslint"), [".", "--max-warnings", "0"], { LINT_LONG: "1" }),
       ]
     : []),

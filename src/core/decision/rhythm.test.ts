@@ -1,0 +1,59 @@
+import { CLIMATE, entry, kilograms, look, meal, newTub, setupOf, START } from "../../../tests/log";
+import { replay } from "../bin/replay";
+import { addDays } from "../calendar/day";
+import { simpleExpectation } from "../expectation/simpleEngine";
+import { practiceOf } from "../practice/practice";
+import type { Entry, Reading } from "@/records/entry";
+import { decide } from "./decide";
+import type { StepKind } from "./decision";
+
+/* What comes round by the calendar, each from the first day on which it is due and on none before; and the feast. */
+
+const asks = (log: readonly Entry[], on: number, readings: readonly unknown[], kind: StepKind): boolean => {
+  const today = addDays(START, on);
+  const state = replay(log);
+  const expectation = simpleExpectation(state, CLIMATE, today);
+  return decide(expectation, practiceOf(state)!, readings as Reading[], today).steps.some(
+    (step) => step.kind === kind,
+  );
+};
+const EARTHY = [{ of: "squeeze", squeeze: "fewDrops" }, { of: "smell", smell: "earthy" }]; // prettier-ignore
+/** The first day within a season on which a step is asked for. */
+const firstDay = (log: readonly Entry[], from: number, readings: (on: number) => readonly unknown[], kind: StepKind) => {
+  for (let on = from; on < from + 400; on += 1) if (asks(log, on, readings(on), kind)) return on - from;
+  return undefined;
+}; // prettier-ignore
+
+test("the tray under a stack is emptied a fortnight after it was, by whatever log", () => {
+  const stack = newTub(0.5, setupOf("trayStack", { drainage: "sump" }));
+  for (const emptied of [20, 41]) {
+    const log = [...stack, entry({ kind: "drained" }, emptied)];
+    expect(firstDay(log, emptied + 1, () => EARTHY, "drain")).toBe(13);
+  }
+  expect(firstDay(newTub(0.5), 20, () => EARTHY, "drain")).toBeUndefined();
+});
+
+test("grit goes in a month after it did, with a meal", () => {
+  const fed = (on: number) => [...EARTHY, { of: "foodLeft", foodLeft: "none", place: 1 + (on % 8) }];
+  const log = (gritOn: number) => [
+    ...newTub(0.5),
+    entry({ kind: "dosed", materialId: "eggshell-crushed", amount: kilograms(0.05) }, gritOn),
+  ];
+  for (const gritOn of [25, 60]) {
+    const first = firstDay(log(gritOn), gritOn + 1, fed, "grit");
+    expect(first).toBeGreaterThanOrEqual(29);
+    expect(first).toBeLessThan(40);
+  }
+});
+
+test("a feast that still lies whole after its days comes out, an ordinary meal and a young feast stay", () => {
+  const lies = [...EARTHY, { of: "foodLeft", foodLeft: "most", place: 1 }];
+  // Of one place, so that it lies where one would feed next.
+  const tub = setupOf("tub");
+  const whole = { ...tub, compartments: tub.compartments.map((one) => ({ ...one, placeCount: 1 })) };
+  const fedOnce = (kg: number) => [...newTub(0.5, whole), look(EARTHY, 9), meal(kg, 1, 10)];
+  const comesOut = (kg: number, after: number) => asks(fedOnce(kg), 10 + after, lies, "removeFood");
+  expect([comesOut(3, 12), comesOut(3, 20)]).toEqual([true, true]);
+  expect([comesOut(3, 4), comesOut(0.15, 12)]).toEqual([false, false]);
+  expect(asks(fedOnce(3), 22, [...EARTHY, { of: "foodLeft", foodLeft: "half", place: 1 }], "removeFood")).toBe(false);
+}); // prettier-ignore
