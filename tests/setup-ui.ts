@@ -3,9 +3,9 @@ import "@testing-library/jest-dom";
 import { configure } from "@testing-library/dom";
 
 // What jsdom calls visible takes it a second to find out, and it knows no style sheets.
-configure({ defaultHidden: true, asyncUtilTimeout: 8_000 });
+configure({ defaultHidden: true, asyncUtilTimeout: 40_000 });
 // A machine may be three times slower from one minute to the next.
-jest.setTimeout(120_000);
+jest.setTimeout(240_000);
 
 // A keeper in a test speaks the language of the screens, and measures in metres.
 Object.defineProperty(navigator, "language", { value: "en-GB", configurable: true });

@@ -12,7 +12,7 @@ const TWO = [
   ...binRows("a", "Quince", [...newTub(0.8), meal(0.3, 1, 20)]),
   ...binRows("b", "Medlar", newTub(0.2)),
 ];
-const wait = (isSo: () => void | Promise<void>) => waitFor(isSo, { timeout: 4_000 });
+const wait = (isSo: () => void | Promise<void>) => waitFor(isSo);
 afterEach(leaveCellar);
 
 test("a first bin: what is missing is said at each field and kept, then bin, room, order and log are one saving", async () => {

@@ -17,7 +17,7 @@ const TUB = binRows("a", "Quince", [
   meal(0.4, 1, 50),
   look([{ of: "squeeze", squeeze: "fewDrops" }], 50),
 ]);
-const wait = (isSo: () => void | Promise<void>) => waitFor(isSo, { timeout: 8_000 });
+const wait = (isSo: () => void | Promise<void>) => waitFor(isSo);
 const NoticesWhenSaid = () => (useNotice() ? <Notices /> : null);
 afterEach(leaveCellar);
 

@@ -52,7 +52,7 @@ const PLAN: NewRow = {
     prices: { wormsPerKg: 40 },
   },
 };
-const wait = (isSo: () => void | Promise<void>) => waitFor(isSo, { timeout: 8_000 });
+const wait = (isSo: () => void | Promise<void>) => waitFor(isSo);
 const type = (label: RegExp | string, text: string, at = 0) => {
   const field = screen.getAllByLabelText(label, { selector: "input, textarea" })[at]!;
   fireEvent.change(field, { target: { value: text } });

@@ -68,7 +68,7 @@ const bin = (id: string, name: string, more = {}) =>
 const logOf = (id: string, log: readonly Entry[]) =>
   log.map((row) => ({ ...row, subject: { kind: "bin", id } }) as Entry);
 const NoticesWhenSaid = () => (useNotice() ? <Notices /> : null);
-const wait = (isSo: () => void | Promise<void>) => waitFor(isSo, { timeout: 10_000 });
+const wait = (isSo: () => void | Promise<void>) => waitFor(isSo);
 afterEach(leaveCellar);
 
 async function records(rows: readonly NewRow[]) {

@@ -175,7 +175,7 @@ test("lamp rounds call by the clock, survive a reload and a long break, and end 
   await keeper.click(press("Light the lamp"));
   expect(screen.getByRole("timer")).toHaveTextContent("10:00");
   at(10.5);
-  await waitFor(() => expect(press("Scraped")).toBeVisible(), { timeout: 3_000 });
+  await waitFor(() => expect(press("Scraped")).toBeVisible());
   for (const [nth, name] of names.entries()) {
     at(12 + 2 * nth);
     await keeper.click(press(`${name} scraped`));
