@@ -58,12 +58,7 @@ export async function previewImport(
       );
       if (problem) return refused(problem);
     }
-    const facts = [...known];
-    for (let from = 0; from < facts.length; from += READ_AT_ONCE) {
-      const ids = facts.slice(from, from + READ_AT_ONCE);
-      const meant = new Set(ids);
-      const ofFile = rows.filter(({ id }) => meant.has(id));
-      const found = partedOver(kind, ofFile, await tellingsOf(db, kind, ids));
+    for (const found of await partedFrom(db, kind, rows, [...known])) {
       parted.together.push(...found.together);
       parted.asked.push(...found.asked);
       parted.struckOut.push(...found.struckOut);
@@ -86,6 +81,30 @@ export async function previewImport(
     orders: orders.rows,
   });
   return done({ ...plan, parted });
+}
+
+/** Where facts that file and cellar both know have parted. Only those are read of which the cellar holds a row that the file has not. */
+async function partedFrom(
+  db: CellarDatabase,
+  kind: RecordKind,
+  rows: readonly AnyRecord[],
+  known: readonly string[],
+): Promise<readonly Parted[]> {
+  const table = db.table<{ readonly id: string }, string>(kind);
+  const inFile = new Set<string>(rows.map(({ rowId }) => rowId));
+  const found: Parted[] = [];
+  for (let from = 0; from < known.length; from += READ_AT_ONCE) {
+    const here = await table
+      .where("id")
+      .anyOf(known.slice(from, from + READ_AT_ONCE))
+      .primaryKeys();
+    const further = await table.bulkGet(here.filter((rowId) => !inFile.has(rowId)));
+    const facts = new Set(further.flatMap((row) => (row ? [row.id] : [])));
+    if (facts.size === 0) continue;
+    const ofFile = rows.filter(({ id }) => facts.has(id));
+    found.push(partedOver(kind, ofFile, await tellingsOf(db, kind, [...facts])));
+  }
+  return found;
 }
 
 /** What a plan is written as, so that it can be taken back like any other change. */

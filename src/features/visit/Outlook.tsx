@@ -18,7 +18,8 @@ import type { Remote } from "@/workers/twin.client";
 import type { TwinSubject } from "@/workers/twin.protocol";
 import type { VisitInHand } from "./useVisit";
 import { useTwinAnswer } from "@/session/useTwinAnswer";
-import { amountOf, workOf } from "./visitEntries";
+import { amountOf } from "./visitAmounts";
+import { workOf } from "./visitEntries";
 import styles from "./Visit.module.css";
 
 /** For scraps told by the bucket. */

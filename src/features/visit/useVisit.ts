@@ -21,7 +21,8 @@ import type { FieldFault, VisitTyped } from "./visitTyped";
 import { NOTHING_TYPED, readingsIn } from "./visitTyped";
 import { useRefined } from "@/session/useRefined";
 import type { DoneHow } from "./visitEntries";
-import { mealOf, mealTicked, takenFromStore, visitFacts } from "./visitEntries";
+import { mealOf } from "./visitAmounts";
+import { mealTicked, takenFromStore, visitFacts } from "./visitEntries";
 
 const LONGEST_VISIT_MIN = 90;
 /** A visit from lid to close: what is typed, what follows from it at once, and the one press that keeps it. */
