@@ -1,6 +1,7 @@
 import { binRows, inCellar, leaveCellar, press, roomRow, settingsRow } from "../../tests/inCellar";
 import { BIN_ROW, entry, litres, meal, newTub, START } from "../../tests/log";
 import { LOG } from "../../tests/everyKind";
+import { decodeArchive } from "@/archive/decode";
 import type { ArchiveRecords } from "@/archive/document";
 import { encodeArchive, MOST_BYTES } from "@/archive/document";
 import { addDays } from "@/core/calendar/day";
@@ -21,6 +22,8 @@ import RecordsPage from "./records/page";
 
 /* Bringing files in and taking them back, mending, correcting: the rooms where a log could be bent. */
 
+/** No worker can be had. */
+let mockDead = false;
 /** The archive's worker, its wire put away: the same functions over the same store. A page's files here cannot be read as text. */
 jest.mock("@/workers/archive.client", () => ({
   progressTo: (say: unknown) => say,
@@ -32,7 +35,11 @@ jest.mock("@/workers/archive.client", () => ({
       open: async (name: string, file: Blob) =>
         work.open(name, { size: file.size, text: () => text(file) } as Blob),
     };
-    return { ask: <R,>(question: (worker: typeof archive) => R) => question(archive), end: () => undefined };
+    return {
+      ask: <R,>(question: (worker: typeof archive) => R) =>
+        mockDead ? Promise.reject(new Error("the worker did not load")) : question(archive),
+      end: () => undefined,
+    };
   },
 }));
 const text = (file: Blob) =>
@@ -282,6 +289,26 @@ test("a file that parted from this cellar: other lines go together, one line is 
   await keeper.click(await screen.findByRole("button", { name: "take it back: Brought in phone.json" }));
   await wait(async () => expect(await row(a!)).toMatchObject({ amount: { volumeL: 0.15 } }));
   await wait(async () => expect(await row(a!)).not.toHaveProperty("note"));
+}); // prettier-ignore
+
+test("where no worker can be had an archive is saved all the same, and bringing one in says so and tries again", async () => {
+  const made: Blob[] = [];
+  Object.assign(URL, { createObjectURL: (file: Blob) => `blob:${made.push(file)}`, revokeObjectURL: () => undefined });
+  jest.spyOn(HTMLAnchorElement.prototype, "click").mockImplementation(() => undefined);
+  jest.spyOn(console, "error").mockImplementation(() => undefined);
+  const { keeper, db, choose } = await records(binRows("a", "Quince", newTub()));
+  mockDead = true;
+  await keeper.click(press("Save the archive"));
+  expect(await screen.findByText(/The archive is in your downloads/)).toBeVisible();
+  const saved = await text(made[0]!);
+  const read = decodeArchive(saved);
+  expect(read.ok && read.value.records.entries.length).toBe(await db.entries.count());
+  choose("copy.json", saved);
+  expect(await screen.findByText(/could not be read: something in the browser failed/)).toBeVisible();
+  mockDead = false;
+  choose("copy.json", saved);
+  expect(await screen.findByText(/Everything in this archive is here already/)).toBeVisible();
+  jest.restoreAllMocks();
 }); // prettier-ignore
 
 test("two tabs correct one entry: each its line, and where both wrote one, the second is asked with both", async () => {
