@@ -145,7 +145,7 @@ testLong(
     await page.getByRole("option").nth(2).click();
     await fillDay(dialog, "Day", "2026-08-01");
     await dialog.getByRole("button", { name: "Keep the correction" }).click();
-    await expect(dialog.getByText("The bin did not exist on that day.")).toBeVisible();
+    await expect(dialog.getByText("There was none yet on that day.")).toBeVisible();
     await page.reload();
     await usable(page);
     // The chart comes last and moves the log beneath it.
