@@ -25,7 +25,7 @@ import type { TwinWork } from "./twins";
 import type { Bins } from "./useBins";
 import { useBins } from "./useBins";
 import type { Changing } from "./useChanges";
-import type { NamedBin } from "./useChanges";
+import type { NamedBin } from "./beyondReason";
 import { useChanges } from "./useChanges";
 
 export interface Session extends Bins, Changing, Omit<Frame, "cellar" | "settings" | "bins"> {

@@ -6,16 +6,12 @@ import type { Outcome } from "@/vocabulary/outcome";
 import { refused } from "@/vocabulary/outcome";
 import { useCallback, useMemo, useRef } from "react";
 import { stamp } from "./author";
+import type { NamedBin } from "./beyondReason";
 import { useAsk } from "./questions";
 import { nextInstant } from "./clock";
 import type { ChangeRef } from "./notices";
 import { useSay } from "./notices";
 import { askForPersistence } from "./persistent";
-import type { StatedFact } from "@/core/bin/beyond";
-import { isBeyondReason } from "@/core/bin/beyond";
-import { binVolumeL } from "@/core/bin/system";
-import type { BinSetup } from "@/records/setup";
-import type { BeyondFact } from "./questions";
 import { isLeft } from "./storeWatch";
 
 export interface Changing {
@@ -30,24 +26,6 @@ export interface Changing {
   readonly redoChange: (change: ChangeRef) => Promise<void>;
 }
 
-export interface NamedBin {
-  readonly name: string;
-  readonly setup: BinSetup;
-}
-/** Entries that state far more than their bin holds, but for those that did before and were kept so. */
-const beyondReason = (
-  rows: readonly NewRow[],
-  binOf: (id: string) => NamedBin | undefined,
-): readonly BeyondFact[] =>
-  rows.flatMap((one): BeyondFact[] => {
-    if (one.kind !== "entries" || one.row.deleted || one.row.subject.kind !== "bin") return [];
-    const bin = binOf(one.row.subject.id);
-    const isNew = !one.onto || (bin && !isBeyondReason(one.onto, bin.setup));
-    return bin && isNew && isBeyondReason(one.row as StatedFact, bin.setup)
-      ? [{ row: one.row, binName: bin.name, holdsL: binVolumeL(bin.setup) }]
-      : [];
-  });
-
 /** Striking out is a press and nothing typed. */
 const isTyped = ({ row }: NewRow): boolean => row.deleted !== true;
 
@@ -61,6 +39,8 @@ export function useChanges(db: CellarDatabase, binOf: (id: string) => NamedBin |
   const reversing = useRef(new Set<number>());
   const keep = useCallback<Changing["keep"]>(
     async (label, rows) => {
+      // Loaded with the first save: what materials weigh is no burden of the first screen.
+      const { beyondReason } = await import("./beyondReason");
       const facts = beyondReason(rows, binOf);
       if (facts.length > 0 && !(await ask({ of: "beyond", facts })))
         return refused({ code: "write/left" as const });
