@@ -39,9 +39,10 @@ export function useChanges(db: CellarDatabase, binOf: (id: string) => NamedBin |
   const reversing = useRef(new Set<number>());
   const keep = useCallback<Changing["keep"]>(
     async (label, rows) => {
-      // Loaded with the first save: what materials weigh is no burden of the first screen.
-      const { beyondReason } = await import("./beyondReason");
-      const facts = beyondReason(rows, binOf);
+      // Loaded with the first save: what materials weigh is no burden of the first screen. Where it does not come (no
+      // network, another build) nothing is asked back: a save never fails for a question.
+      const asked = await import("./beyondReason").catch(() => undefined);
+      const facts = asked?.beyondReason(rows, binOf) ?? [];
       if (facts.length > 0 && !(await ask({ of: "beyond", facts })))
         return refused({ code: "write/left" as const });
       const writing = async (answers?: Answers) =>
