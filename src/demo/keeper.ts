@@ -15,6 +15,7 @@ import { decide } from "@/core/decision/decide";
 import type { Practice } from "@/core/practice/practice";
 import { practiceOf } from "@/core/practice/practice";
 import type { Expectation } from "@/core/expectation/expectation";
+import { ledgerOf, placesToAsk } from "@/core/expectation/ledger";
 import { twinExpectation } from "@/core/twin/ahead/expect";
 import { harvestedAt } from "@/core/twin/engine/twinBin";
 import { ripenessOf } from "@/core/twin/engine/ripeness";
@@ -152,8 +153,9 @@ export class Keeper {
     const { state } = this;
     const practice = practiceOf(state);
     if (!practice) return;
-    const readings = readingsOf(this.truth!, state, this.chance);
     const expectation = this.expects(practice, day);
+    const asked = placesToAsk(state, ledgerOf(state, expectation, day));
+    const readings = readingsOf(this.truth!, asked, this.chance);
     const decision = decide(expectation, practice, readings, day);
     const nextDay = this.ownDate(decision.nextDay);
     this.tell(day, {
@@ -194,6 +196,7 @@ export class Keeper {
         state: this.state,
         dawn: ensemble,
         ensemble,
+        unlooked: ensemble,
         surprises: [],
         hasReadToday: false,
         snapshots: [],

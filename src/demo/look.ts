@@ -1,7 +1,6 @@
 import type { Reading } from "@/records/entry";
 import { ripenessAt } from "@/vocabulary/readings";
-import { placesToAsk } from "@/core/bin/place";
-import type { BinState } from "@/core/bin/state";
+import type { Place } from "@/core/bin/place";
 import { bellShaped } from "@/core/chance/seeded";
 import { leftAt } from "@/core/twin/ensemble/measures";
 import { ripenessOf } from "@/core/twin/engine/ripeness";
@@ -14,7 +13,7 @@ import type { Truth } from "./truth";
 const FIST = 0.015;
 
 /** What a keeper notes under the lid: the truth, as roughly as senses tell it. */
-export function readingsOf({ ensemble }: Truth, state: BinState, chance: () => number): Reading[] {
+export function readingsOf({ ensemble }: Truth, asked: readonly Place[], chance: () => number): Reading[] {
   const at = fedAt(ensemble.bin);
   const fed = ensemble.lines[0]![at]!;
   const noise = (spread: number) => spread * bellShaped(chance);
@@ -22,7 +21,7 @@ export function readingsOf({ ensemble }: Truth, state: BinState, chance: () => n
     { of: "squeeze", squeeze: squeezeOf(felt(fed) + FIST + noise(0.03)), instrument: "fist" },
     { of: "smell", smell: smellOf(fed), instrument: "nose" },
   ];
-  for (const { compartmentId, place } of placesToAsk(state).slice(0, 2)) {
+  for (const { compartmentId, place } of asked) {
     const where = Math.max(
       0,
       ensemble.bin.compartments.findIndex(({ id }) => id === compartmentId),

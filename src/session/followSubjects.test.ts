@@ -124,7 +124,17 @@ const forecastOf = (meanC: number, fist = { offset: 0, spread: 0.05, squeezes: 0
   twin: {
     readings: 0,
     hasReadToday: false,
-    meal: { mostKg: 0.2, forDays: 5, limit: "herd", trouble: 0.01, clearsInDays: 5 },
+    meal: {
+      mostKg: 0.2,
+      forDays: 5,
+      limit: "herd",
+      trouble: 0.01,
+      clearsInDays: 5,
+      isAsked: false,
+      smallKg: 0.1,
+      warmthC: 20,
+      heldGone: [],
+    },
     lowerC: { low: 18, middle: 18, high: 18 },
     holds: 0.8,
     need: { waterL: NOTHING, dryBeddingKg: NOTHING, isUnsure: false },

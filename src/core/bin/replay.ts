@@ -283,7 +283,13 @@ function fed(state: BinState, entry: EntryOf<"fed">): BinState {
     massKg: massKg + (sameDay ? before.massKg : 0),
     preparation: largest.part.preparation,
   };
-  const feeding: Feeding = { day: entry.day, massKg, compartmentId, place };
+  const feeding: Feeding = {
+    day: entry.day,
+    massKg,
+    compartmentId,
+    place,
+    ...(largest.part.preparation === "chopped" ? {} : { preparation: largest.part.preparation }),
+  };
   const usual = state.setup ? schoolOf(state.setup.school).usualIntervalDays : 7;
   return {
     ...after,

@@ -1,7 +1,6 @@
 import { entry, kilograms, litres, look, meal, newTub, START } from "../../../tests/log";
 import type { Entry } from "@/records/entry";
 import { addDays } from "../calendar/day";
-import { placesToAsk } from "./place";
 import { replay } from "./replay";
 
 const seen = (...more: Entry[]) => replay([...newTub(), meal(0.3, 1, 9), ...more]).seen;
@@ -44,15 +43,4 @@ test("two looks of one day add up, a look of another day begins anew, and a slip
   expect(state.moisture?.squeeze).toBe("fewDrops");
   expect(state.seen?.readings).toEqual([]);
   expect(state.readings).toBe(2);
-});
-
-test("the place asked about first is the one whose turn it is if a meal lies there, else the oldest nobody has seen the end of", () => {
-  const asked = (...more: Entry[]) => placesToAsk(replay([...newTub(), ...more])).map(({ place }) => place);
-  expect(asked()).toEqual([]);
-  expect(asked(meal(0.2, 1, 9))).toEqual([1]);
-  expect(asked(meal(0.2, 1, 9), meal(0.2, 2, 13), meal(0.2, 3, 17))).toEqual([1, 3]);
-  const gone = look([{ of: "foodLeft", foodLeft: "none", place: 1 }], 17);
-  expect(asked(meal(0.2, 1, 9), meal(0.2, 2, 13), gone, meal(0.2, 3, 17))).toEqual([2, 3]);
-  const round = Array.from({ length: 8 }, (_, at) => meal(0.2, at + 1, 9 + 4 * at));
-  expect(asked(...round)[0]).toBe(1);
 });

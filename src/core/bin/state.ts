@@ -24,6 +24,8 @@ export interface Feeding {
   readonly massKg: number;
   readonly compartmentId: CompartmentId;
   readonly place: number;
+  /** How fine the largest part of it was; chopped without it. */
+  readonly preparation?: Preparation;
   /** What was left of it at the last look at its place, the day of that look, and how the bin smelled when the lid was next lifted. */
   readonly left?: FoodLeft;
   readonly leftOn?: LocalDate;

@@ -85,7 +85,7 @@ test("food left at the place: wait, and come back when it is likely gone", () =>
 test("who waits for a meal to be eaten comes when the next can go in, and by then it can", () => {
   const log = newTub(0.5, setupOf("flowThrough"));
   const state = replay([...log, meal(0.3, 1, 10), meal(0.3, 2, 14)]);
-  const on = addDays(START, 18);
+  const on = addDays(START, 34);
   const practice = practiceOf(state)!;
   const { places: known, ...simple } = simpleExpectation(state, CLIMATE, on);
   fc.assert(

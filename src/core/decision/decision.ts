@@ -1,5 +1,6 @@
 import type { CompartmentId, LocalDate } from "@/vocabulary/fields";
 import type { Preparation, SchoolId } from "@/vocabulary/setup";
+import type { TriedCap } from "../bin/tried";
 import type { Band, RationLimit } from "../expectation/expectation";
 import type { Creature, FoodLeft, Smell, Squeeze } from "@/vocabulary/readings";
 
@@ -68,10 +69,11 @@ export type Reason =
   | { readonly code: "bed/shrinks" }
   | { readonly code: "bed/before-meal" }
   | { readonly code: "food/half-the-places"; readonly places: number; readonly of: number }
+  | { readonly code: "food/all-lies"; readonly meals: number }
   | { readonly code: "food/first"; readonly wormsKg: number }
   | { readonly code: "food/settling"; readonly untilDay: LocalDate }
   | { readonly code: "food/airs"; readonly smelledOn: LocalDate; readonly untilDay: LocalDate }
-  | { readonly code: "food/start"; readonly seenGone: number }
+  | { readonly code: "food/start" }
   | { readonly code: "food/too-warm"; readonly temperatureC: number }
   | { readonly code: "food/feast"; readonly massKg: number }
   | { readonly code: "herd/at-risk"; readonly chance: number; readonly isNow: boolean }
@@ -132,8 +134,13 @@ export type Reason =
       readonly days: number;
       readonly limit: RationLimit;
       readonly trouble: number;
-      readonly triedKg?: number;
     }
+  /** What the keeper's own meals speak for: measured from one of them. */
+  | ({ readonly code: "food/tried" } & Omit<TriedCap, "mostKg">)
+  /** No more was asked of the forecast before a look that has just come in. */
+  | { readonly code: "food/asked-so-far" }
+  | { readonly code: "food/by-sign"; readonly sign: Creature }
+  | { readonly code: "food/cool"; readonly temperatureC: number }
   | { readonly code: "food/by-plan"; readonly share: number; readonly mostKg: number }
   | { readonly code: "food/by-bedding"; readonly ratio: number; readonly beddingL: number }
   | { readonly code: "cover/flies"; readonly depthM: number }

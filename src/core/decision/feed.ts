@@ -1,10 +1,9 @@
-import { herdOf, tenderest } from "../bin/mixture";
+import { tenderest } from "../bin/mixture";
 import { SETTLED_DRY_KG_PER_L } from "../matter/figures";
 import { COVER_KG_PER_L, coverLeftL } from "../bin/cover";
 import { wentSour } from "../bin/feedings";
-import { GONE_MEALS } from "../bin/readings";
 import { lastFeeding, nextPlace } from "../bin/place";
-import { daysToLast, standingPlan, whenSomeoneIsThere } from "../bin/planAhead";
+import { standingPlan, whenSomeoneIsThere } from "../bin/planAhead";
 import { areaM2, fedCompartment } from "../bin/system";
 import { addDays, daysBetween } from "../calendar/day";
 import { materialOf } from "../catalogue/material";
@@ -13,11 +12,9 @@ import type { Band, Expectation, WeekOn } from "../expectation/expectation";
 import { bedLitres } from "../expectation/bedLitres";
 import { DRY_BEDDING } from "../practice/dryBedding";
 import type { Practice, Seen } from "../practice/practice";
-import { ageDays, coverDepthM } from "../practice/practice";
-import type { Ration } from "../ration/ration";
-import { firstMealKg } from "../ration/firstMeal";
-import { beddingRatio, ration } from "../ration/ration";
+import { coverDepthM } from "../practice/practice";
 import type { LocalDate } from "@/vocabulary/fields";
+import { capsOn, FILM, SCRAPS } from "./caps";
 import { givenShare, tooColdC } from "./comfort";
 import type { Evidence, Reason, Step } from "./decision";
 import { againInHeat, bedC, depthOf } from "./heat";
@@ -32,31 +29,12 @@ export interface Meal {
   readonly nextInDays: Band;
 }
 
-const SCRAPS = materialOf("food", "mixed-kitchen-scraps");
-/**
- * A film over a breeding bed, m: fine, wet, gone within days; as deep again each time so many were seen gone. Some dust grain
- * instead; too much of that heats and sours.
- */
-const FILM = {
-  depthM: 0.001,
-  afterGone: [0, GONE_MEALS, 3 * GONE_MEALS],
-  food: materialOf("food", "mixed-scraps-blended"),
-} as const;
 /** What lies long and sours little, for an absence. */
 const SLOW = materialOf("food", "radish-turnip-roots");
-/** Until a bin has worked itself in, both ways to size a ration hold and the smaller governs. Source: process model 12.8. */
-const YOUNG_DAYS = 16 * 7;
 /** Below this a spoonful is not worth a lid: less for a few worms than for many. */
 const leastMealKg = (wormsKg: number): number => Math.min(0.02, Math.max(0.005, 0.08 * wormsKg));
-/** Most of those weighed in are there: that they lost a little on the way changes no small meal. */
-const MOST_OF_THEM = 0.75;
-/** Those the first meals are for: as the start's own sheet counts them, unless clearly fewer live. */
-const arrivedKg = (expectedKg: number, stockedKg: number): number =>
-  expectedKg >= MOST_OF_THEM * stockedKg ? stockedKg : expectedKg;
-
 /** A herd is let settle before its first meal, days. */
 const SETTLES_DAYS = 3;
-const START_DAYS = 70;
 /** A wave of heat is mostly over after so many days: then one looks again. */
 const HEAT_LASTS_DAYS = 7;
 /** After a meal that went sour the bed breathes before the next, days. */
@@ -118,15 +96,44 @@ export function feedSteps(
       return wait({ code: "food/airs", smelledOn: last.smelledOn, untilDay }, daysBetween(today, untilDay));
   }
 
-  const sized = sizedRation(expectation, practice, today, room);
-  const rationKg = sized.rationKg * share * signs.mealShare;
+  const sized = sizedRation(expectation, practice, today, room, [
+    {
+      share,
+      why: () =>
+        temperatureC > species.bestC
+          ? {
+              code: "heat/warm",
+              temperatureC: saidC,
+              depth: depthOf(practice, expectation, saidC),
+              ...againInHeat(expectation, practice, seen),
+            }
+          : { code: "food/cool", temperatureC: saidC },
+    },
+    ...(signs.lessens
+      ? [
+          {
+            share: signs.lessens.share,
+            why: () => ({ code: "food/by-sign", sign: signs.lessens!.sign }) as const,
+          },
+        ]
+      : []),
+    {
+      share: Math.min(1, standingPlan(practice.setup, today)?.mealShare ?? 1),
+      why: (mostKg) => ({
+        code: "food/by-plan",
+        share: standingPlan(practice.setup, today)?.mealShare ?? 1,
+        mostKg,
+      }),
+    },
+  ]);
+  const { rationKg, why } = sized;
   if (rationKg < leastMealKg(expectation.wormsKg.middle)) {
     if (expectation.twin?.meal.limit === "heat")
       return wait({ code: "heat/no-food" }, Math.min(HEAT_LASTS_DAYS, Math.max(3, usual)));
     return wait(
       sized.why.code === "food/by-room"
         ? { code: "food/no-room" }
-        : sized.isBufferFull
+        : sized.why.code === "food/by-bedding"
           ? { code: "food/buffer-full", standingKg: sized.standingKg }
           : { code: "food/too-little" },
       Math.max(3, usual),
@@ -137,15 +144,6 @@ export function feedSteps(
   const place = next ? { compartmentId: next.compartmentId, place: next.place } : {};
   const depthM =
     practice.setup.own?.buriedM ?? Math.min(0.06, Math.max(0.03, fedCompartment(practice.setup).heightM / 8));
-  const why: Reason =
-    share < 0.9 && temperatureC > species.bestC
-      ? {
-          code: "heat/warm",
-          temperatureC: saidC,
-          depth: depthOf(practice, expectation, saidC),
-          ...againInHeat(expectation, practice, seen),
-        }
-      : sized.why;
   const absence = comingAbsence(practice, today);
   const isFilm = school.id === "breeder-tub";
   const steps: Step[] = [
@@ -197,72 +195,28 @@ interface Sized {
   readonly why: Reason;
   readonly evidence: readonly Evidence[];
   readonly standingKg: number;
-  readonly isBufferFull: boolean;
 }
 
-/**
- * The smallest of what each limits by itself: what the herd finishes by the usual next visit (by forecast, where there is
- * one), what a young bin has shown it eats, what the bedding buffers at one time less what still stands, and what fits.
- */
-function sizedRation(expectation: Expectation, practice: Practice, today: LocalDate, room: Room): Sized {
-  const { state, school } = practice;
-  const age = ageDays(practice, today);
-  const plan = standingPlan(practice.setup, today);
-  const days = Math.min(28, daysToLast(plan, today, school.usualIntervalDays));
-  const beddingL = expectation.beddingL;
-  const ratio = beddingRatio(school.startRatio, school.steadyRatio, age);
-  const both: Ration = ration(
-    {
-      wormsKg: expectation.wormsKg.middle,
-      ...herdOf(state.worms, expectation.herds),
-      temperatureC: expectation.temperatureC.middle,
-      moisture: expectation.moisture.middle,
-      ageDays: age,
-    },
-    days,
-    { beddingL, ratio, foodDensityKgPerL: SCRAPS.densityKgPerL },
-  );
-  const standingKg = expectation.places.reduce(
-    (sum, place) => sum + place.massKg * (place.left.middle > 0.05 ? place.left.middle : 0),
-    0,
-  );
-  const byBedding = Math.max(0, (both.byRatioKg ?? Infinity) - standingKg);
-  const byRoom = room.freeL * SCRAPS.densityKgPerL;
-  const seenGone = state.feedings.filter(({ left }) => left === "none" || left === "little").length;
-  const isStarting = age < START_DAYS && seenGone < GONE_MEALS;
-  const byStart = isStarting
-    ? firstMealKg(arrivedKg(expectation.wormsKg.middle, state.worms.massKg), days)
-    : Infinity;
+/** A share of the least that limits: by warmth, by a sign, by plan, each with how it is said. */
+interface Less {
+  readonly share: number;
+  readonly why: (mostKg: number) => Reason;
+}
+
+/** The least of all that limits a meal, less what lowers it; the reason is whatever bound: the share, where one took a tenth or more. */
+function sizedRation(
+  expectation: Expectation,
+  practice: Practice,
+  today: LocalDate,
+  room: Room,
+  lessened: readonly Less[],
+): Sized {
+  const { caps, both, days, ratio, standingKg } = capsOn(expectation, practice, today, room);
+  const [{ mostKg, why }] = caps;
+  const least = lessened.toSorted((a, b) => a.share - b.share)[0];
+  const share = lessened.reduce((product, one) => product * one.share, 1);
   const twin = expectation.twin?.meal;
-  const last = lastFeeding(state);
-  const byEating = twin
-    ? Math.min(twin.mostKg, age < YOUNG_DAYS ? both.byWormsKg : Infinity)
-    : both.byWormsKg;
-  const byFilm =
-    school.id === "breeder-tub"
-      ? areaM2(fedCompartment(practice.setup)) *
-        FILM.depthM *
-        FILM.afterGone.filter((count) => seenGone >= count).length *
-        1000 *
-        FILM.food.densityKgPerL
-      : Infinity;
-  const mostKg = Math.min(byEating, byStart, byBedding, byRoom, byFilm);
-  // A plan of smaller meals is heeded; one of larger meals only as far as they are safe.
-  const share = Math.min(1, plan?.mealShare ?? 1);
-  const why: Reason =
-    share < 1 ? { code: "food/by-plan", share, mostKg }
-    : mostKg === byStart ? (state.feedings.length === 0 ? { code: "food/first", wormsKg: arrivedKg(expectation.wormsKg.middle, state.worms.massKg) } : { code: "food/start", seenGone })
-    : mostKg === byFilm ? { code: "food/fine-film" }
-    : mostKg === byRoom ? { code: "food/by-room", freeL: room.freeL }
-    : mostKg === byBedding ? { code: "food/by-bedding", ratio, beddingL }
-    : twin && mostKg === twin.mostKg ? {
-        code: "food/by-twin",
-        days: twin.forDays,
-        limit: twin.limit,
-        trouble: twin.trouble,
-        ...(twin.triedKg === undefined ? {} : { triedKg: twin.triedKg }),
-      }
-    : { code: "food/by-worms", days, wormsKg: expectation.wormsKg.middle }; // prettier-ignore
+  const last = lastFeeding(practice.state);
   const evidence: Evidence[] = [
     ...(twin
       ? [
@@ -277,15 +231,22 @@ function sizedRation(expectation: Expectation, practice: Practice, today: LocalD
         ]
       : []),
     { from: "rule", of: "appetite", byWormsKg: both.byWormsKg, days, ...both.capacity.factors },
-    { from: "rule", of: "volume", byRatioKg: both.byRatioKg ?? 0, ratio, beddingL },
+    { from: "rule", of: "volume", byRatioKg: both.byRatioKg ?? 0, ratio, beddingL: expectation.beddingL },
     ...(last
       ? [{ from: "log", of: "lastMeal", massKg: last.massKg, day: last.day, place: last.place } as const]
       : []),
     ...appetiteEvidence(expectation, practice).slice(0, 1),
     { from: "school", of: "places" },
   ];
-  return { rationKg: share * mostKg, why, evidence, standingKg, isBufferFull: mostKg === byBedding };
+  return {
+    rationKg: share * mostKg,
+    why: least && least.share < LESSENS ? least.why(mostKg) : why,
+    evidence,
+    standingKg,
+  };
 }
+/** A share above this changes no reason. */
+const LESSENS = 0.9;
 
 function appetiteEvidence(expectation: Expectation, { school }: Practice): Evidence[] {
   return [

@@ -2,10 +2,13 @@ import { SEEN_SHARE } from "../matter/figures";
 import type { LocalDate } from "@/vocabulary/fields";
 import type { FoodLeft } from "@/vocabulary/readings";
 import { daysBetween } from "../calendar/day";
+import type { Meal } from "../bin/meals";
+import { isSeenLying } from "../bin/meals";
 import { lastFeeding, nextPlace } from "../bin/place";
 import { placeKey } from "../bin/state";
 import { fedCompartment } from "../bin/system";
 import type { Band, Expectation } from "../expectation/expectation";
+import { ledgerOf } from "../expectation/ledger";
 import { evidenceFactor } from "../ration/ration";
 import type { Evidence, Reason, Step } from "./decision";
 import type { Practice, Seen } from "../practice/practice";
@@ -33,7 +36,9 @@ export function foodStanding(
   const next = nextPlace(practice.state);
   const last = lastFeeding(practice.state);
   if (!next) return undefined;
-  const crowded = halfThePlaces(expectation, practice, seen);
+  const meals = ledgerOf(practice.state, expectation, today).filter(({ isNewestThere }) => isNewestThere);
+  const crowded =
+    allTheyGot(meals, expectation, practice, today) ?? halfThePlaces(meals, expectation, practice, seen);
   if (crowded) return crowded;
   const asked = [
     { ...next, limit: evidenceFactor("little") },
@@ -45,7 +50,7 @@ export function foodStanding(
   ];
   for (const { compartmentId, place, limit } of asked) {
     const key = placeKey(compartmentId, place);
-    const expected = expectation.places.find((one) => placeKey(one.compartmentId, one.place) === key);
+    const expected = expectedAt(expectation, key);
     const foodLeft = seen.foodLeft.get(key);
     const isStanding =
       foodLeft === undefined
@@ -79,18 +84,56 @@ function daysToHalf(
   return (goneInDays.middle * Math.log(now / Math.min(now, aim))) / Math.log(now / GONE);
 }
 
-/** Food that lies at half of the places or more, seen today or expected where nobody has looked: nothing more goes in. */
-function halfThePlaces(expectation: Expectation, practice: Practice, seen: Seen): Standing | undefined {
+/** Of so few meals all are looked at together. */
+const FEW_MEALS = 3;
+/** All the meals a bin has, where they are few, were seen to lie at the last look: they have enough until the oldest has had its time. */
+function allTheyGot(
+  meals: readonly Meal[],
+  expectation: Expectation,
+  practice: Practice,
+  today: LocalDate,
+): Standing | undefined {
+  if (meals.length === 0 || meals.length > FEW_MEALS || practice.state.feedings.length > FEW_MEALS)
+    return undefined;
+  if (!meals.every(isSeenLying)) return undefined;
+  const toGo = Math.min(...meals.map(({ usuallyGoneDays, ageDays }) => usuallyGoneDays - ageDays));
+  const middle = Math.min(practice.school.maxIntervalDays, Math.max(LOOKS_AGAIN_DAYS, toGo));
+  return {
+    steps: [
+      ...meals.flatMap(({ left, compartmentId, place }) =>
+        tooLarge(left, expectedAt(expectation, placeKey(compartmentId, place)), expectation, practice, today),
+      ),
+      {
+        kind: "closeAgain",
+        why: { code: "food/all-lies", meals: meals.length },
+        evidence: meals.map(
+          ({ left, place }) => ({ from: "reading", of: "foodLeft", foodLeft: left!, place }) as const,
+        ),
+      },
+    ],
+    inDays: { low: Math.max(1, Math.round(middle / 2)), middle, high: middle + 3 },
+  };
+}
+
+/** Food that lies too long at half of the places or more, as seen or, where nobody has looked, as expected: nothing more goes in. */
+function halfThePlaces(
+  meals: readonly Meal[],
+  expectation: Expectation,
+  practice: Practice,
+  seen: Seen,
+): Standing | undefined {
   const of = placesOf(practice);
   if (of < 2) return undefined;
-  const lying = expectation.places.filter(({ compartmentId, place, left }) => {
-    const foodLeft = seen.foodLeft.get(placeKey(compartmentId, place));
-    return foodLeft === undefined ? left.middle > LIES : evidenceFactor(foodLeft) < evidenceFactor("little");
+  const lying = meals.flatMap(({ compartmentId, place, verdict, ageDays, usuallyGoneDays }) => {
+    const key = placeKey(compartmentId, place);
+    const expected = expectedAt(expectation, key);
+    const isLying =
+      verdict === "lies" ||
+      (verdict === "unknown" && ageDays >= usuallyGoneDays && (expected?.left.middle ?? 0) > LIES);
+    return isLying && expected ? [expected] : [];
   });
-  const seenLying = [...seen.foodLeft.values()].filter((left) => evidenceFactor(left) < 1).length;
-  const places = Math.max(lying.length, seenLying);
   const most = Math.ceil(Math.max(2, of / 2)) - 1;
-  if (places <= most) return undefined;
+  if (lying.length <= most) return undefined;
   const days = lying.map((one) => daysToHalf(one, seen)).toSorted((a, b) => a - b);
   const middle = Math.ceil(
     Math.min(practice.school.maxIntervalDays, Math.max(LOOKS_AGAIN_DAYS, days[lying.length - 1 - most] ?? 4)),
@@ -99,7 +142,7 @@ function halfThePlaces(expectation: Expectation, practice: Practice, seen: Seen)
     steps: [
       {
         kind: "closeAgain",
-        why: { code: "food/half-the-places", places, of },
+        why: { code: "food/half-the-places", places: lying.length, of },
         evidence: [{ from: "school", of: "places" }],
       },
     ],
@@ -145,6 +188,8 @@ function readyInDays({ twin }: Expectation, practice: Practice, today: LocalDate
   return { low: Math.max(1, low), middle: Math.max(least, middle), high: Math.max(least, high) };
 }
 
+const expectedAt = ({ places }: Expectation, key: string): Expectation["places"][number] | undefined =>
+  places.find((one) => placeKey(one.compartmentId, one.place) === key);
 const placesOf = ({ setup }: Practice): number => fedCompartment(setup).placeCount;
 
 const isExpectedStanding = (left: number, limit: number): boolean => left > (limit < 1 ? 0.75 : TRACE);

@@ -75,7 +75,7 @@ test("signs never raise a meal, and many of them together lower it as much as th
             "c1",
           ),
           "free",
-        ).mealShare;
+        ).lessens?.share ?? 1;
       const all = share(signs);
       return all > 0 && all <= 1 && signs.every((one) => share([one]) >= all);
     }),
@@ -85,8 +85,9 @@ test("signs never raise a meal, and many of them together lower it as much as th
 test("where water stands none is poured on, but on dust; where nothing drains it is sponged off, and the meal stays whole", () => {
   const standing = { of: "sign", sign: "standing-liquid", isPresent: true } as const;
   const seen = seenIn([standing], "c1");
-  expect(signsToday(seen, "none")).toMatchObject({ mealShare: 1, steps: [{ kind: "spongeOff" }] });
-  expect(signsToday(seen, "sump").mealShare).toBeLessThan(1);
+  expect(signsToday(seen, "none")).toMatchObject({ steps: [{ kind: "spongeOff" }] });
+  expect(signsToday(seen, "none").lessens).toBeUndefined();
+  expect(signsToday(seen, "sump").lessens).toMatchObject({ sign: "standing-liquid" });
   const breeding = replay(newTub(0.2, setupOf("breederTub")));
   const pours = (squeeze: "dust" | "noDrop", signs: readonly (typeof standing)[]) =>
     decide(

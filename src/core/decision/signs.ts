@@ -36,7 +36,8 @@ const EFFECTS: Partial<Record<Creature, Effect>> = {
 
 export interface SignsToday {
   readonly steps: readonly Step[];
-  readonly mealShare: number;
+  /** The sign that makes today's meal smaller, and the share of it that is still given. */
+  readonly lessens?: { readonly sign: Creature; readonly share: number };
   readonly isCoverDeep: boolean;
   /** Water stands below: none is poured on. */
   readonly isStanding: boolean;
@@ -57,6 +58,12 @@ export function signsToday({ signs }: Seen, drainage: Drainage): SignsToday {
   const seen = CREATURES.filter((sign) => signs.has(sign) && EFFECTS[sign] !== undefined);
   const isSweating = SWEATING.every((sign) => signs.has(sign));
   const answered = isSweating ? seen.filter((sign) => !SWEATING.includes(sign)) : seen;
+  const [least] = seen
+    .map((sign) => ({
+      sign,
+      share: sign === "standing-liquid" && isSponged ? 1 : (EFFECTS[sign]!.meal ?? 1),
+    }))
+    .toSorted((a, b) => a.share - b.share);
   return {
     steps: [
       ...(isSweating
@@ -75,10 +82,7 @@ export function signsToday({ signs }: Seen, drainage: Drainage): SignsToday {
       })),
     ],
     isSweating,
-    mealShare: Math.min(
-      1,
-      ...seen.map((sign) => (sign === "standing-liquid" && isSponged ? 1 : (EFFECTS[sign]!.meal ?? 1))),
-    ),
+    ...(least && least.share < 1 ? { lessens: least } : {}),
     isStanding: signs.has("standing-liquid"),
     isCoverDeep: seen.some((sign) => EFFECTS[sign]!.isCoverDeep),
     waterLPerM2: Math.max(0, ...seen.map((sign) => EFFECTS[sign]!.waterLPerM2 ?? 0)),

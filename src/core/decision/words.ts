@@ -238,6 +238,8 @@ export function sayReason(why: Reason, { units, today }: Speech): string {
       return "Bedding first, then the next meals on it.";
     case "food/half-the-places":
       return `Food lies at ${why.places} of ${why.of} places: they have enough.`;
+    case "food/all-lies":
+      return `${why.meals === 1 ? "The meal they have" : `All ${why.meals} meals they have`} still ${why.meals === 1 ? "lies" : "lie"}: it takes its time, and more would only rot. Nothing is wrong.`;
     case "food/first":
       return `A small first meal for about ${formatMass(why.wormsKg, units)} of worms: they still settle in.`;
     case "food/settling":
@@ -245,9 +247,15 @@ export function sayReason(why: Reason, { units, today }: Speech): string {
     case "food/airs":
       return `It smelled ${spokenDay(why.smelledOn, today)}: let it breathe, with the next meal from ${spokenDay(why.untilDay, today)} on, and a smaller one.`;
     case "food/start":
-      return why.seenGone === 0
-        ? "Small meals until two of them were seen gone."
-        : "One meal was seen gone: once more, then larger ones.";
+      return "Small meals until the first of them was seen gone.";
+    case "food/tried":
+      return sayTried(why, units);
+    case "food/asked-so-far":
+      return "As much as was looked at so far; whether more is safe is being worked out.";
+    case "food/by-sign":
+      return `Less than they would eat: ${SIGN_WORDS[why.sign].why.charAt(0).toLowerCase()}${SIGN_WORDS[why.sign].why.slice(1)}`;
+    case "food/cool":
+      return `${formatTemperature(why.temperatureC, units)} in the bed: they eat less now, and more would only lie.`;
     case "food/too-warm":
       return `${formatTemperature(why.temperatureC, units)} in the bed: no food until it cools; shade, air, a cool bottle.`;
     case "food/feast":
@@ -323,7 +331,7 @@ export function sayReason(why: Reason, { units, today }: Speech): string {
     case "food/by-worms":
       return `What about ${formatMass(why.wormsKg, units)} of worms eat in ${why.days} days here.`;
     case "food/by-twin":
-      return sayTwinLimit(why, units);
+      return sayTwinLimit(why);
     case "food/by-plan":
       return `Your plan: ${formatPercent(why.share)} of what the bin could take, which is ${formatMass(why.mostKg, units)}.`;
     case "food/by-bedding":
@@ -367,11 +375,34 @@ const FIRST_RIGHT = {
   smell: "let it smell of earth again",
 } as const;
 
-/** What keeps a meal from being larger, by forecast. */
-function sayTwinLimit(
-  { days, limit, trouble, triedKg = 0 }: Extract<Reason, { code: "food/by-twin" }>,
+/** What the keeper's own meals allow, and the way on. */
+function sayTried(
+  { by, mealKg, share = 1, wellsToGo }: Extract<Reason, { code: "food/tried" }>,
   units: UnitSystem,
 ): string {
+  const meal = formatMass(mealKg, units);
+  switch (by) {
+    case "step-up":
+      return `Half as much again as the largest meal that went well lately (${meal}).`;
+    case "doubling":
+      return `Twice what was given a fortnight ago (${meal}): a herd grows no faster.`;
+    case "as-last":
+      return `As much as the last (${meal}), until it is seen gone.`;
+    case "was-left":
+      return `Too much was left of ${meal}: a good half of it, until that is seen gone.`;
+    case "went-sour":
+      if (wellsToGo === undefined)
+        return `${meal} went sour here more than once: that is what this bin bears.`;
+      return share < 1
+        ? `After a meal of ${meal} it smelled: four fifths of that until ${countedMeals(wellsToGo)} more went well, then as much again.`
+        : `After a meal of ${meal} it smelled: no more than that until ${countedMeals(wellsToGo)} more went well.`;
+  }
+}
+const countedMeals = (count: number): string =>
+  count === 1 ? "one" : count === 2 ? "two" : count === 3 ? "three" : "four";
+
+/** What keeps a meal from being larger, by forecast. */
+function sayTwinLimit({ days, limit, trouble }: Extract<Reason, { code: "food/by-twin" }>): string {
   switch (limit) {
     case "trouble":
       return `More, every ${days} days, would risk sour air or heat; with this, ${inHundred(trouble)} over four weeks.`;
@@ -381,12 +412,6 @@ function sayTwinLimit(
       return `What this bin finishes in ${days} days.`;
     case "herd":
       return `All this herd can eat in ${days} days; trouble is unlikely.`;
-    case "step-up":
-      return `Half as much again as the last meal that went well (${formatMass(triedKg, units)}); trouble is unlikely.`;
-    case "was-left":
-      return `Too much was left of ${formatMass(triedKg, units)}: a good half of it.`;
-    case "went-sour":
-      return `After a meal of ${formatMass(triedKg, units)} it smelled: well below that, until more have gone well.`;
     case "heat":
       return "It may overheat within five days: less food now, for food heats too.";
     case "cannot":

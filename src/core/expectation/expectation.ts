@@ -62,17 +62,8 @@ export interface Expectation {
   readonly twin?: TwinAdvice;
 }
 
-/** What keeps a ration from being larger: the forecast, what the keeper's own meals speak for, or the herd's size. */
-export type RationLimit =
-  | "trouble"
-  | "piling-up"
-  | "not-finished"
-  | "cannot"
-  | "step-up"
-  | "was-left"
-  | "went-sour"
-  | "heat"
-  | "herd";
+/** What keeps the forecast's ration from being larger: the bed, the weather, or the herd's size. */
+export type RationLimit = "trouble" | "piling-up" | "not-finished" | "cannot" | "heat" | "herd";
 
 export interface TwinAdvice {
   /** Readings the bands have been narrowed by. */
@@ -87,8 +78,13 @@ export interface TwinAdvice {
     /** Chance of trouble with it over four weeks. */
     readonly trouble: number;
     readonly clearsInDays: number;
-    /** The keeper's meal it was measured from, where that is the limit. */
-    readonly triedKg?: number;
+    /** No more was asked: the bed would bear more, and what the keeper's own meals speak for (\`bin/tried\`) is what binds. */
+    readonly isAsked: boolean;
+    /** A small meal for this herd and these days, kg. */
+    readonly smallKg: number;
+    /** What the ledger of meals is told, before today's looks at food: the bed's warmth, and places whose meal is held gone. */
+    readonly warmthC: number;
+    readonly heldGone: readonly string[];
   };
   /** A week on, with the largest meal given today and without: what would bring the bed to its target then. */
   readonly weekOn: { readonly fed: WeekOn; readonly unfed: WeekOn };

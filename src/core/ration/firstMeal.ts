@@ -1,5 +1,5 @@
 /** Of the herd a day, while a bin is new: what settles in eats a fraction of what it will. Judgement, tried in the year under advice. */
-const START_SHARE = 0.06;
+const START_SHARE = 0.09;
 /** However seldom the school comes, a first meal is meant for no longer than this, days. */
 const START_LASTS = 12;
 

@@ -23,7 +23,7 @@ const WORTH_SAYING = 0.25;
 /** A bin takes little while it is young, and its ration still grows with each meal seen eaten. */
 const YOUNG_DAYS = 56;
 const isGrowing = ({ state, expectation }: BinToday, today: LocalDate): boolean =>
-  expectation.twin?.meal.limit === "step-up" ||
+  expectation.twin?.meal.isAsked === true ||
   state.worms.since === undefined ||
   daysBetween(state.worms.since, today) < YOUNG_DAYS;
 

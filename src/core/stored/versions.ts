@@ -6,7 +6,7 @@
 
 /** What folded a log, by the kind of its subject. */
 export const FOLD_VERSIONS = {
-  bins: "bins-d69c515ce5ec",
+  bins: "bins-729bead45c22",
   batches: "batches-208dd1f541b2",
   lots: "lots-2560b2fd262e",
   tubs: "tubs-3aafa7917eaa",
@@ -18,6 +18,6 @@ export const SCRIPT_BY = "script-876467b1b846";
 /** The model's arithmetic: what standings were lived with. */
 export const TWIN_MODEL = "twin-29cdd3ec9e72";
 /** What is told of a standing. */
-const TOLD_BY = "forecast-8efc6447c593";
+const TOLD_BY = "forecast-b838c5247c8e";
 /** What forecasts were made by. */
 export const FORECAST_BY = `${TWIN_MODEL} ${TOLD_BY}`;

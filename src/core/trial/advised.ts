@@ -3,7 +3,9 @@ import type { LocalDate } from "@/vocabulary/fields";
 import type { Preparation } from "@/vocabulary/setup";
 import type { BinState } from "@/core/bin/state";
 import type { Expectation } from "@/core/expectation/expectation";
-import { placesToAsk } from "@/core/bin/place";
+import { mealsOf } from "@/core/bin/meals";
+import { placesToAsk } from "@/core/expectation/ledger";
+import { knownOfMeals } from "@/core/twin/ahead/planNow";
 import { addDays, daysBetween } from "@/core/calendar/day";
 import { decide } from "@/core/decision/decide";
 import { mealsGoneSoonerDays } from "@/core/decision/herdAdvice";
@@ -17,7 +19,8 @@ import { twinExpectation } from "@/core/twin/ahead/expect";
 import type { Snapshot } from "@/core/twin/log/follow";
 import { bringToToday, withReadings } from "@/core/twin/log/now";
 import { fedPart, lived } from "./keepers";
-import { readings } from "./senses";
+import type { Manner } from "./senses";
+import { readings, THOROUGH } from "./senses";
 import type { TwinNow } from "@/core/twin/log/now";
 import type { Tally, Year } from "./tally";
 import type { Given, Hardship, TrueBin } from "./trueBin";
@@ -35,6 +38,7 @@ export interface Visit {
   readonly day: number;
   readonly readings: readonly Reading[];
   readonly decision: Decision;
+  readonly expectation: Expectation;
 }
 
 /** A year by the app's advice: a keeper who comes when asked, reads what can be read and does as proposed. */
@@ -43,6 +47,7 @@ export function advisedYear(
   onVisit?: (visit: Visit, bin: TrueBin) => void,
   given?: Given,
   hardship?: Hardship,
+  manner: Manner = THOROUGH,
 ): Year {
   let due = 0;
   let guardedUntil = 0;
@@ -77,12 +82,12 @@ export function advisedYear(
       const air = hardship && airToldOf(bin.setup.roomId, climate, today, airK, day);
       const now = bringToToday({ binId: `trial-${number}`, entries: log, climates: bin.climates, today, snapshots, size: SIZE, air })!; // prettier-ignore
       snapshots = now.snapshots;
-      const read = asked(bin, now, readings(bin, placesToAsk(now.state)[0]?.place));
+      const read = asked(bin, now, manner);
       const heard = withReadings(now, read);
       const expectation = twinExpectation(heard, today);
       lastHeard = { state: heard.state, expectation };
       const decision = decide(expectation, heard.practice, read, today);
-      onVisit?.({ day, readings: read, decision }, bin);
+      onVisit?.({ day, readings: read, decision, expectation }, bin);
       const look = trialEntry(
         { kind: "looked", lid: "lifted", readings: read, nextDay: decision.nextDay },
         day,
@@ -148,13 +153,21 @@ function comingSooner(
     : [trialEntry({ kind: "altered", changes: { own: { intervalDays } } }, day)];
 }
 
+/** The places the screen asks of, and no others. */
+const askedPlaces = (now: TwinNow, today: LocalDate): number[] => {
+  const { warmthC, heldGone } = knownOfMeals(now);
+  const meals = mealsOf(now.state, { today, warmthC, heldGone: new Set(heldGone) });
+  return placesToAsk(now.state, meals).map(({ place }) => place);
+};
+
 /** What nobody expected is asked about, and the keeper looks once more: the same again is so, another is what counts. */
-function asked(bin: TrueBin, now: TwinNow, first: readonly Reading[]): readonly Reading[] {
+function asked(bin: TrueBin, now: TwinNow, manner: Manner): readonly Reading[] {
+  const first = readings(bin, askedPlaces(now, addDays(START, bin.truth.day)), manner);
   const odd = new Set<string>(
     withReadings(now, first).surprises.flatMap(({ of, isAsked }) => (isAsked ? [of] : [])),
   );
   if (odd.size === 0) return first;
-  const again = readings(bin, placesToAsk(now.state)[0]?.place);
+  const again = readings(bin, askedPlaces(now, addDays(START, bin.truth.day)), manner);
   return first.map((one) => {
     const second = odd.has(one.of) ? again.find(({ of }) => of === one.of) : undefined;
     if (!second) return one;

@@ -80,68 +80,76 @@ const water = (bin: TrueBin, kg: number) =>
   bin.act({ event: { kind: "water", g: 1000 * kg }, key: `water ${bin.truth.day}`, knownBy: "volume" });
 
 /** Half the stocked worms' mass a day, once a week, water when the squeeze is dry. */
-export const calendarYear = (number: number): Year => {
+export const calendarYear = (number: number, given?: Given): Year => {
   let place = 1;
-  return lived(number, (bin, tally, day, stored) => {
-    if (day % 7 !== 0) return;
-    tally.visited();
-    const found = readings(bin, place);
-    const squeeze = found.find((one) => one.of === "squeeze")!;
-    const isDry = squeeze.of === "squeeze" && (squeeze.squeeze === "dust" || squeeze.squeeze === "noDrop");
-    if (isDry) water(bin, (0.06 * (dryOf(fedPart(bin)) + fedPart(bin)[AT.W]!)) / 1000);
-    harvestWhenFull(bin, tally);
-    const kg = Math.min(stored.kg, (0.5 * bin.stockedG * 7) / 1000);
-    stored.kg -= kg;
-    give(bin, tally, kg, place, 0.05);
-    place = (place % places(bin)) + 1;
-  });
+  return lived(
+    number,
+    (bin, tally, day, stored) => {
+      if (day % 7 !== 0) return;
+      tally.visited();
+      const found = readings(bin, [place]);
+      const squeeze = found.find((one) => one.of === "squeeze")!;
+      const isDry = squeeze.of === "squeeze" && (squeeze.squeeze === "dust" || squeeze.squeeze === "noDrop");
+      if (isDry) water(bin, (0.06 * (dryOf(fedPart(bin)) + fedPart(bin)[AT.W]!)) / 1000);
+      harvestWhenFull(bin, tally);
+      const kg = Math.min(stored.kg, (0.5 * bin.stockedG * 7) / 1000);
+      stored.kg -= kg;
+      give(bin, tally, kg, place, 0.05);
+      place = (place % places(bin)) + 1;
+    },
+    given,
+  );
 };
 
 /**
  * Comes every five days and feeds by what is left of the meal before last (half as much again when it is gone, 0.6 of it
  * when half lies), corrects moisture by the fist, heeds smell and season.
  */
-export const carefulYear = (number: number): Year => {
+export const carefulYear = (number: number, asked?: Given): Year => {
   let given: number[] = [];
   let meal = 0;
-  return lived(number, (bin, tally, day, stored) => {
-    if (day % 5 !== 0) return;
-    if (day === 0) {
-      given = [];
-      meal = (0.15 * bin.stockedG * 5) / 1000;
-    }
-    tally.visited();
-    const found = readings(bin, given.at(-2));
-    const of = <K extends (typeof found)[number]["of"]>(kind: K) =>
-      found.find((one): one is Extract<(typeof found)[number], { of: K }> => one.of === kind);
-    const squeeze = of("squeeze")!.squeeze;
-    const wet = dryOf(fedPart(bin)) + fedPart(bin)[AT.W]!;
-    const target = targetMoisture({ school: schoolOf(bin.setup.school), setup: bin.setup } as Parameters<typeof targetMoisture>[0]); // prettier-ignore
-    const aim = (target.low + target.high) / 2;
-    const feltAs = { dust: 0.45, noDrop: 0.63, fewDrops: 0.75, manyDrops: 0.83, stream: 0.88 }[squeeze];
-    if (feltAs < target.low) water(bin, Math.min(0.1, aim - feltAs) * (wet / 1000));
-    if (feltAs > target.high + 0.02) card(bin, Math.min(0.06, 0.3 * (feltAs - aim)) * (wet / 1000));
-    harvestWhenFull(bin, tally);
-    const smell = of("smell")!.smell;
-    const warm = of("temperature")?.temperatureC ?? 20;
-    if (smell !== "earthy") {
-      bin.act({ event: { kind: "turn" }, key: `turn ${day}` });
-      card(bin, 0.02 * (wet / 1000));
-    }
-    if (smell !== "earthy" || warm < 3 || warm > 30) return;
-    const left = of("foodLeft")?.foodLeft;
-    if (left === "half" || left === "most") {
-      meal = Math.max(0.00015 * bin.stockedG, 0.6 * meal);
-      return;
-    }
-    if (left !== undefined) meal *= 1.5;
-    meal = Math.min(meal, (bin.stockedG * 1.5 * 5) / 1000);
-    const place = ((given.at(-1) ?? 0) % places(bin)) + 1;
-    const kg = Math.min(stored.kg, meal, Math.max(0.02, freeL(bin, fedAt(bin.truth.bin)) * 0.6));
-    stored.kg -= kg;
-    give(bin, tally, kg, place, 0.08);
-    given = [...given, place];
-  });
+  return lived(
+    number,
+    (bin, tally, day, stored) => {
+      if (day % 5 !== 0) return;
+      if (day === 0) {
+        given = [];
+        meal = (0.15 * bin.stockedG * 5) / 1000;
+      }
+      tally.visited();
+      const found = readings(bin, given.slice(-2, -1));
+      const of = <K extends (typeof found)[number]["of"]>(kind: K) =>
+        found.find((one): one is Extract<(typeof found)[number], { of: K }> => one.of === kind);
+      const squeeze = of("squeeze")!.squeeze;
+      const wet = dryOf(fedPart(bin)) + fedPart(bin)[AT.W]!;
+      const target = targetMoisture({ school: schoolOf(bin.setup.school), setup: bin.setup } as Parameters<typeof targetMoisture>[0]); // prettier-ignore
+      const aim = (target.low + target.high) / 2;
+      const feltAs = { dust: 0.45, noDrop: 0.63, fewDrops: 0.75, manyDrops: 0.83, stream: 0.88 }[squeeze];
+      if (feltAs < target.low) water(bin, Math.min(0.1, aim - feltAs) * (wet / 1000));
+      if (feltAs > target.high + 0.02) card(bin, Math.min(0.06, 0.3 * (feltAs - aim)) * (wet / 1000));
+      harvestWhenFull(bin, tally);
+      const smell = of("smell")!.smell;
+      const warm = of("temperature")?.temperatureC ?? 20;
+      if (smell !== "earthy") {
+        bin.act({ event: { kind: "turn" }, key: `turn ${day}` });
+        card(bin, 0.02 * (wet / 1000));
+      }
+      if (smell !== "earthy" || warm < 3 || warm > 30) return;
+      const left = of("foodLeft")?.foodLeft;
+      if (left === "half" || left === "most") {
+        meal = Math.max(0.00015 * bin.stockedG, 0.6 * meal);
+        return;
+      }
+      if (left !== undefined) meal *= 1.5;
+      meal = Math.min(meal, (bin.stockedG * 1.5 * 5) / 1000);
+      const place = ((given.at(-1) ?? 0) % places(bin)) + 1;
+      const kg = Math.min(stored.kg, meal, Math.max(0.02, freeL(bin, fedAt(bin.truth.bin)) * 0.6));
+      stored.kg -= kg;
+      give(bin, tally, kg, place, 0.08);
+      given = [...given, place];
+    },
+    asked,
+  );
 };
 
 /** The largest ration found by search on the true state, every five days: what could be had at best. */

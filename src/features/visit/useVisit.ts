@@ -2,7 +2,7 @@
 import { ofBin } from "@/session/author";
 import { looked } from "@/core/bin/readings";
 import { heardNotes } from "@/core/round/heardNotes";
-import { placesToAsk } from "@/core/bin/place";
+import { ledgerOf, placesToAsk } from "@/core/expectation/ledger";
 import { placeKey } from "@/core/bin/state";
 import { decide } from "@/core/decision/decide";
 import { withMeal } from "@/core/decision/withMeal";
@@ -79,12 +79,10 @@ export function useVisit(one: BinToday, lid: "lifted" | "closed") {
     [proposed, meal, typed, units, containers, today],
   );
 
-  /** Places one can see something at, the most telling first: never more than two, or looking would be digging. */
+  /** Places one can see something at, the most telling first. */
   const places = useMemo(
     () =>
-      placesToAsk(state)
-        .slice(0, 2)
-        .map(({ compartmentId, place }) => {
+      placesToAsk(state, ledgerOf(state, expectation, today)).map(({ compartmentId, place }) => {
           const key = placeKey(compartmentId, place);
           return {
             key,
@@ -92,7 +90,7 @@ export function useVisit(one: BinToday, lid: "lifted" | "closed") {
             expected: expectation.places.find((other) => placeKey(other.compartmentId, other.place) === key),
           };
         }),
-    [state, expectation],
+    [state, expectation, today],
   );
 
   /** What is known of each part and place, with what is in hand, and what is made of it. */

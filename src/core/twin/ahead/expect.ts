@@ -39,7 +39,7 @@ export function twinExpectation(
   const { school, setup } = practice;
   const read = readDay(ensemble, script.startDay);
   const target = targetMoisture(practice);
-  const { place, quiet, forDays, meal, usual, planned, ahead } = planNow(now, today);
+  const { place, known, quiet, forDays, meal, usual, planned, ahead } = planNow(now, today);
   const harvest =
     knownHarvest ??
     harvestOf(harvestWindow(ahead, changed(usual, planned ?? {}, today, {}), horizonDays(practice)));
@@ -96,7 +96,9 @@ export function twinExpectation(
         limit: meal.limit,
         trouble: meal.trouble,
         clearsInDays: meal.clearsInDays,
-        ...(meal.triedKg === undefined ? {} : { triedKg: meal.triedKg }),
+        isAsked: meal.isAsked === true,
+        smallKg: meal.smallKg,
+        ...known,
       },
       weekOn: {
         unfed: quiet.week,

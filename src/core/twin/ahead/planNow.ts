@@ -5,10 +5,14 @@ import { nextPlace } from "@/core/bin/place";
 import type { StandingPlan } from "@/core/bin/planAhead";
 import { daysToLast, foodlessDays, standingPlan, wantedHarvest } from "@/core/bin/planAhead";
 import { fedCompartment } from "@/core/bin/system";
-import type { Feeding } from "@/core/bin/state";
+import type { MealsKnown } from "@/core/bin/meals";
+import { mealsOf } from "@/core/bin/meals";
+import { placeKey } from "@/core/bin/state";
+import { triedCaps } from "@/core/bin/tried";
 import type { Band, WeekOn } from "@/core/expectation/expectation";
 import { DRY_BEDDING } from "@/core/practice/dryBedding";
 import { targetMoisture } from "@/core/practice/practice";
+import { AT } from "../engine/state";
 import { fedAt } from "../engine/twinBin";
 import { leftAt } from "../ensemble/measures";
 import { weightsOf } from "../learning/learn";
@@ -19,7 +23,6 @@ import { goneWatch, readyWatch, troubleWatch } from "./leftAlone";
 import type { RationAnswer } from "./ration";
 import { largestRation, trialDays } from "./ration";
 import { aheadOf } from "./thinned";
-import { tried } from "./tried";
 import type { UsualPlan } from "./usualPlan";
 import { watchUnfed } from "./unfed";
 import { mealKind, usualPlan } from "./usualPlan";
@@ -45,6 +48,8 @@ export interface QuietAhead {
 export interface PlanNow {
   /** Number of the place whose turn it is. */
   readonly place: number;
+  /** What the ledger of meals is told by the forecast. */
+  readonly known: { readonly warmthC: number; readonly heldGone: readonly string[] };
   readonly quiet: QuietAhead;
   /** Days the next meal has to last. */
   readonly forDays: number;
@@ -56,23 +61,25 @@ export interface PlanNow {
   readonly ahead: Ensemble;
 }
 
-/** Meals nobody has looked at since, judged by the forecast that has heard all else: what it holds gone went well. */
-function judged({ ensemble, state }: TwinNow, today: LocalDate): readonly Feeding[] {
-  const fed = fedAt(ensemble.bin);
-  const weights = weightsOf(ensemble);
-  const { feedings } = state;
-  return feedings.map((feeding, at) => {
-    const isNewestThere = !feedings.some(
-      (other, later) =>
-        later > at && other.place === feeding.place && other.compartmentId === feeding.compartmentId,
-    );
-    if (feeding.left !== undefined || !isNewestThere) return feeding;
-    const left = Float64Array.from(ensemble.views[fed]!, (s) =>
-      leftAt(s, ensemble.marks[fed]!, feeding.place),
-    );
+/** Places whose meal the forecast holds gone, and how warm it holds the bed, before today's looks at food. */
+export function knownOfMeals({
+  unlooked,
+  state,
+}: TwinNow): Pick<MealsKnown, "warmthC"> & { heldGone: string[] } {
+  const fed = fedAt(unlooked.bin);
+  const weights = weightsOf(unlooked);
+  const [warmthC] = quantiles(
+    Float64Array.from(unlooked.views[fed]!, (s) => s[AT.T]!),
+    weights,
+    [0.5],
+  ) as [number];
+  const heldGone = Object.values(state.places).flatMap(({ compartmentId, place }) => {
+    if (compartmentId !== unlooked.bin.compartments[fed]!.id) return [];
+    const left = Float64Array.from(unlooked.views[fed]!, (s) => leftAt(s, unlooked.marks[fed]!, place));
     const [most] = quantiles(left, weights, [0.7]) as [number];
-    return most <= GONE ? { ...feeding, left: "little", leftOn: today } : feeding;
+    return most <= GONE ? [placeKey(compartmentId, place)] : [];
   });
+  return { warmthC, heldGone };
 }
 /** Schools that come no oftener than this may be asked to come as often as they ever do, for so much more food. */
 const SELDOM_DAYS = 7;
@@ -105,15 +112,17 @@ export function planNow(now: TwinNow, today: LocalDate): PlanNow {
     week: week.found(),
     danger: danger.found(),
   };
+  const known = knownOfMeals(now);
+  const meals = mealsOf(state, { today, warmthC: known.warmthC, heldGone: new Set(known.heldGone) });
   const of = (days: number) =>
-    largestRation(ahead, {
+    largestRation(now.unlooked === now.ensemble ? ahead : aheadOf(now.unlooked), {
       meal: mealKind(practice),
       days,
       place,
       places: placeCount,
-      unfed: trouble.found(),
+      unfed: now.unlooked === now.ensemble ? trouble.found() : undefined,
       heatSoon: quiet.danger.heat,
-      tried: (clearsInDays) => tried(judged(now, today), clearsInDays),
+      mostKg: (smallKg) => Math.min(...triedCaps(meals, smallKg).map(({ mostKg }) => mostKg)),
     });
   const usualMeal = of(usualDays);
   // Where a feast is held down by sour air, smaller ones more often come to more: as often as a place is clear for the next.
@@ -127,5 +136,5 @@ export function planNow(now: TwinNow, today: LocalDate): PlanNow {
   const forDays = isQuicker ? quickDays : usualDays;
   const readyInDays = Math.max(0, Math.round(quiet.mealInDays?.middle ?? forDays));
   const firstInDays = Math.max(readyInDays, foodlessDays(wantedHarvest(state, today), today));
-  return { place, quiet, forDays, meal, usual: usualPlan(now, meal.kg, firstInDays), planned, ahead };
+  return { place, known, quiet, forDays, meal, usual: usualPlan(now, meal.kg, firstInDays), planned, ahead };
 }

@@ -92,9 +92,9 @@ test("no herd is given more than it eats until the next visit, and a cap of the 
   for (const days of [2, 4, 7]) {
     const { kg } = asked(ensemble, { days });
     expect(kg).toBeLessThan(herdKg * days);
-    expect(asked(ensemble, { days, capKg: kg / 3 }).kg).toBeLessThanOrEqual(kg / 3 + 1e-12);
+    expect(asked(ensemble, { days, mostKg: () => kg / 3 }).kg).toBeLessThanOrEqual(kg / 3 + 1e-12);
   }
-  expect(asked(ensemble, { capKg: 0 })).toMatchObject({ kg: 0, limit: "herd" });
+  expect(asked(ensemble, { mostKg: () => 0 })).toMatchObject({ kg: 0, limit: "herd" });
 });
 
 test("a bin without worms gets nothing, a larger herd never less", () => {
@@ -105,17 +105,17 @@ test("a bin without worms gets nothing, a larger herd never less", () => {
   expect(amounts[2]).toBeGreaterThan(amounts[0]!);
 });
 
-test("what the keeper's own meals speak for holds it down, says so, and never below what a herd needs to live", () => {
+test("where no more is asked than the keeper's own meals speak for, that is what it says, and what binds is not the herd", () => {
   const [, ensemble] = SITUATIONS[0]!;
   const free = asked(ensemble);
-  const held = asked(ensemble, {
-    tried: () => ({ mostKg: free.kg / 2, mealKg: free.kg / 3, by: "step-up" }),
-  });
-  expect(held).toMatchObject({ limit: "step-up", triedKg: free.kg / 3 });
+  expect(free.isAsked).toBe(false);
+  const held = asked(ensemble, { mostKg: () => free.kg / 2 });
+  expect(held.isAsked).toBe(true);
   expect(held.kg).toBeCloseTo(free.kg / 2, 9);
-  // One bad meal of a gram does not starve it: a twentieth of the herd a day may always be tried.
-  const tiny = asked(ensemble, { tried: () => ({ mostKg: 0.001, mealKg: 0.001, by: "was-left" }) });
-  expect(tiny.kg).toBeGreaterThan(0.03);
+  // What a small meal is here is told to whoever limits it: a twentieth of the herd a day.
+  const small = asked(ensemble, { mostKg: (smallKg) => smallKg });
+  expect(small.kg).toBeCloseTo(small.smallKg, 9);
+  expect(small.smallKg).toBeGreaterThan(0.03);
 });
 
 test("heat that comes with or without a meal takes only so much of it, and less the surer it is", () => {

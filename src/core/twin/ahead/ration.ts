@@ -11,16 +11,12 @@ import { fedAt } from "../engine/twinBin";
 import type { TroubleUnfed } from "./leftAlone";
 import { troubleWatch } from "./leftAlone";
 import { thinned } from "./thinned";
-import type { Tried } from "./tried";
 import { watchedUnfed } from "./unfed";
 import { foodOf, liveOf, markerGiven, markerLeft } from "../engine/state";
 
 const MOST_TROUBLE = 0.1;
 const MOST_PILING = 0.3;
-/**
- * Of the herd's mass a day: so little may always be tried, however small the last meals were, or one bad one would starve a bin; twice
- * that after what went sour, which is remembered for longer.
- */
+/** Of the herd's mass a day: a small meal. */
 const SMALL = 0.05;
 const STEPS = 16;
 
@@ -31,9 +27,8 @@ export interface RationQuestion {
   /** Where it would go, and how many places take turns. */
   readonly place: number;
   readonly places: number;
-  /** What the keeper's own meals speak for, given the days a small meal needs here. */
-  readonly tried?: ((clearsInDays: number) => Tried | undefined) | undefined;
-  readonly capKg?: number | undefined;
+  /** More than this is not asked of it: what the keeper's own meals speak for, given what a small meal is here, kg. */
+  readonly mostKg?: ((smallKg: number) => number) | undefined;
   /** Chance of trouble if nothing is given, where that is known already. */
   readonly unfed?: TroubleUnfed | undefined;
   /** Chance that the bed overheats within days by itself: so much less is given. */
@@ -47,8 +42,10 @@ export interface RationAnswer {
   readonly trouble: number;
   /** Days this preparation needs here however little is given. */
   readonly clearsInDays: number;
-  /** The meal of the keeper's it was measured from, where that was what held it down. */
-  readonly triedKg?: number;
+  /** No more was asked of it: the bed would bear it, and what the keeper's own meals speak for is less. */
+  readonly isAsked?: boolean;
+  /** A small meal for this herd and these days, kg. */
+  readonly smallKg: number;
 }
 
 /** Days a pace is tried for: whole rounds of it, four weeks at least. */
@@ -64,29 +61,23 @@ const SCOUTS = 40;
  * Never throws. Source: process model 11, Amount.
  */
 export function largestRation(ensemble: Ensemble, question: RationQuestion): RationAnswer {
-  const { meal, days, place, tried, capKg } = question;
+  const { meal, days, place } = question;
   const weights = weightsOf(ensemble);
   const live = Float64Array.from(ensemble.lines, (line) => line.reduce((sum, s) => sum + liveOf(s), 0));
   const w50 = quantiles(live, weights, [0.5])[0]!;
   const small = SMALL * w50 * days;
   const clearsInDays = clearingTime(ensemble, meal, small, place);
-  const own = tried?.(clearsInDays);
-  const ownG =
-    own === undefined ? Infinity : Math.max(own.by === "went-sour" ? 2 * small : small, 1000 * own.mostKg);
-  const most = Math.min(w50 * days, ownG, capKg === undefined ? Infinity : 1000 * capKg);
-  if (most <= 0) return { kg: 0, limit: "herd", trouble: 0, clearsInDays };
+  const smallKg = small / 1000;
+  const most = Math.min(w50 * days, 1000 * (question.mostKg?.(smallKg) ?? Infinity));
+  if (most <= 0) return { kg: 0, limit: "herd", trouble: 0, clearsInDays, smallKg };
   const unfed =
     question.unfed ?? watchedUnfed(ensemble, trialDays(days), troubleWatch(ensemble, trialDays(days)));
   // Hunger cures sour air, but no weather.
   const sour = unfed.air(trialDays(days));
-  if (sour > MOST_TROUBLE) return { kg: 0, limit: "cannot", trouble: sour, clearsInDays };
-  // What may always be tried is more than a very small meal: then that meal holds nothing down.
-  const isHeld =
-    own !== undefined &&
-    most === ownG &&
-    (own.by === "step-up" ? ownG === 1000 * own.mostKg : ownG < 1000 * own.mealKg);
+  if (sour > MOST_TROUBLE) return { kg: 0, limit: "cannot", trouble: sour, clearsInDays, smallKg };
   const pace = { ...question, clearsInDays };
   const scouts = thinned(ensemble, SCOUTS);
+  let coarser: Trial["fault"];
   for (let step = most / STEPS; ; step /= STEPS) {
     const scout = trialsOf(scouts, pace, step, unfed);
     const trial = trialsOf(ensemble, pace, step, unfed);
@@ -94,19 +85,23 @@ export function largestRation(ensemble: Ensemble, question: RationQuestion): Rat
     const tooMuch = (steps: number) => (scout(steps).isBeyondDoubt ? scout(steps) : trial(steps)).fault;
     let low = largestStep(tooMuch, bisected(scout));
     // Where one step is too much, a smaller one may not be: as long as it is a meal at all.
-    if (low === 0 && step > small / 4) continue;
+    if (low === 0 && step > small / 4) {
+      coarser = tooMuch(1);
+      continue;
+    }
     if (low > 1 && scout(low - 1).fault && trial(low - 1).fault) low -= 2;
     const heat = question.heatSoon ?? 0;
     if (heat > MOST_TROUBLE) {
       const kg = ((1 - heat) * step * low) / 1000;
-      return { kg, limit: "heat", trouble: trial(low).trouble, clearsInDays };
+      return { kg, limit: "heat", trouble: trial(low).trouble, clearsInDays, smallKg };
     }
     return {
       kg: (step * low) / 1000,
-      limit: low < STEPS ? (tooMuch(low + 1) ?? "herd") : step === most / STEPS && isHeld ? own.by : "herd",
+      limit: (low < STEPS ? tooMuch(low + 1) : coarser) ?? "herd",
+      isAsked: low === STEPS && coarser === undefined && most < w50 * days,
       trouble: trial(low).trouble,
       clearsInDays,
-      ...(isHeld && step === most / STEPS ? { triedKg: own.mealKg } : {}),
+      smallKg,
     };
   }
 }

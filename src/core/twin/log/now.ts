@@ -47,6 +47,8 @@ export interface TwinNow {
   readonly dawn: Ensemble;
   /** After today's entries and the readings in hand. */
   readonly ensemble: Ensemble;
+  /** The same without today's looks at food: how much may go in is asked of it, so that more left is never an excuse for more. */
+  readonly unlooked: Ensemble;
   readonly surprises: readonly Surprise[];
   readonly hasReadToday: boolean;
   /** What the other bins say of the keeper's hand, heard on the day one asks. */
@@ -101,6 +103,7 @@ export function* bringingToToday(
     state,
     dawn: ensemble,
     ensemble,
+    unlooked: ensemble,
     surprises: [],
     hasReadToday: false,
     fist,
@@ -114,8 +117,7 @@ export function* bringingToToday(
  * entries not yet kept and go the same way.
  */
 export function withReadings(now: TwinNow, readings: readonly Reading[]): TwinNow {
-  const ensemble = copied(now.dawn);
-  if (now.fist) takeUpFist(ensemble, now.fist);
+  const ensemble = atDawn(now);
   const today = now.script.days.filter((one) => one.day === ensemble.day);
   const inHand = readings.flatMap((reading) => observationOf(reading, now.practice.setup) ?? []);
   const moments =
@@ -126,14 +128,29 @@ export function withReadings(now: TwinNow, readings: readonly Reading[]): TwinNo
     return found;
   });
   const state = readings.length > 0 ? foldedIn(now, readings) : now.state;
+  const isOfFood = ({ reading }: Observation) => reading.of === "foodLeft";
+  const hasLooked = moments.some(({ observations }) => observations.some(isOfFood));
+  const unlooked = hasLooked ? atDawn(now) : ensemble;
+  if (hasLooked)
+    passMoments(
+      unlooked,
+      moments.map((one) => ({ ...one, observations: one.observations.filter((of) => !isOfFood(of)) })),
+    );
   return {
     ...now,
     state,
     practice: practiceOf(state) ?? now.practice,
     ensemble,
+    unlooked,
     surprises,
     hasReadToday: moments.some(({ observations }) => observations.length > 0),
   };
+}
+
+function atDawn({ dawn, fist }: TwinNow): Ensemble {
+  const ensemble = copied(dawn);
+  if (fist) takeUpFist(ensemble, fist);
+  return ensemble;
 }
 
 /** The bin's state with a visit's readings in hand folded in, as it will be when they are kept. */
