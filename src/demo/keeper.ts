@@ -3,6 +3,7 @@ import { entryFormat, entrySchema } from "@/records/entry";
 import type { BinSetup } from "@/records/setup";
 import type { LocalDate } from "@/vocabulary/fields";
 import { addDays, daysBetween } from "@/core/calendar/day";
+import { dryKg } from "@/core/bin/matter";
 import { applyEntry } from "@/core/bin/replay";
 import type { BinState } from "@/core/bin/state";
 import { EMPTY_BIN, isOutOfUse } from "@/core/bin/state";
@@ -238,7 +239,9 @@ export class Keeper {
     const s = ensemble.lines[0]![harvestedAt(ensemble.bin)]!;
     if (ripenessOf(s) < 0.4) return;
     // A finished end is dug out whole; from a bed that goes on a good part stays as a start.
-    const netKg = ((isLine ? 0.92 : 0.7) * castingsOf(s)) / 1000 / (1 - moistureOf(s));
+    const lies = state.contents[from.id];
+    const dry = Math.min(((isLine ? 0.92 : 0.7) * castingsOf(s)) / 1000, lies ? dryKg(lies) : Infinity);
+    const netKg = dry / (1 - moistureOf(s));
     if (netKg < 0.5) return;
     const skimmed = setup.system === "bath" ? this.skim(day) : undefined;
     const method = setup.system === "tub" ? "migrate" : setup.system === "bath" ? "light" : "bottom";
