@@ -2,6 +2,7 @@ import type { Reading } from "@/records/entry";
 import type { LocalDate } from "@/vocabulary/fields";
 import { addDays, daysBetween } from "../calendar/day";
 import { isLeftInPeace } from "../catalogue/school";
+import { tenderest } from "../bin/mixture";
 import { foodlessDays, standingPlan, wantedHarvest, whenSomeoneIsThere } from "../bin/planAhead";
 import { looked } from "../bin/readings";
 import { COVER_KG_PER_L } from "../bin/cover";
@@ -9,10 +10,11 @@ import { areaM2, fedCompartment, volumeOfL } from "../bin/system";
 import type { Expectation } from "../expectation/expectation";
 import { HERD_AT_RISK } from "../expectation/expectation";
 import type { Decision, Step } from "./decision";
-import { emergency } from "./emergency";
 import { feedSteps } from "./feed";
+import { firstAid, letOut } from "./firstAid";
+import { herdAdvice } from "./herdAdvice";
 import { foodStanding } from "./foodStanding";
-import { againInHeat } from "./heat";
+import { againInHeat, NEAR_DEATH_K } from "./heat";
 import { harvestStep, untilHarvest } from "./wantedHarvest";
 import { makeRoom } from "./makeRoom";
 import { otherPartSteps } from "./otherParts";
@@ -32,7 +34,7 @@ import { seenIn, targetMoisture } from "../practice/practice";
 import { ofMaterial } from "./stepMaterial";
 
 /**
- * What to do at a bin today: an ordered list of at most six steps and the answers to the signs that were seen, each with
+ * What to do at a bin today: an ordered list of at most eight steps and the answers to the signs that were seen, each with
  * amount, place, reason and evidence, and the day to come back. Pure; the order of the questions is the order of danger:
  * emergencies, rest, a smell that is off, moisture, room, food that is left, cold and heat, and only then a meal. What the
  * log says was read today counts like readings in hand. Without either it answers from the expectation, which is how the
@@ -63,6 +65,8 @@ export function decide(
     wanted?.noWaterFrom !== undefined && wanted.noWaterFrom <= today && seen.squeeze !== "dust";
   const capped = (made: Decision): Decision => {
     const decision = soonInHeat(made, expectation, practice, seen, today);
+    const lets = decision.steps.some(({ kind }) => LETS_OUT.has(kind));
+    const first = signs.isStanding && !lets ? letOut(practice) : [];
     return heedingAbsence(
       {
         ...decision,
@@ -70,12 +74,17 @@ export function decide(
         ...rescueDay(practice, decision, today),
         steps: [
           ...(decision.verdict === "actNow" ? [] : harvestStep(expectation, wanted, today)),
+          ...first,
           ...decision.steps
             .filter(({ kind }) => kind !== "water" || !(isFullOfWater || isDrying))
             .slice(0, MOST_STEPS),
           ...(practice.state.emptiedOn
             ? []
-            : [...heatStep(expectation, decision), ...herdStep(expectation, seen)]),
+            : [
+                ...heatStep(expectation, practice, seen, decision),
+                ...tooManyStep(expectation, practice, decision, today),
+                ...herdStep(expectation, seen),
+              ]),
           ...(decision.verdict === "actNow" ? [] : signs.steps),
         ],
       },
@@ -84,11 +93,8 @@ export function decide(
     );
   };
 
-  const urgent = emergency(expectation, practice, seen, today);
-  if (urgent) return capped(urgent);
-
-  const smell = seen.smell ?? recentSmell(practice, today);
-  if (smell && smell !== "earthy") return capped(beddingOnly(expectation, practice, seen, smell, today));
+  const aid = firstAid(expectation, practice, seen, today);
+  if (aid) return capped(aid);
 
   const fault = moistureFault(expectation, practice, seen);
   const others = otherPartSteps(expectation, practice, seen);
@@ -239,13 +245,49 @@ function dryAtRest(
   };
 }
 
-const MOST_STEPS = 6;
+const MOST_STEPS = 8;
 /** Heat that is forecast is met before it comes, unless first aid speaks of it already. */
 const HEAT_AHEAD = 0.3;
-function heatStep({ twin }: Expectation, { verdict }: Decision): Step[] {
-  const chance = twin?.warnings.find(({ of }) => of === "heat")?.chance ?? 0;
-  if (verdict === "actNow" || chance < HEAT_AHEAD) return [];
+function heatStep(expectation: Expectation, practice: Practice, seen: Seen, { verdict }: Decision): Step[] {
+  if (verdict === "actNow") return [];
+  const { temperatureC } = seen;
+  const limitC = tenderest(practice.state.worms, expectation.herds).heatDeathC - NEAR_DEATH_K;
+  if (temperatureC !== undefined && temperatureC >= limitC) {
+    const why = { code: "heat/near", temperatureC } as const;
+    const evidence = [{ from: "reading", of: "temperature", temperatureC } as const];
+    return [
+      { kind: "moveToShade", why, evidence },
+      { kind: "cool", why, evidence },
+    ];
+  }
+  const chance = expectation.twin?.warnings.find(({ of }) => of === "heat")?.chance ?? 0;
+  if (chance < HEAT_AHEAD) return [];
   return [{ kind: "moveToShade", why: { code: "heat/ahead", chance }, evidence: [] }];
+}
+
+/** What takes standing liquid away. */
+const LETS_OUT: ReadonlySet<Step["kind"]> = new Set(["drain", "spongeOff", "scoopOut", "takeOutUnripe"]);
+
+/** More worms than the ground carries are said at the lid, where they can be taken out. */
+function tooManyStep(
+  expectation: Expectation,
+  practice: Practice,
+  { verdict }: Decision,
+  today: LocalDate,
+): Step[] {
+  const advice = verdict === "actNow" ? undefined : herdAdvice(expectation, practice, today);
+  if (advice?.code !== "herd/over") return [];
+  const { wormsKg, spareKg } = advice;
+  return [
+    {
+      kind: "thinOut",
+      amount: { massKg: spareKg },
+      why: { code: "herd/over", wormsKg },
+      evidence: [
+        { from: "expectation", of: "worms", low: expectation.wormsKg.low, high: expectation.wormsKg.high },
+      ],
+    },
+  ];
 }
 
 /** A look that answers whether the herd lives, where the forecast doubts it and nobody has counted today. */
@@ -315,48 +357,8 @@ function trayDue({ state, setup }: Practice, today: LocalDate): Step[] {
   return [{ kind: "drain", why: { code: "moisture/sump" }, evidence: [{ from: "school", of: "places" }] }];
 }
 
-/** A bad smell of the last days stands until a nose says otherwise. */
-function recentSmell({ state }: Practice, today: LocalDate) {
-  const last = state.smell;
-  return last && last.smell !== "earthy" && daysBetween(last.day, today) <= 5 ? last.smell : undefined;
-}
-
 const isBeforeDue = ({ state }: Practice, today: LocalDate): boolean =>
   state.nextDay !== undefined && state.nextDay > today;
-
-function beddingOnly(
-  expectation: Expectation,
-  practice: Practice,
-  seen: Seen,
-  smell: NonNullable<Seen["smell"]>,
-  today: LocalDate,
-): Decision {
-  const evidence = [{ from: "reading", of: "smell", smell } as const];
-  const hasFood =
-    [...seen.foodLeft.values()].some((left) => left === "half" || left === "most") ||
-    expectation.places.some((place) => place.left.middle > 0.4);
-  const dry = dryOutSteps(expectation, practice, seen, { atLeast: true }).filter(
-    (step) => step.kind !== "fluff",
-  );
-  const steps: Step[] = [
-    ...(smell === "rotten" && hasFood
-      ? [{ kind: "removeFood", why: { code: "smell/food-source" }, evidence } satisfies Step]
-      : []),
-    { kind: "fluff", why: { code: "air/let-in" }, evidence },
-    ...tightLidStep(expectation, practice.setup),
-    ...dry.map((step) =>
-      step.kind === "addDryBedding"
-        ? { ...step, why: { code: "smell/off", smell } as const, evidence: [...evidence, ...step.evidence] }
-        : step,
-    ),
-  ];
-  return {
-    verdict: "beddingOnly",
-    steps,
-    nextDay: addDays(today, 3),
-    cautions: smell === "rotten" ? ["gas", "wet-hands-mould"] : ["dust"],
-  };
-}
 
 /** The forecast goes wrong even without food: none today, air and dry bedding, and a look in three days. Source: process model 11. */
 function airFirst(expectation: Expectation, practice: Practice, seen: Seen, today: LocalDate): Decision {

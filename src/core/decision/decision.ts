@@ -31,6 +31,7 @@ export const STEP_KINDS = [
   "airLid",
   "keepAsIs",
   "countHandful",
+  "thinOut",
   "closeAgain",
   "leaveInPeace",
 ] as const;
@@ -58,6 +59,7 @@ export type Reason =
       readonly depth: Depth;
       readonly againInDays?: number;
     }
+  | { readonly code: "heat/near"; readonly temperatureC: number }
   | { readonly code: "heat/ahead"; readonly chance: number }
   | { readonly code: "heat/no-food" }
   | { readonly code: "frost/after" }
@@ -76,6 +78,8 @@ export type Reason =
   | { readonly code: "food/start" }
   | { readonly code: "food/too-warm"; readonly temperatureC: number }
   | { readonly code: "food/feast"; readonly massKg: number }
+  | { readonly code: "food/feast-first" }
+  | { readonly code: "herd/over"; readonly wormsKg: number }
   | { readonly code: "herd/at-risk"; readonly chance: number; readonly isNow: boolean }
   | { readonly code: "moisture/week-on"; readonly moisture: number; readonly target: number }
   | { readonly code: "cover/lay-back" }
@@ -109,6 +113,7 @@ export type Reason =
   | { readonly code: "food/fine-film" }
   | { readonly code: "acid/lime" }
   | { readonly code: "moisture/sump" }
+  | { readonly code: "moisture/standing" }
   | { readonly code: "moisture/make-room" }
   | {
       readonly code: "moisture/past-soaking";
@@ -248,7 +253,7 @@ export interface Step {
   readonly evidence: readonly Evidence[];
 }
 
-/** Steps in working order, six deeds at the most and then what is only to be looked at or known, and when to come back. */
+/** Steps in working order, eight deeds at the most and then what is only to be looked at or known, and when to come back. */
 export interface Decision {
   readonly verdict: Verdict;
   readonly steps: readonly Step[];

@@ -23,7 +23,7 @@ export function depthOf({ setup }: Practice, { twin }: Expectation, temperatureC
 }
 
 /** So near to where its worms begin to die a bed is looked at again soon, K and days. Judgement. */
-const NEAR_DEATH_K = 5.5;
+export const NEAR_DEATH_K = 5.5;
 const AGAIN_DAYS = 2;
 /** When a bed that was found hot today is looked at again, days, unless its worms have a cooler depth to go to; nothing where it is not. */
 export function againInHeat(

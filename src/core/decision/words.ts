@@ -119,6 +119,8 @@ export function sayStep(step: Step, { units }: Pick<Speech, "units">): StepWords
       return words(step.why.code === "sign/answer" ? SIGN_WORDS[step.why.sign].say : "", "");
     case "countHandful":
       return words("Count the worms in a handful from where they live, and note it.", "");
+    case "thinOut":
+      return words("Take", "of worms out: to another bin, or to whoever begins one.");
     case "ventilate":
       return words("Open door and lid, step back, and let the air change.", "");
     case "rescueWorms":
@@ -218,6 +220,8 @@ export function sayReason(why: Reason, { units, today }: Speech): string {
       return "Take out what has died, keep the bed just moist for the cocoons, and look again in three weeks before buying new worms.";
     case "heat/warm":
       return `${formatTemperature(why.temperatureC, units)} in the bed: less food now, for it heats and sours; shade and air, a cool bottle on top if it climbs. ${sayDepth(why.depth, units)}${why.againInDays === undefined ? "" : " Look again in two days."}`;
+    case "heat/near":
+      return `${formatTemperature(why.temperatureC, units)} in the bed, a few degrees below where worms die: bring it down before it climbs.`;
     case "heat/no-food":
       return "It is likely to overheat within five days: no food until that is past, for food heats too.";
     case "heat/ahead":
@@ -260,6 +264,10 @@ export function sayReason(why: Reason, { units, today }: Speech): string {
       return `${formatTemperature(why.temperatureC, units)} in the bed: no food until it cools; shade, air, a cool bottle.`;
     case "food/feast":
       return `${formatMass(why.massKg, units)} was more than they can manage: take half of it out, or spread it thin elsewhere.`;
+    case "food/feast-first":
+      return "More lies in it than they eat in twice its usual time: it comes out before anything goes in.";
+    case "herd/over":
+      return `About ${formatMass(why.wormsKg, units, "bucket")} of worms live here, more than this ground carries well.`;
     case "herd/at-risk":
       return why.isNow
         ? `By forecast many grown worms may have died these four weeks (${inHundred(why.chance)}). One look answers it.`
@@ -304,6 +312,8 @@ export function sayReason(why: Reason, { units, today }: Speech): string {
       return "The bed turns sour: a dusting of ground limestone, watered in; look again in a week. Never quick or hydrated lime.";
     case "moisture/sump":
       return "What stands below keeps the bed above it wet.";
+    case "moisture/standing":
+      return "Water stands, and below it nothing breathes: it goes before anything else is done.";
     case "moisture/make-room":
       return "The bin is too full for the dry bedding it needs.";
     case "moisture/past-soaking":

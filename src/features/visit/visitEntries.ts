@@ -243,6 +243,8 @@ function factOf(step: Step, given: StepAmount | undefined, typed: VisitTyped): F
       case "scoopOut":
       case "takeOutUnripe":
         return { kind: "removed", ...at, what: "contents", amount };
+      case "thinOut":
+        return "massKg" in amount ? { kind: "wormsTaken", amount } : undefined;
       case "harvest":
         return "massKg" in given.amount
           ? { kind: "harvested", ...at, grossKg: given.amount.massKg, tareKg: 0, method: "light" }
@@ -282,6 +284,7 @@ function factOf(step: Step, given: StepAmount | undefined, typed: VisitTyped): F
     case "moveAlong":
     case "keepAsIs":
     case "countHandful":
+    case "thinOut":
       return undefined;
   }
 }

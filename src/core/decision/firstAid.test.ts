@@ -1,11 +1,14 @@
 import fc from "fast-check";
 import type { Reading } from "@/records/entry";
 import { CLIMATE, meal, newTub, setupOf, START } from "../../../tests/log";
+import { SMELLS, SQUEEZES } from "@/vocabulary/readings";
 import { SYSTEMS } from "@/vocabulary/setup";
 import { addDays, daysBetween } from "../calendar/day";
 import { replay } from "../bin/replay";
+import { schoolOf } from "../catalogue/school";
 import { simpleExpectation } from "../expectation/simpleEngine";
 import { decide } from "./decide";
+import type { StepKind } from "./decision";
 import { practiceOf } from "../practice/practice";
 
 const sign = (name: string) => [{ of: "sign", sign: name, isPresent: true }];
@@ -79,4 +82,70 @@ test("a forecast alone rings nothing, and one sign less than a flood is none", (
   const wet = [{ of: "squeeze", squeeze: "stream" }];
   expect(asked("tub", wet).decision.verdict).toBe("moistureFirst");
   expect(asked("tub", sign("standing-liquid")).decision.verdict).not.toBe("actNow");
+});
+
+/** Anything that may be read at one lid, together. */
+const anything = fc.record({
+  system: fc.constantFrom(...SYSTEMS),
+  squeeze: fc.option(fc.constantFrom(...SQUEEZES), { nil: undefined }),
+  smell: fc.option(fc.constantFrom(...SMELLS), { nil: undefined }),
+  temperatureC: fc.option(fc.integer({ min: -8, max: 38 }), { nil: undefined }),
+  signs: fc.subarray([
+    "standing-liquid",
+    "mass-escape",
+    "worms-limp-dead",
+    "rodent-signs",
+    "worms-on-lid",
+    "condensation",
+    "dry-edges",
+  ] as const),
+  drainage: fc.constantFrom("free", "poor", "none", "sump" as const),
+  resting: fc.boolean(),
+  fedKg: fc.constantFrom(0.2, 4),
+});
+
+test("laws of first aid: dust takes no dry bedding and asks water, what stands is let out first, a feast comes out before bedding, frost is left shut", () => {
+  fc.assert(
+    fc.property(anything, ({ system, squeeze, smell, temperatureC, signs, drainage, resting, fedKg }) => {
+      const state = replay([...newTub(0.3, setupOf(system, { drainage, resting })), meal(fedKg, 1, 88)]);
+      const readings = [
+        ...(squeeze ? [{ of: "squeeze", squeeze }] : []),
+        ...(smell ? [{ of: "smell", smell }] : []),
+        ...(temperatureC === undefined ? [] : [{ of: "temperature", temperatureC }]),
+        ...signs.flatMap(sign),
+      ] as Reading[];
+      const expectation = simpleExpectation(state, CLIMATE, TODAY);
+      const { steps, verdict } = decide(expectation, practiceOf(state)!, readings, TODAY);
+      const kinds = steps.map(({ kind }) => kind);
+      const at = (kind: StepKind) => kinds.indexOf(kind);
+      const isFrost = at("warmUp") >= 0;
+      if (squeeze === "dust") {
+        expect(kinds).not.toContain("addDryBedding");
+        if (!isFrost) expect(kinds).toContain("water");
+      }
+      if (signs.includes("standing-liquid")) {
+        const out = Math.min(...(["drain", "spongeOff", "scoopOut", "takeOutUnripe"] as const).flatMap((kind) => (at(kind) < 0 ? [] : [at(kind)]))); // prettier-ignore
+        expect(steps.slice(0, out).map(({ why }) => why.code).filter((code) => code !== "air/gas-off-first")).toEqual([]); // prettier-ignore
+      }
+      const fromFault = steps.findIndex(({ kind, why }) => kind === "addDryBedding" && why.code !== "bed/shrinks" && why.code !== "moisture/meal"); // prettier-ignore
+      const isMonthly = schoolOf(state.setup!.school).usualIntervalDays > 14;
+      if (fedKg === 4 && !isMonthly && fromFault >= 0 && ["actNow", "beddingOnly"].includes(verdict)) {
+        expect(at("removeFood")).toBeGreaterThanOrEqual(0);
+        expect(at("removeFood")).toBeLessThan(fromFault);
+      }
+      if (isFrost) for (const kind of ["water", "fluff", "feed", "cool"]) expect(kinds).not.toContain(kind);
+      expect(new Set(kinds.filter((kind) => kind !== "keepAsIs")).size).toBe(
+        kinds.filter((kind) => kind !== "keepAsIs").length,
+      );
+    }),
+    { numRuns: 400 },
+  );
+});
+
+test("more worms than the ground carries are said at the lid, with how many might go", () => {
+  const state = replay([...newTub(9, setupOf("tub")), meal(0.3, 1, 84)]);
+  const { steps } = decide(simpleExpectation(state, CLIMATE, TODAY), practiceOf(state)!, [], TODAY);
+  const [out] = steps.filter(({ kind }) => kind === "thinOut");
+  expect(out?.why).toMatchObject({ code: "herd/over" });
+  expect(out?.amount && "massKg" in out.amount ? out.amount.massKg : 0).toBeGreaterThan(3);
 });
