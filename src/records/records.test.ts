@@ -101,6 +101,7 @@ const RELEASED: Record<string, string> = {
   "entry/v7.fixture.json": "fb507c75d869636796d1ab89d24f6996a03a42b8abb32999c88a2edca37ce926",
   "entry/v8.fixture.json": "9621fbabe9cc80380faa43186ad06f6280150042b1d2e8ca4df9b24295709f1e",
   "entry/v9.fixture.json": "455f4765cf7b3fe59b3ff537eb8fc8ea017ddd43b3bb2c034ae77d4fe8fa7682",
+  "entry/v10.fixture.json": "be4e3ccbf4d29cdf5f673a0bdae207a5baf7014abc6a91336a96669804477193",
   "lot/v1.fixture.json": "7331a5055b2a9515ebe3252647caa8f886d6949e9585e95deda6938cbccfe85b",
   "material/v1.fixture.json": "866d765cf4665704e662dd6af6cf685eb4a665f40bc3dddce9681caa0bd1a04b",
   "order/v1.fixture.json": "025e30e56a3adb40c8341d1e2be8c0a881bec93368e0c6d008bca069455f2122",

@@ -91,3 +91,9 @@ export type FillMark = (typeof FILL_MARKS)[number];
 /** How an amount was known: by scale, by bucket, by eye, by a device, or measured out as it was proposed. */
 export const MEASURED_BY = ["weighed", "volume", "guessed", "device", "proposed"] as const;
 export type MeasuredBy = (typeof MEASURED_BY)[number];
+
+/** Of a bin that already runs: how far along a part of it is, and what a handful of it shows. */
+export const FOUND_STATES = ["bedding", "half", "mostly"] as const;
+export type FoundState = (typeof FOUND_STATES)[number];
+export const FOUND_HANDFULS = ["few", "some", "crowded"] as const;
+export type FoundHandful = (typeof FOUND_HANDFULS)[number];

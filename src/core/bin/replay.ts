@@ -1,3 +1,4 @@
+import { foundStanding } from "./found";
 import { FOOD_KG_PER_L, HARVEST_MOISTURE, MOIST_KG_PER_L, STARTER_MOISTURE } from "../matter/figures";
 import type { Entry, EntryOf } from "@/records/entry";
 import type { LocalDate } from "@/vocabulary/fields";
@@ -105,6 +106,8 @@ function applied(before: BinState, entry: Entry): BinState {
         : cleared(state, entry.day, entry.keepsWorms !== false);
     case "covered":
       return covered(state, entry);
+    case "found":
+      return foundStanding(state, entry);
     case "added":
     case "rotated": {
       const setup = setupAfter(state.setup, entry);

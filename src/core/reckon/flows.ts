@@ -131,6 +131,9 @@ function flowsOf(entry: Entry, change: number): readonly Flow[] {
       return flow("water", liquidL(entry.amount), 0);
     case "drained":
       return entry.amount ? flow("liquid", liquidL(entry.amount), 0) : [];
+    // What stands in a bin when its log begins is an opening stock; found less than was thought, the rest has gone.
+    case "found":
+      return change >= 0 ? flow("starter", change / (1 - STARTER_MOISTURE)) : flow("contents", asLifted);
     case "received":
       return flow(
         entry.fromBinId ? "fromBins" : "starter",

@@ -1,5 +1,12 @@
 import { dayAndMonth } from "../calendar/day";
-import { FOOD_LEFT_WORDS, RIPENESS_WORDS, SMELL_WORDS, SQUEEZE_WORDS } from "./readings";
+import {
+  FOOD_LEFT_WORDS,
+  FOUND_HANDFUL_WORDS,
+  FOUND_STATE_WORDS,
+  RIPENESS_WORDS,
+  SMELL_WORDS,
+  SQUEEZE_WORDS,
+} from "./readings";
 import type { Amount, Entry, EntryOf, Reading } from "@/records/entry";
 import type {
   BeddingLaid,
@@ -163,6 +170,8 @@ export function sayEntry(entry: Entry, units: UnitSystem): EntryWords {
             ? "all as expected"
             : entry.readings.map((reading) => sayReading(reading, units)).join(", "),
       };
+    case "found":
+      return { verb: "found", rest: sayFound(entry, units) };
     case "turned":
       return { verb: "turned", rest: "bedding loosened" };
     case "covered":
@@ -473,4 +482,31 @@ function sayReading(reading: Reading, units: UnitSystem): string {
     case "sign":
       return `${reading.isPresent ? "" : "no "}${reading.sign.replace(/-/g, " ")}`;
   }
+}
+
+/** A bin that already ran, as it was told: herd, matter, food, as far as anything was said. */
+function sayFound(
+  { worms, parts, fedKgPerWeek, lastFed, months }: EntryOf<"found">,
+  units: UnitSystem,
+): string {
+  const herd =
+    worms === undefined
+      ? []
+      : "massKg" in worms
+        ? [`about ${formatMass(worms.massKg, units)} of worms`]
+        : [`a handful shows ${FOUND_HANDFUL_WORDS[worms.handful]}`];
+  const matter = parts.flatMap(
+    ({ fill, state }) =>
+    fill === undefined && state === undefined
+      ? []
+      : [[...(fill === undefined ? [] : [`${formatPercent(fill)} full`]), ...(state ? [FOUND_STATE_WORDS[state]] : [])].join(", ")], // prettier-ignore
+  );
+  const said = [
+    ...herd,
+    ...matter,
+    ...(fedKgPerWeek === undefined ? [] : [`${formatMass(fedKgPerWeek, units)} of food a week`]),
+    ...(lastFed ? [`last fed ${lastFed.daysAgo} days before`] : []),
+    ...(months === undefined ? [] : [`running ${Math.round(months)} months`]),
+  ];
+  return said.length > 0 ? `as it runs: ${said.join("; ")}` : "as it runs, not looked into";
 }

@@ -12,6 +12,13 @@ import {
   STAGED_WORDS,
   TUB_END_WORDS,
 } from "@/core/words/entry";
+import {
+  FOOD_LEFT_WORDS,
+  FOUND_FILL_WORDS,
+  FOUND_HANDFUL_WORDS,
+  FOUND_STATE_WORDS,
+  SQUEEZE_WORDS,
+} from "@/core/words/readings";
 import { COVER_WORDS, DRAINAGE_WORDS, WALL_WORDS } from "@/core/words/setup";
 import type { Amount, BeddingPart, Entry, EntryOf, FeedPart } from "@/records/entry";
 import type { BinSetup } from "@/records/setup";
@@ -137,6 +144,8 @@ function statedLines(entry: Entry, units: UnitSystem): CorrectionLine[] {
       ];
     case "received":
       return [choice("what", "What", entry.what, PUT_IN, PUT_IN_WORDS), wholeAmount("Put in", entry.amount)];
+    case "found":
+      return foundLines(entry);
     case "wormsTaken":
       return [wholeAmount("Worms taken", entry.amount)];
     case "fed":
@@ -310,6 +319,53 @@ function statedLines(entry: Entry, units: UnitSystem): CorrectionLine[] {
     case "rescue":
     case "thinned":
       return [];
+  }
+
+  /** What a running bin was told to be: every answer, those that were not given as well. */
+  function foundLines(found: EntryOf<"found">): CorrectionLine[] {
+    const { worms, parts, lastFed } = found;
+    const answer = (key: string, label: string, value: string | undefined, all: Readonly<Record<string, string>>, write: (draft: Draft, value: string) => void): CorrectionLine => ({
+      key,
+      label,
+      text: value ?? "",
+      options: [{ value: "", label: "not known" }, ...Object.entries(all).map(([one, name]) => ({ value: one, label: name }))],
+      write: (draft, text) => {
+        write(draft, text);
+        return undefined;
+      },
+    }); // prettier-ignore
+    const setOrDrop = (into: Draft, key: string, value: unknown) => {
+      if (value === "") delete into[key];
+      else into[key] = value;
+    };
+    return [
+      ...(worms && "handful" in worms
+        ? [answer("handful", "A handful shows", worms.handful, FOUND_HANDFUL_WORDS, (draft, value) => setOrDrop(draft, "worms", value === "" ? "" : { handful: value }))]
+        : [optional(
+            quantity("worms", "Worms in it", worms?.massKg, "mass", unit.smallMass, (draft, value) => {
+              draft.worms = { massKg: value, measuredBy: "guessed" };
+            }),
+            (draft) => {
+              delete draft.worms;
+            },
+          )]),
+      ...parts.flatMap((part, at) => [
+        answer(`state${at}`, parts.length > 1 ? `Part ${at + 1}, how far along` : "How far along", part.state, FOUND_STATE_WORDS, (draft, value) => setOrDrop(partOf(at)(draft), "state", value)),
+        answer(`fill${at}`, parts.length > 1 ? `Part ${at + 1}, how full` : "How full", part.fill === undefined ? undefined : String(part.fill), FOUND_FILL_WORDS, (draft, value) => setOrDrop(partOf(at)(draft), "fill", value === "" ? "" : Number(value))),
+      ]),
+      optional(
+        quantity("fedKgPerWeek", "Food a week", found.fedKgPerWeek, "mass", unit.mass, (draft, value) => {
+          draft.fedKgPerWeek = value;
+        }),
+        (draft) => {
+          delete draft.fedKgPerWeek;
+        },
+      ),
+      ...(lastFed
+        ? [answer("left", "Left of the last meal", lastFed.left, FOOD_LEFT_WORDS, (draft, value) => setOrDrop(draft.lastFed as Draft, "left", value))]
+        : []),
+      answer("squeeze", "A squeeze", found.squeeze, SQUEEZE_WORDS, (draft, value) => setOrDrop(draft, "squeeze", value)),
+    ]; // prettier-ignore
   }
 
   function partOf(at: number): (draft: Draft) => Draft {

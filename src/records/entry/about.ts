@@ -29,6 +29,7 @@ export const ABOUT = {
     "added",
     "emptied",
     "altered",
+    "found",
     "diagnosed",
     "followedUp",
     "booked",

@@ -43,6 +43,7 @@ export const entryFormat: RecordFormat<Entry, EntryInput> = {
     (row) => row,
     (row) => row,
     (row) => row,
+    (row) => row,
   ],
   schema: entrySchema,
 };

@@ -37,6 +37,8 @@ import {
   CREATURES,
   FILL_MARKS,
   FOOD_LEFT,
+  FOUND_HANDFULS,
+  FOUND_STATES,
   INSTRUMENTS,
   MEASURED_BY,
   RIPENESSES,
@@ -59,9 +61,9 @@ import { compartment, setupChanges } from "../setup";
  * in as what it was; a look remembers which proposals were left out. Sixth: those as entries. Seventh: what becomes of
  * castings in a lot; a trouble is noted and followed to its end. Eighth: a harvest may be wanted by a day; work says how
  * long it took; costs, income and hours are booked. Ninth: what is done against heat, frost and rain; a rescue from mud is
- * begun and ended; breeding tubs and hatching trays have logs of their own.
+ * begun and ended; breeding tubs and hatching trays have logs of their own. Tenth: what is found standing in a bin that runs.
  */
-export const ENTRY_VERSION = 9;
+export const ENTRY_VERSION = 10;
 
 /** What a piece of work took; more than a day is a slip of the pen. */
 const tookMin = z.number().min(0).max(1440);
@@ -133,6 +135,39 @@ export const reading = z.discriminatedUnion("of", [
   z.strictObject({ of: z.literal("fillMark"), mark: z.enum(FILL_MARKS), ...taken }),
   z.strictObject({ of: z.literal("sign"), sign: z.enum(CREATURES), isPresent: z.boolean(), ...taken }),
 ]);
+
+/**
+ * What is found standing in a bin that already runs, as its keeper tells it: one's own before the log began, bought, inherited, or
+ * come back to after months. What is not said is not known.
+ */
+const found = {
+  kind: z.literal("found"),
+  parts: z
+    .array(
+      z.strictObject({
+        compartment: compartmentId,
+        /** Of its height. */
+        fill: fraction.optional(),
+        /** How far along it is. */
+        state: z.enum(FOUND_STATES).optional(),
+      }),
+    )
+    .max(20),
+  worms: z
+    .union([
+      z.strictObject({ massKg, measuredBy: z.enum(MEASURED_BY), typed: z.string().max(80).optional() }),
+      z.strictObject({ handful: z.enum(FOUND_HANDFULS) }),
+    ])
+    .optional(),
+  speciesId: z.enum(SPECIES).optional(),
+  fedKgPerWeek: massKg.optional(),
+  lastFed: z
+    .strictObject({ daysAgo: z.number().int().min(0).max(400), left: z.enum(FOOD_LEFT).optional() })
+    .optional(),
+  squeeze: z.enum(SQUEEZES).optional(),
+  /** Since when it runs. */
+  months: z.number().min(0).max(360).optional(),
+};
 
 /** What a log may be about. */
 export const SUBJECTS = ["bin", "room", "bag", "batch", "lot", "tub", "cellar"] as const;
@@ -320,6 +355,7 @@ const kinds = [
     ...common,
   }),
   z.strictObject({ kind: z.literal("altered"), changes: setupChanges, ...common }),
+  z.strictObject({ ...found, ...common }),
   z.strictObject({ kind: z.literal("noted"), text, ...common }),
   z.strictObject({
     kind: z.literal("diagnosed"),

@@ -1,6 +1,8 @@
 import type { Cover } from "@/vocabulary/setup";
 import type { Ensemble } from "./ensemble";
 import { viewed } from "./ensemble";
+import type { FoundTold } from "./found";
+import { findStanding } from "./found";
 import type { EventContext, TwinEvent } from "../engine/events";
 import { applyEvent } from "../engine/events";
 import { moveMarker, moveMatter, WORMS_ALONG } from "../engine/line";
@@ -16,7 +18,9 @@ export type BinEvent =
   | { readonly kind: "cover"; readonly cover: Cover }
   | { readonly kind: "rebuilt"; readonly bin: TwinBin }
   | { readonly kind: "rotated"; readonly order: readonly string[] }
-  | { readonly kind: "advanced"; readonly fraction: number };
+  | { readonly kind: "advanced"; readonly fraction: number }
+  /** All of it drawn anew as a bin that already runs. */
+  | { readonly kind: "found"; readonly told: FoundTold };
 export interface TwinDeed {
   readonly event: TwinEvent | BinEvent;
   /** Compartment; without one the usual: fed at the fed end, harvested at the other. */
@@ -62,6 +66,8 @@ export function doDeed(ensemble: Ensemble, { event, at, place, key, knownBy = "u
         ensemble,
         Number.isFinite(event.fraction) ? Math.min(1, Math.max(0, event.fraction)) : 0,
       );
+    case "found":
+      return findStanding(ensemble, event.told, key);
     case "emptied": {
       const only = bin.compartments.findIndex((one) => one.id === at);
       bin.compartments.forEach((_, one) => {

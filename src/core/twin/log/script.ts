@@ -1,5 +1,11 @@
 import { TEMPERATE } from "@/core/expectation/climate";
-import { FOOD_KG_PER_L, HARVEST_MOISTURE, LETS_THROUGH, MOIST_KG_PER_L } from "@/core/matter/figures";
+import {
+  FOOD_KG_PER_L,
+  HARVEST_MOISTURE,
+  LETS_THROUGH,
+  MOIST_KG_PER_L,
+  SETTLED_DRY_KG_PER_L,
+} from "@/core/matter/figures";
 import type { Amount, Entry, EntryOf, Reading } from "@/records/entry";
 import type { Climate } from "@/records/room";
 import type { BinSetup } from "@/records/setup";
@@ -7,12 +13,22 @@ import type { LocalDate } from "@/vocabulary/fields";
 import type { SpeciesId } from "@/vocabulary/setup";
 import { partsOf } from "@/core/bin/mixture";
 import { setupAfter } from "@/core/bin/setupAfter";
+import {
+  FOUND_SPREAD,
+  foundAgeDays,
+  foundHerd,
+  foundMeal,
+  foundMoisture,
+  foundParts,
+  UNSEEN_LEAST,
+} from "@/core/bin/found";
 import { putIn } from "@/core/bin/shift";
 import { areaM2, fedCompartment, harvestCompartment, systemOf } from "@/core/bin/system";
 import { dayOfYear, daysBetween } from "@/core/calendar/day";
 import { amendmentKgPerL, amendmentKind, DRY_FEED_MOISTURE } from "@/core/catalogue/amendment";
 import { amountKg, beddingPartMatter, feedPartMatter, feedPartMoisture, liquidL } from "@/core/log/amount";
 import type { TwinDeed } from "../ensemble/deed";
+import type { FoundTold } from "../ensemble/found";
 import type { TwinBin, TwinPlace } from "../engine/twinBin";
 import type { Arrangement } from "../engine/line";
 import { twinSpecies } from "../engine/library";
@@ -114,6 +130,19 @@ export function scriptOf(
     if (read.length > 0 && today.deeds.length > 0) days.push((today = { day, observations: [], deeds: [] }));
     today.observations.push(...read);
     today.deeds.push(...deedsOf(entry, setup, kinds));
+    // What was left of the last meal is a look at what has just been told.
+    if (entry.kind === "found" && entry.lastFed?.left)
+      days.push({
+        day,
+        observations: [
+          {
+            reading: { of: "foodLeft", foodLeft: entry.lastFed.left, place: 1 },
+            at: fedCompartment(setup).id,
+            isOneSpot: false,
+          },
+        ],
+        deeds: [],
+      });
   }
   return start ? { ...start, days } : undefined;
 }
@@ -127,6 +156,7 @@ function kindsIn(entries: readonly Entry[]): Kinds {
   for (const entry of entries)
     if (entry.kind === "stocked")
       for (const { speciesId, amount } of entry.worms) came(speciesId, wormsG(amount, speciesId));
+    else if (entry.kind === "found" && entry.speciesId) came(entry.speciesId, 1000);
     else if (entry.kind === "received" && entry.speciesId) {
       const { youngKg, growingKg, adultKg } = putIn(entry);
       came(entry.speciesId, 1000 * (youngKg + growingKg + adultKg));
@@ -233,6 +263,8 @@ function deedsOf(entry: Entry, setup: BinSetup, kinds: Kinds): TwinDeed[] {
         ),
       ];
     }
+    case "found":
+      return [{ event: { kind: "found", told: foundTold(entry, setup) }, key: entry.id }];
     case "turned":
       return [deed({ kind: "turn" })];
     case "covered":
@@ -287,6 +319,34 @@ function deedsOf(entry: Entry, setup: BinSetup, kinds: Kinds): TwinDeed[] {
     case "tubEnded":
       return [];
   }
+}
+
+/** What is found standing in a bin, in the model's terms. */
+function foundTold(entry: EntryOf<"found">, setup: BinSetup): FoundTold {
+  const herd = foundHerd(entry, setup);
+  const meal = foundMeal(entry, setup);
+  return {
+    parts: foundParts(entry, setup),
+    herd: {
+      g: 1000 * herd.kg,
+      spread: herd.spread,
+      ...(herd.isUnseen ? { unseenLeast: UNSEEN_LEAST } : {}),
+    },
+    ...(meal
+      ? {
+          fed: {
+            gPerWeek: (7000 * meal.massKg) / meal.everyDays,
+            everyDays: meal.everyDays,
+            daysAgo: meal.daysAgo,
+          },
+        }
+      : {}),
+    moisture: foundMoisture(entry),
+    moistureSpread: FOUND_SPREAD.moisture,
+    litresSpread: FOUND_SPREAD.litres,
+    densities: SETTLED_DRY_KG_PER_L,
+    ageDays: foundAgeDays(entry),
+  };
 }
 
 /** An addition as what it is to the model: eaten, bedding, castings, or a mineral. */
