@@ -18,7 +18,7 @@ import { fedCompartment, surfaceM2, volumeOfL } from "./system";
 
 export type Found = Pick<
   EntryOf<"found">,
-  "parts" | "worms" | "speciesId" | "fedKgPerWeek" | "lastFed" | "squeeze" | "months"
+  "parts" | "worms" | "speciesId" | "fedWeeklyKg" | "lastFed" | "squeeze" | "runningMonths"
 >;
 
 /** Of what rots in a part, finished: by how far along it is said to be, and where nothing is said. */
@@ -30,7 +30,7 @@ const FILL_UNSAID = 0.5;
 const MOISTURE_UNSAID = 0.75;
 /** A bin of which nobody knows since when it runs is no start: grown in, of this age, days. */
 const AGE_UNSAID_DAYS = 365;
-export const DAYS_IN_MONTH = 30.4;
+const DAYS_IN_MONTH = 30.4;
 /** The classes of a handful as herds on a square metre, kg. */
 const HANDFUL_KG_PER_M2: Readonly<Record<FoundHandful, number>> = { few: 0.8, some: 2.5, crowded: 5 };
 /** Nobody has looked: between these shares of what a bed carries when it runs well. */
@@ -82,9 +82,9 @@ export const UNSEEN_LEAST = UNSEEN.least / UNSEEN.most;
 
 /** What a week of food is told, kg; undefined where it is not, or cannot be. */
 export const foundFedKgPerWeek = (told: Found, setup: BinSetup): number | undefined => {
-  const { fedKgPerWeek } = told;
+  const { fedWeeklyKg } = told;
   const most = MOST_FED_OF_HERD * HERD_KG_PER_M2.running * surfaceM2(setup);
-  return fedKgPerWeek === undefined || fedKgPerWeek > most ? undefined : fedKgPerWeek;
+  return fedWeeklyKg === undefined || fedWeeklyKg > most ? undefined : fedWeeklyKg;
 };
 
 export type Contradiction = "worms/too-many" | "food/too-much" | "crowded/never-fed" | "fed/no-worms";
@@ -100,11 +100,11 @@ export function contradictions(told: Found, setup: BinSetup): Contradiction[] {
     ...(worms !== undefined && "massKg" in worms && worms.massKg > MOST_KG_PER_M2 * surfaceM2(setup)
       ? (["worms/too-many"] as const)
       : []),
-    ...(told.fedKgPerWeek !== undefined && foundFedKgPerWeek(told, setup) === undefined
+    ...(told.fedWeeklyKg !== undefined && foundFedKgPerWeek(told, setup) === undefined
       ? (["food/too-much"] as const)
       : []),
-    ...(isCrowded && told.fedKgPerWeek === 0 ? (["crowded/never-fed"] as const) : []),
-    ...(worms !== undefined && "massKg" in worms && worms.massKg === 0 && (told.fedKgPerWeek ?? 0) > 0
+    ...(isCrowded && told.fedWeeklyKg === 0 ? (["crowded/never-fed"] as const) : []),
+    ...(worms !== undefined && "massKg" in worms && worms.massKg === 0 && (told.fedWeeklyKg ?? 0) > 0
       ? (["fed/no-worms"] as const)
       : []),
   ];
@@ -125,7 +125,7 @@ export function foundParts(told: Found, setup: BinSetup): FoundPart[] {
     const unsaid = FINISHED_UNSAID + (one.id === fed ? 0 : FURTHER_ALONG);
     return {
       id: one.id,
-      litres: volumeOfL(one) * Math.min(1, said?.fill ?? FILL_UNSAID),
+      litres: volumeOfL(one) * Math.min(1, said?.fraction ?? FILL_UNSAID),
       finished: said?.state === undefined ? unsaid : FINISHED[said.state],
       finishedSpread: said?.state === undefined ? FOUND_SPREAD.finishedUnsaid : FOUND_SPREAD.finished,
     };
@@ -143,8 +143,8 @@ export function contentsOfPart(litres: number, finished: number): Contents {
 export const foundMoisture = ({ squeeze }: Found): number =>
   squeeze === undefined ? MOISTURE_UNSAID : squeezeMoisture(squeeze);
 /** Months it runs, by what is told; a year where nobody knows. */
-export const foundAgeDays = ({ months }: Found): number =>
-  months === undefined ? AGE_UNSAID_DAYS : Math.round(months * DAYS_IN_MONTH);
+export const foundAgeDays = ({ runningMonths }: Found): number =>
+  runningMonths === undefined ? AGE_UNSAID_DAYS : Math.round(runningMonths * DAYS_IN_MONTH);
 
 /** The last meal as it is told, kg: what a week gets, for as long as this way of keeping leaves between two meals. */
 export function foundMeal(
@@ -156,7 +156,7 @@ export function foundMeal(
   if (!perWeek) return undefined;
   return {
     massKg: (perWeek * everyDays) / 7,
-    daysAgo: told.lastFed?.daysAgo ?? Math.ceil(everyDays / 2),
+    daysAgo: told.lastFed?.fedDaysAgo ?? Math.ceil(everyDays / 2),
     everyDays,
   };
 }
@@ -179,6 +179,7 @@ export function foundStanding(state: BinState, entry: EntryOf<"found">): BinStat
       massKg: meal.massKg,
       compartmentId: fed,
       place: 1,
+      isTold: true,
       ...(left === undefined ? {} : { left, leftOn: entry.day }),
     };
   const place: PlaceState | undefined = feeding && {

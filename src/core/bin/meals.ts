@@ -92,4 +92,5 @@ function verdictOn(feeding: Feeding, ageDays: number, yardstick: number, isHeldG
 }
 
 /** It went well: gone, and the bin smelled of earth when its lid was next lifted. */
-export const wentWell = (meal: Meal): boolean => meal.verdict === "gone" && !wentSour(meal);
+export const wentWell = (meal: Meal): boolean =>
+  meal.verdict === "gone" && !wentSour(meal) && meal.isTold !== true;

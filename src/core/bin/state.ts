@@ -26,6 +26,8 @@ export interface Feeding {
   readonly place: number;
   /** How fine the largest part of it was; chopped without it. */
   readonly preparation?: Preparation;
+  /** Given before the log began, as it was told: as much again may be given, and no step is taken on it. */
+  readonly isTold?: true;
   /** What was left of it at the last look at its place, the day of that look, and how the bin smelled when the lid was next lifted. */
   readonly left?: FoodLeft;
   readonly leftOn?: LocalDate;

@@ -63,7 +63,7 @@ test("every numeric field says its unit, or is one of those the contract names w
     "density", "count", "visits", "skip", "tubs", "perGroup", "cycles", "wormsPerTub", "cocoonsPerWormCycle", "group",
     "cocoonsExpected", "tub", "round", "wormsCount", "wormsPerM2", "cn", "targetCn", "bedding", "food", "parts", "water", "factor",
     "temperature", "maturity", "wetYield", "dryYield", "gross", "tare", "each", "firstPlace", "dryAPerDryB", "weeks", "adults",
-    "cocoons", "hatchlings", "returnDays", "daysUntilNext", "degreeDays", "readyDay", "hours", "kg", "beddingMoisture", "castingsKgPerMonth", "insulation", "dayOfYear", "day", "days", "stages", "members", "seed", "p10", "p50", "p90", "anaerobic", "ph", "castingsShare", "lastFeedLeft", "cocoonsLaid", "hatched", "saltPct", "ammoniaMgPerG", "lime", "dryMatter", "swingC", "amount",
+    "cocoons", "hatchlings", "returnDays", "daysUntilNext", "degreeDays", "readyDay", "hours", "kg", "beddingMoisture", "castingsKgPerMonth", "insulation", "dayOfYear", "day", "days", "stages", "members", "seed", "p10", "p50", "p90", "anaerobic", "ph", "castingsShare", "lastFeedLeft", "cocoonsLaid", "hatched", "saltPct", "ammoniaMgPerG", "lime", "dryMatter", "swingC", "amount", "fill", "fedKgPerWeek", "daysAgo", "monthsRunning", "low", "middle", "high", "herdAtRisk", "finishedShare",
   ]; // prettier-ignore
   for (const { name, input, output } of CALCULATORS)
     expect([

@@ -14,6 +14,7 @@ import { mix } from "./mix";
 import { netWeight } from "./netWeight";
 import { pace } from "./pace";
 import { ration } from "./ration";
+import { runningBin } from "./runningBin";
 import { sections } from "./sections";
 import { simulate } from "./simulate";
 import { sizeBin } from "./sizeBin";
@@ -36,6 +37,7 @@ export const CALCULATORS: readonly Calculator[] = [
   netWeight,
   simulate,
   diagnose,
+  runningBin,
   decide,
   coirBrick,
   partsForCn,

@@ -16,14 +16,14 @@ import { positive, shortSpecies, speciesId } from "./fields";
 const MOST_STEPS = 500_000;
 const MOST_EVENTS = 20_000;
 
-const place = z.strictObject({
+export const twinPlace = z.strictObject({
   meanC: temperatureC,
   swingC: z.number().min(0).max(60).optional(),
   hottestDay: z.number().min(1).max(366).optional(),
   humidity: fraction,
 });
 const id = z.string().min(1).max(64);
-const bin = z.strictObject({
+export const twinBin = z.strictObject({
   areaM2: positive.max(1_000),
   heightM: positive.max(10),
   insulation: z.number().min(0.05).max(2).optional(),
@@ -92,7 +92,7 @@ const event = z.discriminatedUnion("kind", [
   z.strictObject({ day, at, kind: z.literal("split"), fraction }),
   z.strictObject({ day, at, kind: z.literal("wormsTaken"), massKg, stages }),
   z.strictObject({ day, at, kind: z.literal("drained"), waterL: volumeL.optional() }),
-  z.strictObject({ day, at, kind: z.literal("moved"), place }),
+  z.strictObject({ day, at, kind: z.literal("moved"), place: twinPlace }),
   z.strictObject({ day, at, kind: z.literal("covered"), cover: z.enum(COVERS) }),
 ]);
 type Event = z.infer<typeof event>;
@@ -111,7 +111,12 @@ const daily = z.strictObject({
   >),
 });
 
-const placeOf = ({ meanC, swingC = 0, hottestDay = 200, humidity }: z.infer<typeof place>): TwinPlace => ({
+const placeOf = ({
+  meanC,
+  swingC = 0,
+  hottestDay = 200,
+  humidity,
+}: z.infer<typeof twinPlace>): TwinPlace => ({
   meanC,
   swingC,
   hottestDay,
@@ -161,7 +166,7 @@ function twinEvent(one: Event): DatedEvent["event"] {
 function lieOf(
   areaM2: number,
   heightM: number,
-  { compartments, lie = "line" }: Pick<z.infer<typeof bin>, "compartments" | "lie">,
+  { compartments, lie = "line" }: Pick<z.infer<typeof twinBin>, "compartments" | "lie">,
 ): Pick<TwinBin, "arrangement" | "compartments"> {
   if (!compartments || compartments.length < 2) {
     const one = compartments?.[0];
@@ -190,8 +195,8 @@ export const simulate = calculator({
   purpose: "A bin through the process model, day by day: moisture, food, castings, worms, warmth, trouble.",
   source: "Process model, sections 3 to 8 and 10.1; reference runs R1 to R6 are tests.",
   input: z.strictObject({
-    bin,
-    place,
+    bin: twinBin,
+    place: twinPlace,
     start: z
       .strictObject({ dayOfYear: z.number().min(0).max(366).optional(), maturity: fraction.optional() })
       .optional(),

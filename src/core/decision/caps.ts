@@ -35,6 +35,7 @@ export const FILM = {
 /** Until a bin has worked itself in, both ways to size a ration hold and the smaller governs. Source: process model 12.8. */
 const YOUNG_DAYS = 16 * 7;
 const START_DAYS = 70;
+const UNTOLD = 0.5;
 /** Most of those weighed in are there: that they lost a little on the way changes no small meal. */
 const MOST_OF_THEM = 0.75;
 /** Those the first meals are for: as the start's own sheet counts them, unless clearly fewer live. */
@@ -98,6 +99,10 @@ export function capsOn(expectation: Expectation, practice: Practice, today: Loca
                 : ({ code: "food/start" } as const),
           },
         ]
+      : []),
+    // Of a grown bin nobody has said what it gets: half of what such a herd would eat, until that was seen gone.
+    ...(state.feedings.length === 0 && age >= START_DAYS
+      ? [{ mostKg: UNTOLD * both.byWormsKg, why: { code: "food/first-seen", wormsKg } as const }]
       : []),
     ...triedCaps(meals, smallKg).map(({ mostKg, ...tried }): Cap => ({
       mostKg,

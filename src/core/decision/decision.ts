@@ -72,6 +72,7 @@ export type Reason =
   | { readonly code: "bed/before-meal" }
   | { readonly code: "food/half-the-places"; readonly places: number; readonly of: number }
   | { readonly code: "food/all-lies"; readonly meals: number }
+  | { readonly code: "food/first-seen"; readonly wormsKg: number }
   | { readonly code: "food/first"; readonly wormsKg: number }
   | { readonly code: "food/settling"; readonly untilDay: LocalDate }
   | { readonly code: "food/airs"; readonly smelledOn: LocalDate; readonly untilDay: LocalDate }

@@ -244,6 +244,8 @@ export function sayReason(why: Reason, { units, today }: Speech): string {
       return `Food lies at ${why.places} of ${why.of} places: they have enough.`;
     case "food/all-lies":
       return `${why.meals === 1 ? "The meal they have" : `All ${why.meals} meals they have`} still ${why.meals === 1 ? "lies" : "lie"}: it takes its time, and more would only rot. Nothing is wrong.`;
+    case "food/first-seen":
+      return `Half of what about ${formatMass(why.wormsKg, units)} of worms would eat: how this one takes it is seen first.`;
     case "food/first":
       return `A small first meal for about ${formatMass(why.wormsKg, units)} of worms: they still settle in.`;
     case "food/settling":
@@ -397,7 +399,7 @@ function sayTried(
     case "doubling":
       return `Twice what was given a fortnight ago (${meal}): a herd grows no faster.`;
     case "as-last":
-      return `As much as the last (${meal}), until it is seen gone.`;
+      return `As much as it had before (${meal}); more once such a meal was seen gone.`;
     case "was-left":
       return `Too much was left of ${meal}: a good half of it, until that is seen gone.`;
     case "went-sour":

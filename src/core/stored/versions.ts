@@ -6,15 +6,15 @@
 
 /** What folded a log, by the kind of its subject. */
 export const FOLD_VERSIONS = {
-  bins: "bins-729bead45c22",
-  batches: "batches-208dd1f541b2",
-  lots: "lots-2560b2fd262e",
-  tubs: "tubs-3aafa7917eaa",
+  bins: "bins-fa98f71b5c31",
+  batches: "batches-b48181a247ea",
+  lots: "lots-ff67b3aa1dc0",
+  tubs: "tubs-d404f526b604",
 } as const;
 /** What books were made by. */
-export const BOOKS_BY = "books-1e3235b91d8c";
+export const BOOKS_BY = "books-65a763209a3f";
 /** What made of a log what it says to the model, figures of materials included. */
-export const SCRIPT_BY = "script-876467b1b846";
+export const SCRIPT_BY = "script-448c987d1b9c";
 /** The model's arithmetic: what standings were lived with. */
 export const TWIN_MODEL = "twin-29cdd3ec9e72";
 /** What is told of a standing. */

@@ -486,7 +486,7 @@ function sayReading(reading: Reading, units: UnitSystem): string {
 
 /** A bin that already ran, as it was told: herd, matter, food, as far as anything was said. */
 function sayFound(
-  { worms, parts, fedKgPerWeek, lastFed, months }: EntryOf<"found">,
+  { worms, parts, fedWeeklyKg, lastFed, runningMonths }: EntryOf<"found">,
   units: UnitSystem,
 ): string {
   const herd =
@@ -496,17 +496,17 @@ function sayFound(
         ? [`about ${formatMass(worms.massKg, units)} of worms`]
         : [`a handful shows ${FOUND_HANDFUL_WORDS[worms.handful]}`];
   const matter = parts.flatMap(
-    ({ fill, state }) =>
-    fill === undefined && state === undefined
+    ({ fraction, state }) =>
+    fraction === undefined && state === undefined
       ? []
-      : [[...(fill === undefined ? [] : [`${formatPercent(fill)} full`]), ...(state ? [FOUND_STATE_WORDS[state]] : [])].join(", ")], // prettier-ignore
+      : [[...(fraction === undefined ? [] : [`${formatPercent(fraction)} full`]), ...(state ? [FOUND_STATE_WORDS[state]] : [])].join(", ")], // prettier-ignore
   );
   const said = [
     ...herd,
     ...matter,
-    ...(fedKgPerWeek === undefined ? [] : [`${formatMass(fedKgPerWeek, units)} of food a week`]),
-    ...(lastFed ? [`last fed ${lastFed.daysAgo} days before`] : []),
-    ...(months === undefined ? [] : [`running ${Math.round(months)} months`]),
+    ...(fedWeeklyKg === undefined ? [] : [`${formatMass(fedWeeklyKg, units)} of food a week`]),
+    ...(lastFed ? [`last fed ${lastFed.fedDaysAgo} days before`] : []),
+    ...(runningMonths === undefined ? [] : [`running ${Math.round(runningMonths)} months`]),
   ];
   return said.length > 0 ? `as it runs: ${said.join("; ")}` : "as it runs, not looked into";
 }

@@ -351,14 +351,14 @@ function statedLines(entry: Entry, units: UnitSystem): CorrectionLine[] {
           )]),
       ...parts.flatMap((part, at) => [
         answer(`state${at}`, parts.length > 1 ? `Part ${at + 1}, how far along` : "How far along", part.state, FOUND_STATE_WORDS, (draft, value) => setOrDrop(partOf(at)(draft), "state", value)),
-        answer(`fill${at}`, parts.length > 1 ? `Part ${at + 1}, how full` : "How full", part.fill === undefined ? undefined : String(part.fill), FOUND_FILL_WORDS, (draft, value) => setOrDrop(partOf(at)(draft), "fill", value === "" ? "" : Number(value))),
+        answer(`fill${at}`, parts.length > 1 ? `Part ${at + 1}, how full` : "How full", part.fraction === undefined ? undefined : String(part.fraction), FOUND_FILL_WORDS, (draft, value) => setOrDrop(partOf(at)(draft), "fraction", value === "" ? "" : Number(value))),
       ]),
       optional(
-        quantity("fedKgPerWeek", "Food a week", found.fedKgPerWeek, "mass", unit.mass, (draft, value) => {
-          draft.fedKgPerWeek = value;
+        quantity("fedWeeklyKg", "Food a week", found.fedWeeklyKg, "mass", unit.mass, (draft, value) => {
+          draft.fedWeeklyKg = value;
         }),
         (draft) => {
-          delete draft.fedKgPerWeek;
+          delete draft.fedWeeklyKg;
         },
       ),
       ...(lastFed

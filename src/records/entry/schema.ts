@@ -147,7 +147,7 @@ const found = {
       z.strictObject({
         compartment: compartmentId,
         /** Of its height. */
-        fill: fraction.optional(),
+        fraction: fraction.optional(),
         /** How far along it is. */
         state: z.enum(FOUND_STATES).optional(),
       }),
@@ -160,13 +160,13 @@ const found = {
     ])
     .optional(),
   speciesId: z.enum(SPECIES).optional(),
-  fedKgPerWeek: massKg.optional(),
+  fedWeeklyKg: massKg.optional(),
   lastFed: z
-    .strictObject({ daysAgo: z.number().int().min(0).max(400), left: z.enum(FOOD_LEFT).optional() })
+    .strictObject({ fedDaysAgo: z.number().int().min(0).max(400), left: z.enum(FOOD_LEFT).optional() })
     .optional(),
   squeeze: z.enum(SQUEEZES).optional(),
   /** Since when it runs. */
-  months: z.number().min(0).max(360).optional(),
+  runningMonths: z.number().min(0).max(360).optional(),
 };
 
 /** What a log may be about. */

@@ -67,7 +67,14 @@ export function doDeed(ensemble: Ensemble, { event, at, place, key, knownBy = "u
         Number.isFinite(event.fraction) ? Math.min(1, Math.max(0, event.fraction)) : 0,
       );
     case "found":
-      return findStanding(ensemble, event.told, key);
+      return findStanding(ensemble, event.told, key, (one, g, name) =>
+        doDeed(one, {
+          event: { kind: "food", id: "mixed", g, preparation: "chopped" },
+          place: 1,
+          key: name,
+          knownBy: "guessed",
+        }),
+      );
     case "emptied": {
       const only = bin.compartments.findIndex((one) => one.id === at);
       bin.compartments.forEach((_, one) => {

@@ -2,7 +2,6 @@ import type { EventContext, TwinEvent } from "../engine/events";
 import { applyEvent } from "../engine/events";
 import { AT, dryOf, emptyMember, liveOf } from "../engine/state";
 import { fedAt, furtherHerds, livingIn } from "../engine/twinBin";
-import { doDeed } from "./deed";
 import type { Ensemble } from "./ensemble";
 import { copied } from "./ensemble";
 import { chanceFor, MULTIPLIERS, normal, uniform } from "./members";
@@ -49,9 +48,14 @@ const LEAST_KEPT = 1 / 3;
 /**
  * Every member drawn anew as a bin that runs: its matter, herd and last meal as they are told, wide where nothing is; then each is
  * asked whether it would have lived like that for four weeks, and weighs as much as it would. The members keep what they have
- * learned of this keeper's hand and of the room. Never throws. Source: what is asked of a running start, docs/model.md.
+ * learned of this keeper's hand and of the room. `give`: a meal of scraps into the fed part. Never throws. Source: what is asked of a running start, docs/model.md.
  */
-export function findStanding(ensemble: Ensemble, told: FoundTold, key: string): void {
+export function findStanding(
+  ensemble: Ensemble,
+  told: FoundTold,
+  key: string,
+  give: (one: Ensemble, g: number, key: string) => void,
+): void {
   const { size, seed, bin, lines, day } = ensemble;
   const purpose = chanceFor(seed, key);
   const n = (member: number, nth: number) => (size > 1 ? normal(purpose, member, nth) : 0);
@@ -99,18 +103,8 @@ export function findStanding(ensemble: Ensemble, told: FoundTold, key: string): 
   ensemble.logWeights.fill(0);
   const weekly = told.fed;
   if (weekly && species.length > 0) {
-    const meal = (one: Ensemble, name: string) =>
-      doDeed(one, {
-        event: {
-          kind: "food",
-          id: "mixed",
-          g: (weekly.gPerWeek * weekly.everyDays) / 7,
-          preparation: "chopped",
-        },
-        place: 1,
-        key: `${key} ${name}`,
-        knownBy: "guessed",
-      });
+    const g = (weekly.gPerWeek * weekly.everyDays) / 7;
+    const meal = (one: Ensemble, name: string) => give(one, g, `${key} ${name}`);
     const ago = Math.min(MOST_DAYS_AGO, weekly.daysAgo);
     ensemble.day = day - ago;
     if (weekly.daysAgo <= MOST_DAYS_AGO) meal(ensemble, "last");
