@@ -1,4 +1,5 @@
 import type { EntryOf } from "@/records/entry";
+import type { FactOf } from "@/records/entry/about";
 import type { BinSetup } from "@/records/setup";
 import type { FoundHandful, FoundState } from "@/vocabulary/readings";
 import { addDays } from "../calendar/day";
@@ -16,10 +17,10 @@ import { fedCompartment, surfaceM2, volumeOfL } from "./system";
  * figures here. Judgement, but for the classes of a handful, which are those of a count.
  */
 
-export type Found = Pick<
-  EntryOf<"found">,
-  "parts" | "worms" | "speciesId" | "fedWeeklyKg" | "lastFed" | "squeeze" | "runningMonths"
->;
+export type Found = Omit<FactOf<"found">, "kind">;
+
+/** What of a set-up the answers are held against; the room does not matter. */
+type Told = Omit<BinSetup, "roomId">;
 
 /** Of what rots in a part, finished: by how far along it is said to be, and where nothing is said. */
 const FINISHED: Readonly<Record<FoundState, number>> = { bedding: 0.15, half: 0.5, mostly: 0.8 };
@@ -59,7 +60,7 @@ export interface FoundHerd {
   readonly isUnseen: boolean;
 }
 /** The herd as it is told. Never throws; what cannot be is taken as not known (\`contradictions\` names it). */
-export function foundHerd({ worms }: Found, setup: BinSetup): FoundHerd {
+export function foundHerd({ worms }: Found, setup: Told): FoundHerd {
   const ground = surfaceM2(setup);
   const unseen = { kg: UNSEEN.most * HERD_KG_PER_M2.running * ground, spread: 0, isUnseen: true };
   if (worms === undefined) return unseen;
@@ -74,14 +75,14 @@ export function foundHerd({ worms }: Found, setup: BinSetup): FoundHerd {
   return { kg: HANDFUL_KG_PER_M2[worms.handful] * ground, spread: FOUND_SPREAD.handful, isUnseen: false };
 }
 /** Its middle, kg: of a herd nobody has looked at, in the middle of what is likely. */
-export const foundHerdKg = (told: Found, setup: BinSetup): number => {
+export const foundHerdKg = (told: Found, setup: Told): number => {
   const { kg, isUnseen } = foundHerd(told, setup);
   return isUnseen ? ((UNSEEN.least + UNSEEN.most) / 2) * kg : kg;
 };
 export const UNSEEN_LEAST = UNSEEN.least / UNSEEN.most;
 
 /** What a week of food is told, kg; undefined where it is not, or cannot be. */
-export const foundFedKgPerWeek = (told: Found, setup: BinSetup): number | undefined => {
+export const foundFedKgPerWeek = (told: Found, setup: Told): number | undefined => {
   const { fedWeeklyKg } = told;
   const most = MOST_FED_OF_HERD * HERD_KG_PER_M2.running * surfaceM2(setup);
   return fedWeeklyKg === undefined || fedWeeklyKg > most ? undefined : fedWeeklyKg;
@@ -89,7 +90,7 @@ export const foundFedKgPerWeek = (told: Found, setup: BinSetup): number | undefi
 
 export type Contradiction = "worms/too-many" | "food/too-much" | "crowded/never-fed" | "fed/no-worms";
 /** Answers that cannot all be so: each is asked again in plain words, and the start is only the wider for it. Never throws. */
-export function contradictions(told: Found, setup: BinSetup): Contradiction[] {
+export function contradictions(told: Found, setup: Told): Contradiction[] {
   const { worms } = told;
   const isCrowded =
     worms !== undefined &&
@@ -118,7 +119,7 @@ export interface FoundPart {
   readonly finishedSpread: number;
 }
 /** Every part of the bin, in its order; the one that is fed is least far along where nothing is said. Never throws. */
-export function foundParts(told: Found, setup: BinSetup): FoundPart[] {
+export function foundParts(told: Found, setup: Told): FoundPart[] {
   const fed = fedCompartment(setup).id;
   return setup.compartments.map((one) => {
     const said = told.parts.find(({ compartment }) => compartment === one.id);
@@ -149,7 +150,7 @@ export const foundAgeDays = ({ runningMonths }: Found): number =>
 /** The last meal as it is told, kg: what a week gets, for as long as this way of keeping leaves between two meals. */
 export function foundMeal(
   told: Found,
-  setup: BinSetup,
+  setup: Told,
 ): { readonly massKg: number; readonly daysAgo: number; readonly everyDays: number } | undefined {
   const perWeek = foundFedKgPerWeek(told, setup);
   const everyDays = setup.own?.intervalDays ?? schoolOf(setup.school).usualIntervalDays;

@@ -42,7 +42,7 @@ export const volumeOfL = (compartment: Compartment): number =>
   areaM2(compartment) * compartment.heightM * 1000;
 
 /** Surface that worms feed on: the open top of the column, or the whole length of a trough. */
-export function surfaceM2(setup: BinSetup): number {
+export function surfaceM2(setup: Pick<BinSetup, "system" | "compartments">): number {
   const areas = setup.compartments.map(areaM2);
   return systemOf(setup.system).arrangement === "line"
     ? areas.reduce((sum, area) => sum + area, 0)
@@ -52,7 +52,7 @@ export const binVolumeL = (setup: BinSetup): number =>
   setup.compartments.reduce((sum, one) => sum + volumeOfL(one), 0);
 
 /** Food goes to the top of a stack and to the first end of a line. Record schema: there is at least one compartment. */
-export const fedCompartment = (setup: BinSetup): Compartment =>
+export const fedCompartment = (setup: Pick<BinSetup, "system" | "compartments">): Compartment =>
   systemOf(setup.system).arrangement === "stack" ? setup.compartments.at(-1)! : setup.compartments[0]!;
 /** Castings come from the lowest of a stack and from the far end of a line. */
 export const harvestCompartment = (setup: BinSetup): Compartment =>

@@ -90,7 +90,7 @@ export const runningBin = calculator({
         ? {}
         : { lastFed: { fedDaysAgo: lastFed.daysAgo, ...(lastFed.left === undefined ? {} : { left: lastFed.left }) } }),
       ...(squeeze === undefined ? {} : { squeeze }),
-      ...(worms === undefined ? {} : { worms: "massKg" in worms ? { ...worms, measuredBy: "guessed" } : worms }),
+      ...(worms === undefined ? {} : { worms: "massKg" in worms ? { ...worms, measuredBy: "guessed" as const } : worms }),
       ...(monthsRunning === undefined ? {} : { runningMonths: monthsRunning }),
       speciesId: shortSpecies(bin.speciesId),
     } as const;
@@ -115,7 +115,7 @@ export const runningBin = calculator({
       herdAtRisk: Math.max(twin?.herdAtRisk.now ?? 0, twin?.herdAtRisk.soon ?? 0),
       mealTodayKg: decision.steps.reduce((sum, { kind, amount }) => sum + (kind === "feed" && amount && "massKg" in amount ? amount.massKg : 0), 0),
       nextDate: decision.nextDay,
-      asked: contradictions(found as never, now.practice.setup),
+      asked: contradictions(found, now.practice.setup),
     });
   },
 }); // prettier-ignore

@@ -7,13 +7,14 @@ import { SCHOOL_TABLE } from "@/core/catalogue/school";
 import { schoolPageOf } from "@/core/catalogue/schoolPage";
 import { SYSTEM_LIST, systemOf, usualCompartments, volumeOfL } from "@/core/bin/system";
 import { ROOM_CLIMATES, ROOM_WARMTHS } from "@/core/expectation/climate";
-import { freshProfile } from "@/core/picture/freshProfile";
+import { foundProfile, freshProfile } from "@/core/picture/freshProfile";
 import { DEFAULT_UNIT, formatMass, formatVolume } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
 import { newBinRows, walkedLast } from "@/session/rack";
 import { useDraft } from "@/session/draft";
 import { useErrands } from "@/session/errand";
 import { useSession } from "@/session/session";
+import { Choice } from "@/ui/choice/Choice";
 import { Cutaway } from "@/ui/cutaway/Cutaway";
 import { QuantityField } from "@/ui/field/QuantityField";
 import { useViewport } from "@/ui/useViewport";
@@ -26,8 +27,9 @@ import TextField from "@mui/material/TextField";
 import { useRouter } from "next/navigation";
 import { useMemo } from "react";
 import styles from "./Setup.module.css";
-import type { SetupTyped } from "./setupTyped";
+import type { NewBin, SetupTyped } from "./setupTyped";
 import { MoreFields } from "./MoreFields";
+import { RunningFields } from "./RunningFields";
 import { emptySetup, isRoundUsually, newBin, usualSizes } from "./setupTyped";
 
 /** Set up a bin: it is drawn to scale while one tells what it is. */
@@ -58,7 +60,11 @@ export function SetupRoom() {
     fault: faults[name],
   });
 
-  const save = kept(async ({ name, firstDay, setup, bedded, stocked }) => {
+  const told = useMemo(() => {
+    const now = newBin(typed.name === "" ? { ...typed, name: "-" } : typed, today, units, []);
+    return now.ok ? now.value : undefined;
+  }, [typed, today, units]);
+  const save = kept(async ({ name, firstDay, setup, bedded, stocked, found }) => {
     const room =
       typed.room === "new"
         ? author.first("rooms", { name: typed.roomName.trim(), climate: ROOM_CLIMATES[typed.warmth].climate })
@@ -68,6 +74,7 @@ export function SetupRoom() {
       { kind: "altered", changes: { ...setup, roomId } },
       ...bedded,
       ...(stocked.length > 0 ? [{ kind: "stocked" as const, worms: [...stocked] }] : []),
+      ...(found ? [found] : []),
     ]);
     const saved = await keep(`${name}: set up`, [
       ...(room ? [room] : []),
@@ -84,6 +91,18 @@ export function SetupRoom() {
     <main className={styles.setup} data-usable={draft.isLoaded}>
       <h1>Set up a bin</h1>
       <KeptForm onSave={save} className={styles.form}>
+        <div className={styles.whether}>
+          <Choice
+            title="Is it new, or does it run already?"
+            name="running"
+            options={[
+              { value: "new", label: "new: bedding and worms go in" },
+              { value: "running", label: "it runs: worms are at work" },
+            ]}
+            chosen={typed.isRunning ? "running" : "new"}
+            onChoose={(which) => set({ isRunning: which === "running" })}
+          />
+        </div>
         <SystemChoice
           typed={typed}
           onChoose={(system) =>
@@ -171,16 +190,19 @@ export function SetupRoom() {
               </>
             )}
           </div>
+          {typed.isRunning && <RunningFields typed={typed} set={set} faults={faults} told={told} />}
           <div className={styles.pair}>
-            <TextField
-              id="worms"
-              label={`Worms in it (${unit.smallMass}, or “1000 worms”)`}
-              value={typed.worms}
-              error={faults.worms !== undefined}
-              helperText={faults.worms ?? suggestedWorms(typed, units)}
-              onChange={(event) => set({ worms: event.target.value })}
-              slotProps={{ htmlInput: { maxLength: 80, autoComplete: "off" } }}
-            />
+            {!typed.isRunning && (
+              <TextField
+                id="worms"
+                label={`Worms in it (${unit.smallMass}, or “1000 worms”)`}
+                value={typed.worms}
+                error={faults.worms !== undefined}
+                helperText={faults.worms ?? suggestedWorms(typed, units)}
+                onChange={(event) => set({ worms: event.target.value })}
+                slotProps={{ htmlInput: { maxLength: 80, autoComplete: "off" } }}
+              />
+            )}
             <TextField
               select
               label="Which worm"
@@ -194,13 +216,15 @@ export function SetupRoom() {
                 </MenuItem>
               ))}
             </TextField>
-            <DayField
-              label="Day it started"
-              day={typed.started}
-              onDay={(started) => set({ started })}
-              fault={faults.started}
-              to={today}
-            />
+            {!typed.isRunning && (
+              <DayField
+                label="Day it started"
+                day={typed.started}
+                onDay={(started) => set({ started })}
+                fault={faults.started}
+                to={today}
+              />
+            )}
           </div>
           <SelectField
             label="Way of keeping"
@@ -225,7 +249,7 @@ export function SetupRoom() {
             )}
           </div>
         </div>
-        <Drawn typed={typed} />
+        <Drawn typed={typed} told={told} />
       </KeptForm>
     </main>
   );
@@ -270,7 +294,7 @@ function SystemChoice({
 }
 
 /** The bin as told so far, to scale, with a hand's breadth of damp bedding. */
-function Drawn({ typed }: { readonly typed: SetupTyped }) {
+function Drawn({ typed, told }: { readonly typed: SetupTyped; readonly told: NewBin | undefined }) {
   const { units } = useSession();
   const room = useViewport();
   const read = (text: string) => {
@@ -284,7 +308,8 @@ function Drawn({ typed }: { readonly typed: SetupTyped }) {
   const parts = Number(typed.parts);
   const count = Number.isInteger(parts) && parts >= 1 && parts <= 8 ? parts : undefined;
   const isRound = typed.isRound ?? isRoundUsually(typed.system);
-  const profile = freshProfile(typed.system, size, count);
+  const fresh = freshProfile(typed.system, size, count);
+  const profile = told?.found ? foundProfile(fresh, told.found, told.setup) : fresh;
   const tall = profile.arrangement === "line" ? heightM : heightM * profile.compartments.length;
   const litres = usualCompartments(typed.system, size, count).reduce(
     (sum, one) => sum + volumeOfL(isRound ? { ...one, shape: "round" } : one),

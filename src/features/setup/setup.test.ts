@@ -87,3 +87,46 @@ test("told fully: a round pot has its own litres, parts, drain, lid, purpose, em
     worms2: expect.anything() as unknown,
   });
 });
+
+test("a bin that runs is told as it is today: what is known, part by part, no bedding and no new worms; nonsense is asked again", () => {
+  const running = { ...typed, isRunning: true, worms: "", started: "2020-01-01" };
+  const told = (changes: Partial<typeof running>) => {
+    const outcome = newBin({ ...running, ...changes }, TODAY, "metric", []);
+    return outcome.ok ? outcome.value : outcome.problem.fields;
+  };
+  // Nothing but its kind: all of it stays open.
+  expect(told({})).toMatchObject({
+    firstDay: TODAY,
+    bedded: [],
+    stocked: [],
+    found: { kind: "found", parts: [{ compartment: "c1" }] },
+  });
+  const whole = told({
+    handful: "crowded",
+    found: [{ fill: "0.75", state: "mostly" }],
+    fedWeekly: "1.4 kg",
+    fedDaysAgo: "5",
+    left: "little",
+    squeeze: "fewDrops",
+    since: "years",
+  });
+  expect(whole).toMatchObject({
+    found: {
+      worms: { handful: "crowded" },
+      parts: [{ compartment: "c1", fraction: 0.75, state: "mostly" }],
+      fedWeeklyKg: 1.4,
+      lastFed: { fedDaysAgo: 5, left: "little" },
+      squeeze: "fewDrops",
+      runningMonths: 24,
+    },
+  });
+  expect(told({ worms: "500 g" })).toMatchObject({
+    found: { worms: { massKg: 0.5, measuredBy: "weighed" } },
+  });
+  expect(told({ fedWeekly: "1 t" })).toMatchObject({ fedWeekly: expect.any(String) as unknown });
+  expect(told({ fedWeekly: "900 kg" })).toMatchObject({
+    fedWeekly: expect.stringContaining("unit") as unknown,
+  });
+  expect(told({ worms: "40 kg" })).toMatchObject({ worms: expect.stringContaining("Too many") as unknown });
+  expect(told({ fedDaysAgo: "-3" })).toMatchObject({ fedDaysAgo: expect.any(String) as unknown });
+});

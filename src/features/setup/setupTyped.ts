@@ -16,6 +16,7 @@ import type { LocalDate } from "@/vocabulary/fields";
 import { localDate, name } from "@/vocabulary/fields";
 import type { Outcome } from "@/vocabulary/outcome";
 import { done, refused } from "@/vocabulary/outcome";
+import type { FoodLeft, FoundHandful, FoundState, Squeeze } from "@/vocabulary/readings";
 import type { Cover, Drainage, SchoolId, SpeciesId, System } from "@/vocabulary/setup";
 
 /** The short form of a bin: what it is, where, since when, and who lives in it. */
@@ -48,7 +49,28 @@ export interface SetupTyped {
   readonly grate: string;
   readonly bedding: string;
   readonly beddingDepth: string;
+  /** It runs already: what it is like today, as far as it is known. */
+  readonly isRunning: boolean;
+  readonly handful: FoundHandful | "";
+  readonly found: readonly FoundPartTyped[];
+  readonly fedWeekly: string;
+  readonly fedDaysAgo: string;
+  readonly left: FoodLeft | "";
+  readonly squeeze: Squeeze | "";
+  readonly since: string;
 }
+/** One part of it: share of its height as a text, and how far along. */
+export interface FoundPartTyped {
+  readonly fill: string;
+  readonly state: FoundState | "";
+}
+/** Since when a bin runs, as one says it, and the months it stands for. */
+export const SINCE: Readonly<Record<string, { readonly label: string; readonly months: number }>> = {
+  weeks: { label: "some weeks", months: 1.5 },
+  season: { label: "three to six months", months: 4.5 },
+  year: { label: "up to a year", months: 9 },
+  years: { label: "longer", months: 24 },
+};
 
 export const emptySetup = (today: LocalDate, units: UnitSystem): SetupTyped => ({
   ...usualSizes("tub", units),
@@ -72,6 +94,14 @@ export const emptySetup = (today: LocalDate, units: UnitSystem): SetupTyped => (
   grate: "",
   bedding: "",
   beddingDepth: "",
+  isRunning: false,
+  handful: "",
+  found: [],
+  fedWeekly: "",
+  fedDaysAgo: "",
+  left: "",
+  squeeze: "",
+  since: "",
 });
 
 /** Pots and towers are round unless the keeper says else. */
@@ -102,6 +132,8 @@ export interface NewBin {
   /** First bedding, part by part, as it is weighed damp. */
   readonly bedded: readonly FactOf<"bedded">[];
   readonly stocked: readonly Lot[];
+  /** Instead of bedding and worms, of a bin that runs already. */
+  readonly found?: FactOf<"found">;
 }
 /** Worms that are in it, of one kind. */
 interface Lot {
@@ -177,6 +209,7 @@ export function newBin(
   const parts = typed.parts.trim() === "" ? undefined : Number(typed.parts);
   if (parts !== undefined && (!Number.isInteger(parts) || parts < 1 || parts > 8))
     faults.parts = "Between 1 and 8.";
+  const found = typed.isRunning ? foundIn(typed, units, stocked[0], surfaceM2, faults) : undefined;
   if (Object.keys(faults).length > 0 || !named.success || !firstDay.success)
     return refused({ code: "setup/faults", fields: faults });
   const compartments: Compartment[] = usualCompartments(
@@ -186,7 +219,8 @@ export function newBin(
   ).map((one) => ({ ...one, placeCount: places, ...(isRound ? { shape: "round" as const } : {}) }));
   return done({
     name: named.data,
-    firstDay: firstDay.data,
+    // What stands there is told as it is today.
+    firstDay: found ? today : firstDay.data,
     setup: {
       system: typed.system,
       school: typed.school === "" ? facts.school : typed.school,
@@ -199,9 +233,63 @@ export function newBin(
       ...(tareKg === undefined ? {} : { tareKg }),
       ...(grateGapM === undefined || typed.system !== "flowThrough" ? {} : { grateGapM }),
     },
-    bedded: compartments.map((one) => beddingOf(one, typed, deepM, units)),
-    stocked,
+    bedded: found ? [] : compartments.map((one) => beddingOf(one, typed, deepM, units)),
+    stocked: found ? [] : stocked,
+    ...(found
+      ? {
+          found: {
+            ...found,
+            parts: compartments.map(({ id }, at) => {
+              const { fill = "", state = "" } = typed.found[at] ?? {};
+              return {
+                compartment: id,
+                ...(fill === "" ? {} : { fraction: Number(fill) }),
+                ...(state === "" ? {} : { state }),
+              };
+            }),
+          },
+        }
+      : {}),
   });
+}
+
+/** What a running bin is told to be, its parts apart. */
+function foundIn(
+  typed: SetupTyped,
+  units: UnitSystem,
+  herd: Lot | undefined,
+  surfaceM2: number,
+  faults: Record<string, string>,
+): FactOf<"found"> {
+  const weekly = typed.fedWeekly.trim() === "" ? undefined : parseQuantity(typed.fedWeekly, "mass", DEFAULT_UNIT[units].mass); // prettier-ignore
+  if (weekly && !weekly.ok) faults.fedWeekly = sayUnreadable(weekly.problem);
+  const mostKg = 7 * 5 * surfaceM2;
+  if (weekly?.ok && weekly.value > mostKg)
+    faults.fedWeekly = `Is the unit right? A herd on this ground eats ${formatMass(mostKg, units)} a week at the very most.`;
+  const ago = typed.fedDaysAgo.trim();
+  const fedDaysAgo = ago === "" ? undefined : Number(ago);
+  if (fedDaysAgo !== undefined && (!Number.isInteger(fedDaysAgo) || fedDaysAgo < 0 || fedDaysAgo > 400))
+    faults.fedDaysAgo = "A whole number of days; leave it empty if you do not know.";
+  const months = SINCE[typed.since]?.months;
+  const worms: FactOf<"found">["worms"] = herd
+    ? {
+        massKg: "massKg" in herd.amount ? herd.amount.massKg : (herd.amount.count * speciesOf(herd.speciesId).adultG * 0.75) / 1000,
+        measuredBy: "massKg" in herd.amount ? "weighed" : "guessed",
+        typed: herd.amount.typed,
+      }
+    : typed.handful === "" ? undefined : { handful: typed.handful }; // prettier-ignore
+  return {
+    kind: "found",
+    parts: [],
+    speciesId: typed.species,
+    ...(worms ? { worms } : {}),
+    ...(weekly?.ok ? { fedWeeklyKg: weekly.value } : {}),
+    ...(fedDaysAgo === undefined && typed.left === ""
+      ? {}
+      : { lastFed: { fedDaysAgo: fedDaysAgo ?? 4, ...(typed.left === "" ? {} : { left: typed.left }) } }),
+    ...(typed.squeeze === "" ? {} : { squeeze: typed.squeeze }),
+    ...(months === undefined ? {} : { runningMonths: months }),
+  };
 }
 
 /** Bars that hold a column up stand a finger to a hand apart. */
