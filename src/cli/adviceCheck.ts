@@ -1,4 +1,4 @@
-import { advisedYear, HARD_YEAR, MIXED_YEAR } from "@/core/trial/advised";
+import { advisedYear, HARD_YEAR, MIXED_YEAR, RUNNING_YEAR } from "@/core/trial/advised";
 import { HONEST, PESSIMIST, THOROUGH } from "@/core/trial/senses";
 import { bestYear, calendarYear, carefulYear } from "@/core/trial/keepers";
 import type { Year } from "@/core/trial/tally";
@@ -8,13 +8,17 @@ import { KINDS } from "@/core/trial/trueBin";
  * `npm run advice:check`: a year under advice, on bins whose truth is hidden, beside a calendar keeper, a careful keeper and
  * the largest ration found by search. BINS says how many, HALF which half (tuning is done on the even ones), NUMBERS which
  * by number, KEEPERS whose years; JSON prints the years themselves. HARD lives a hard year under advice: heat waves, frost, wet
- * feed, absences; MIXED a usual one of two species in each bin. MANNER says how the keeper answers what the screen asks: thorough
+ * feed, absences; MIXED a usual one of two species in each bin, RUNNING one of bins that ran for eight months and are set up by wrong figures. MANNER says how the keeper answers what the screen asks: thorough
  * (reads all there is), honest (the food, and the rest now and then), pessimist (calls half what is younger than six days).
  */
 const BINS = Number(process.env.BINS ?? 99);
 const HALF = process.env.HALF;
 const NUMBERS = process.env.NUMBERS?.split(",").map(Number);
-const SPECIAL = process.env.HARD !== undefined ? HARD_YEAR : process.env.MIXED !== undefined ? MIXED_YEAR : undefined; // prettier-ignore
+const SPECIAL =
+  process.env.HARD !== undefined ? HARD_YEAR
+  : process.env.MIXED !== undefined ? MIXED_YEAR
+  : process.env.RUNNING !== undefined ? RUNNING_YEAR
+  : undefined; // prettier-ignore
 const MANNER = [THOROUGH, HONEST, PESSIMIST].find(({ name }) => name === process.env.MANNER) ?? THOROUGH;
 const ONLY = SPECIAL ? ["advised"] : process.env.KEEPERS?.split(",");
 const KEEPERS = {

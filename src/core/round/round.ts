@@ -109,7 +109,7 @@ function taskOf({ bin, state, expectation, decision }: BinToday, today: LocalDat
   if (due === undefined) {
     // New worms settle in: until their first meal the start's own sheet says what is to be seen to.
     if (decision.steps[0]?.why.code === "food/settling") return undefined;
-    const isHungry = state.firsts.fed === undefined && decision.verdict === "feed";
+    const isHungry = (state.firsts.fed === undefined || state.visits === 0) && decision.verdict === "feed";
     return task(bin.id, state.worms.massKg > 0 && !isHungry ? "look" : "feed", decision, 0);
   }
   if (due > today) return undefined;

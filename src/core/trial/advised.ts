@@ -131,6 +131,13 @@ export const MIXED_YEAR: Hardship = {
   away: [AWAY],
   beside: "hortensis",
 };
+/** A usual year of a bin that already ran for eight months when it was set up. */
+export const RUNNING_YEAR: Hardship = {
+  airK: () => 0,
+  foodId: () => undefined,
+  away: [AWAY],
+  ranDays: 240,
+};
 const MELON = "melon-rind";
 const within = (day: number, from: number, days: number): boolean => day >= from && day < from + days;
 

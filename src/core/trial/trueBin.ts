@@ -9,11 +9,13 @@ import { addDays } from "@/core/calendar/day";
 import { seeded } from "@/core/chance/seeded";
 import { schoolOf } from "@/core/catalogue/school";
 import { AS_SPECIFIED, P, withParameters } from "@/core/twin/engine/parameters";
-import { AT } from "@/core/twin/engine/state";
+import { AT, castingsOf, dryOf, liveOf, moistureOf } from "@/core/twin/engine/state";
+import { fedAt } from "@/core/twin/engine/twinBin";
 import type { TwinDeed } from "@/core/twin/ensemble/deed";
 import { doDeed } from "@/core/twin/ensemble/deed";
 import type { Ensemble } from "@/core/twin/ensemble/ensemble";
 import { newEnsemble } from "@/core/twin/ensemble/ensemble";
+import { litresOf } from "@/core/twin/ensemble/measures";
 import { passDay } from "@/core/twin/ensemble/passDay";
 import { seedOf } from "@/core/twin/log/follow";
 import { scriptOf } from "@/core/twin/log/script";
@@ -124,6 +126,8 @@ export interface Hardship {
   readonly away: readonly { readonly from: number; readonly days: number }[];
   /** Half of the worms stocked are of this species. */
   readonly beside?: SpeciesId;
+  /** So many days it ran under a plain keeper before it is set up, by figures that are wrong by up to twice. */
+  readonly ranDays?: number;
 }
 
 /** The nth bin of the trial; the same for the same number. */
@@ -214,16 +218,62 @@ export function trueBin(number: number, given?: Given, hardship?: Hardship): Tru
     const known = scriptOf([beginning[0]!, ...entries.filter((one) => one !== beginning[0])], climates)!;
     for (const moment of known.days) for (const one of moment.deeds) doAct(one);
   };
+  /** Its days under a keeper who gives the same each week, and what the next keeper is told of it: roughly, and wrong. */
+  const toldAfter = (days: number): Entry[] => {
+    const at = fedAt(truth.bin);
+    const weekG = 1000 * wormsKg * between(0.8, 1.4);
+    (truth as { startDayOfYear: number }).startDayOfYear -= days;
+    for (let day = 0; day < days; day += 1) {
+      if (day % 7 === 3) {
+        const place = (Math.floor(day / 7) % setup.compartments[at]!.placeCount) + 1;
+        doAct({ event: { kind: "food", id: "mixed", g: weekG, preparation: "chopped" }, place, key: `ran ${day}`, knownBy: "volume" });
+        doAct({ event: { kind: "bed", id: "cardboard", g: 0.08 * weekG }, key: `ran card ${day}`, knownBy: "volume" });
+        const s = truth.lines[0]![at]!;
+        if (moistureOf(s) < moisture - 0.04) doAct({ event: { kind: "water", g: 0.06 * (dryOf(s) + s[AT.W]!) }, key: `ran water ${day}`, knownBy: "volume" });
+      }
+      withParameters(altered, () => passDay(truth, 4));
+    }
+    truth.day = 0;
+    (truth as { startDayOfYear: number }).startDayOfYear += days;
+    truth.marks = truth.marks.map((marks) => marks.map((mark) => ({ ...mark, day: mark.day - days })));
+    const wrong = () => Math.exp(Math.log(2) * Math.max(-1, Math.min(1, 0.6 * bell())));
+    const line = truth.lines[0]!;
+    const live = line.reduce((sum, s) => sum + liveOf(s), 0) / 1000;
+    return [
+      beginning[0]!,
+      trialEntry(
+        {
+          kind: "found",
+          parts: setup.compartments.map((one, nth) => {
+            const { areaM2, heightM } = truth.bin.compartments[nth]!;
+            const share = castingsOf(line[nth]!) / Math.max(1, dryOf(line[nth]!));
+            return {
+              compartment: one.id,
+              fraction: Math.min(1, Math.ceil((4 * litresOf(line[nth]!)) / 1000 / areaM2 / heightM) / 4),
+              state: share < 0.33 ? "bedding" : share < 0.66 ? "half" : "mostly",
+            };
+          }),
+          worms: { massKg: live * wrong(), measuredBy: "guessed" },
+          fedWeeklyKg: (weekG / 1000) * wrong(),
+          lastFed: { fedDaysAgo: (days - 4) % 7 },
+          runningMonths: days / 30,
+        },
+        0,
+      ),
+    ];
+  }; // prettier-ignore
   done(beginning);
+  const ran = hardship?.ranDays ?? 0;
+  const told = ran > 0 ? toldAfter(ran) : beginning;
   return {
     kind: kind.name,
     number,
     setup,
     climates,
     isOutdoors: kind.isOutdoors === true,
-    beginning,
+    beginning: told,
     truth,
-    stockedG: 1000 * wormsKg,
+    stockedG: ran > 0 ? truth.lines[0]!.reduce((sum, s) => sum + liveOf(s), 0) : 1000 * wormsKg,
     fist: 0.04 * bell(),
     chance,
     bell,

@@ -20,7 +20,7 @@ import { SINCE } from "./setupTyped";
 
 const optionsFrom = <V extends string>(values: readonly V[], words: Readonly<Record<string, string>>) =>
   values.map((value) => ({ value, label: words[value] ?? value }));
-const FILLS = Object.keys(FOUND_FILL_WORDS);
+const FILLS = Object.keys(FOUND_FILL_WORDS).toSorted((a, b) => Number(a) - Number(b));
 const ASKED = {
   "worms/too-many": "",
   "food/too-much": "",
