@@ -1,9 +1,10 @@
 import type { Entry, EntryOf, Reading } from "@/records/entry";
 import type { LocalDate } from "@/vocabulary/fields";
+import { daysBetween } from "../calendar/day";
 import { squeezeInterval, squeezeMoisture } from "../moisture/squeeze";
 import { compartmentOf, totalDryKg } from "./held";
 import type { BinState, Feeding } from "./state";
-import { heardKey, isAlarm, placeKey } from "./state";
+import { heardKey, isAlarm, placeKey, WATCHED_DAYS } from "./state";
 import { fedCompartment, harvestCompartment } from "./system";
 import { heardByRescue } from "./watch";
 
@@ -85,7 +86,7 @@ export function looked(state: BinState, entry: Look): BinState {
   const gone = after.feedings.filter(({ left }) => left === "none" || left === "little").length;
   return heardByRescue(
     {
-      ...after,
+      ...watched(after, entry, believed),
       squeezes,
       ...(gone >= GONE_MEALS && !after.firsts.twoGone
         ? { firsts: { ...after.firsts, twoGone: entry.day } }
@@ -95,6 +96,20 @@ export function looked(state: BinState, entry: Look): BinState {
     },
     entry.lid === "lifted" ? { day: entry.day, readings: placed } : undefined,
   );
+}
+
+/** What kills within days, and may not be over though the lid is closed again; rodents are another matter. */
+const callsForWatch = (reading: Reading): boolean =>
+  isAlarm(reading) && !(reading.of === "sign" && reading.sign === "rodent-signs");
+/** A bin stands under watch from an alarm on, until a look some days later finds it earthy and no alarm. */
+function watched(state: BinState, { day }: Look, readings: readonly Reading[]): BinState {
+  const isFlood =
+    readings.some((one) => one.of === "sign" && one.sign === "standing-liquid" && one.isPresent) &&
+    readings.some((one) => one.of === "squeeze" && one.squeeze === "stream");
+  if (isFlood || readings.some(callsForWatch)) return { ...state, watch: { since: day } };
+  const { watch, ...rest } = state;
+  const isEarthy = readings.some((one) => one.of === "smell" && one.smell === "earthy");
+  return watch && isEarthy && daysBetween(watch.since, day) >= WATCHED_DAYS ? rest : state;
 }
 
 /** Meals seen gone from which on a bin is past its start. */

@@ -110,6 +110,8 @@ export interface BinState {
   readonly temperature?: { readonly day: LocalDate; readonly valueC: number; readonly spreadK: number };
   readonly smell?: { readonly day: LocalDate; readonly smell: Smell };
   readonly alarms: readonly { readonly day: LocalDate; readonly sign: string }[];
+  /** Since an escape, heat, gas or a flood: until a look of three days later finds it earthy and cool. */
+  readonly watch?: { readonly since: LocalDate };
   readonly places: Readonly<Record<string, PlaceState>>;
   /** The newest twelve, newest last. */
   readonly feedings: readonly Feeding[];
@@ -202,6 +204,8 @@ const ALARM_SIGNS: ReadonlySet<string> = new Set([
   "hot-centre",
   "rodent-signs",
 ]);
+/** Days a bin is watched after an alarm before it may be fed, and then only once it smells of earth. Judgement. */
+export const WATCHED_DAYS = 3;
 export const isAlarm = (reading: Reading): boolean =>
   (reading.of === "sign" && reading.isPresent && ALARM_SIGNS.has(reading.sign)) ||
   (reading.of === "smell" && reading.smell === "ammonia") ||

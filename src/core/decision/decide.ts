@@ -5,6 +5,7 @@ import { isLeftInPeace } from "../catalogue/school";
 import { tenderest } from "../bin/mixture";
 import { foodlessDays, standingPlan, wantedHarvest, whenSomeoneIsThere } from "../bin/planAhead";
 import { looked } from "../bin/readings";
+import { WATCHED_DAYS } from "../bin/state";
 import { COVER_KG_PER_L } from "../bin/cover";
 import { areaM2, fedCompartment, volumeOfL } from "../bin/system";
 import type { Expectation } from "../expectation/expectation";
@@ -133,6 +134,9 @@ export function decide(
       cautions: fault === "stream" ? ["dust", "leachate"] : [],
     });
 
+  const { watch } = practice.state;
+  if (watch) return capped(underWatch(watch.since, moisten, today));
+
   if (expectation.twin?.meal.limit === "cannot" && moisten.length === 0)
     return capped(airFirst(expectation, practice, seen, today));
 
@@ -181,6 +185,20 @@ export function decide(
     nextDaySpan: { from: addDays(today, meal.nextInDays.low), to: addDays(today, meal.nextInDays.high) },
     cautions: meal.isMeal ? ["wet-hands-mould"] : [],
   });
+}
+
+/** After an alarm no meal for some days, and not before it smells of earth: the look that says so ends the watch. */
+function underWatch(since: LocalDate, moisten: readonly Step[], today: LocalDate): Decision {
+  const from = addDays(since, WATCHED_DAYS);
+  return {
+    verdict: moisten.length > 0 ? "moistureFirst" : "wait",
+    steps: [
+      ...moisten,
+      { kind: "closeAgain", why: { code: "food/under-watch", since, isOver: from <= today }, evidence: [] },
+    ],
+    nextDay: from > today ? from : addDays(today, 1),
+    cautions: [],
+  };
 }
 
 /** A bin that was emptied is bedded before anything else: a third deep, damp. */

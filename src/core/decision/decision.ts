@@ -75,6 +75,7 @@ export type Reason =
   | { readonly code: "food/first-seen"; readonly wormsKg: number }
   | { readonly code: "food/first"; readonly wormsKg: number }
   | { readonly code: "food/settling"; readonly untilDay: LocalDate }
+  | { readonly code: "food/under-watch"; readonly since: LocalDate; readonly isOver: boolean }
   | { readonly code: "food/airs"; readonly smelledOn: LocalDate; readonly untilDay: LocalDate }
   | { readonly code: "food/start" }
   | { readonly code: "food/too-warm"; readonly temperatureC: number }

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import type { Reading } from "@/records/entry";
-import { CLIMATE, meal, newTub, setupOf, START } from "../../../tests/log";
+import { CLIMATE, look, meal, newTub, setupOf, START } from "../../../tests/log";
 import { SMELLS, SQUEEZES } from "@/vocabulary/readings";
 import { SYSTEMS } from "@/vocabulary/setup";
 import { addDays, daysBetween } from "../calendar/day";
@@ -148,4 +148,30 @@ test("more worms than the ground carries are said at the lid, with how many migh
   const [out] = steps.filter(({ kind }) => kind === "thinOut");
   expect(out?.why).toMatchObject({ code: "herd/over" });
   expect(out?.amount && "massKg" in out.amount ? out.amount.massKg : 0).toBeGreaterThan(3);
+});
+
+test("after an escape, heat, gas or a flood no meal for three days and none before it smells of earth; the word and the day say so", () => {
+  const alarms = ALARMS.filter(({ code }) => code !== "emergency/rodents" && code !== "emergency/dying");
+  for (const { readings } of alarms) {
+    const log = [...newTub(0.5, setupOf("tub")), meal(0.3, 1, 70), look(readings as never, 80)];
+    const said = (day: number, seen: readonly unknown[]) => {
+      const state = replay(log);
+      return decide(
+        simpleExpectation(state, CLIMATE, addDays(START, day)),
+        practiceOf(state)!,
+        seen as Reading[],
+        addDays(START, day),
+      );
+    };
+    const well = [{ of: "smell", smell: "earthy" }, { of: "squeeze", squeeze: "fewDrops" }, { of: "temperature", temperatureC: 19 }, { of: "foodLeft", foodLeft: "none", place: 1 }]; // prettier-ignore
+    const feeds = (day: number, seen: readonly unknown[]) => said(day, seen).steps.some(({ kind }) => kind === "feed"); // prettier-ignore
+    for (const day of [81, 82]) {
+      expect(feeds(day, well)).toBe(false);
+      expect(said(day, well).nextDay <= addDays(START, 84)).toBe(true);
+    }
+    // However long ago: not before a nose has said so.
+    expect(feeds(90, [])).toBe(false);
+    expect(feeds(90, [{ of: "squeeze", squeeze: "fewDrops" }])).toBe(false);
+    expect(feeds(84, well)).toBe(true);
+  }
 });

@@ -250,6 +250,10 @@ export function sayReason(why: Reason, { units, today }: Speech): string {
       return `A small first meal for about ${formatMass(why.wormsKg, units)} of worms: they still settle in.`;
     case "food/settling":
       return `They are new here: the first meal waits until ${spokenDay(why.untilDay, today)}.`;
+    case "food/under-watch":
+      return why.isOver
+        ? `What was wrong ${spokenDay(why.since, today)} may not be over: smell it, and once it smells of earth they may be fed again.`
+        : `It is watched since ${spokenDay(why.since, today)}: nothing goes in for three days, and then only once it smells of earth.`;
     case "food/airs":
       return `It smelled ${spokenDay(why.smelledOn, today)}: let it breathe, with the next meal from ${spokenDay(why.untilDay, today)} on, and a smaller one.`;
     case "food/start":

@@ -169,7 +169,12 @@ const askedPlaces = (now: TwinNow, today: LocalDate): number[] => {
 
 /** What nobody expected is asked about, and the keeper looks once more: the same again is so, another is what counts. */
 function asked(bin: TrueBin, now: TwinNow, manner: Manner): readonly Reading[] {
-  const first = readings(bin, askedPlaces(now, addDays(START, bin.truth.day)), manner);
+  // Under watch the screen asks for the nose, and gets it.
+  const first = readings(
+    bin,
+    askedPlaces(now, addDays(START, bin.truth.day)),
+    now.state.watch ? { ...manner, senses: 1 } : manner,
+  );
   const odd = new Set<string>(
     withReadings(now, first).surprises.flatMap(({ of, isAsked }) => (isAsked ? [of] : [])),
   );
