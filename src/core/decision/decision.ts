@@ -67,6 +67,7 @@ export type Reason =
   | { readonly code: "room/ripe"; readonly ripeness: number }
   | { readonly code: "room/unripe" }
   | { readonly code: "room/move-along"; readonly freeL: number }
+  | { readonly code: "room/comes-down"; readonly freeL: number }
   | { readonly code: "bed/spent" }
   | { readonly code: "bed/shrinks" }
   | { readonly code: "bed/before-meal" }

@@ -94,7 +94,7 @@ export function makeRoom(expectation: Expectation, practice: Practice): Room {
       freeL: 0.5 * volumeOfL(ripe),
       isAll: true,
     };
-  if (systemOf(setup.system).arrangement === "line" && setup.compartments.length > 1)
+  if ((systemOf(setup.system).arrangement === "line" || isColumn) && setup.compartments.length > 1)
     return movedAlong(expectation, practice);
   const from = isStackOfMany ? fed : ripe;
   const fromRipeness =
@@ -135,12 +135,16 @@ export function makeRoom(expectation: Expectation, practice: Practice): Room {
 
 /** Of each part of a line so much goes one on: a third of the fed end comes free. */
 const ALONG = 0.3;
+/** Of a column less: it is pulled at its grate often and a little, and comes down by itself. */
+const DOWN = 0.15;
 /** The far end takes no more when it is so full. */
 const END_FULL = 0.8;
 
 /** Room at the fed end of a line comes of moving all of it along, oldest first; what is ripe and full at the far end is lifted before. */
 function movedAlong(expectation: Expectation, { setup }: Practice): Room {
   const { freeL } = expectation;
+  const isColumn = setup.system === "flowThrough";
+  const share = isColumn ? DOWN : ALONG;
   const evidence = [{ from: "school", of: "places" } as const];
   const far = harvestCompartment(setup);
   const { beddingL, foodL, castingsL } = settledVolumes(expectation.contents[far.id] ?? NOTHING);
@@ -170,9 +174,14 @@ function movedAlong(expectation: Expectation, { setup }: Practice): Room {
   return {
     steps: [
       ...harvest,
-      { kind: "moveAlong", share: ALONG, why: { code: "room/move-along", freeL }, evidence },
+      {
+        kind: "moveAlong",
+        share,
+        why: { code: isColumn ? "room/comes-down" : "room/move-along", freeL },
+        evidence,
+      },
     ],
-    freeL: freeL + ALONG * (volumeOfL(fedCompartment(setup)) - freeL),
+    freeL: freeL + share * (volumeOfL(fedCompartment(setup)) - freeL),
     isAll: false,
   };
 }

@@ -96,6 +96,11 @@ export function sayStep(step: Step, { units }: Pick<Speech, "units">): StepWords
         `of half-ripe bedding${part === "" ? "" : ` of the ${step.part}`} with its worms into another bin or a spare tub.`,
       );
     case "moveAlong":
+      if (step.why.code === "room/comes-down")
+        return words(
+          `Loosen it at the grate all along, until it has come down by about ${formatPercent(step.share ?? 0)}.`,
+          "",
+        );
       return words(
         `Move all of it along by ${formatPercent(step.share ?? 0)} towards the finished end, oldest first, worms and all.`,
         "",
@@ -232,6 +237,8 @@ export function sayReason(why: Reason, { units, today }: Speech): string {
       return `The top one is full, the lowest about ${formatPercent(why.ripeness)} finished.`;
     case "room/move-along":
       return `Only ${formatVolume(why.freeL, units)} are free at the fed end: so the front comes free, and the oldest comes to the end.`;
+    case "room/comes-down":
+      return `Only ${formatVolume(why.freeL, units)} are free on top: a column is pulled often and a little, and comes down by itself.`;
     case "room/unripe":
       return "It is full, and not ripe yet: a second bin is the kindest room there is.";
     case "bed/spent":
