@@ -3,6 +3,6 @@ const START_SHARE = 0.09;
 /** However seldom the school comes, a first meal is meant for no longer than this, days. */
 const START_LASTS = 12;
 
-/** A first meal and those after it, until two were seen gone, kg of mixed scraps: for a herd in kg and the days it has to last. Never throws. */
+/** A first meal and those after it, until one was seen gone, kg of mixed scraps: for a herd in kg and the days it has to last. Never throws. */
 export const firstMealKg = (wormsKg: number, days: number): number =>
   START_SHARE * Math.min(days, START_LASTS) * wormsKg;

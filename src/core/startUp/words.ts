@@ -91,7 +91,7 @@ export function sayStep(
     case "usualRation":
       return {
         title: "Start the usual ration",
-        how: "Once two meals were seen gone the Round gives more, and the ration rises with what is seen eaten.",
+        how: "Once a meal was seen gone the Round gives more, and the ration rises with what is seen eaten.",
       };
     case "firstHarvest":
       return {
