@@ -41,8 +41,9 @@ testLong(
     await page.getByRole("radio", { name: "dust" }).check();
     await expect(doNow.getByRole("heading")).toHaveText("Moisture first");
     await page.getByRole("radio", { name: "1–2 drops" }).check();
+    // Seen to lie long after its time: the next is smaller, by the word of that meal.
     await page.getByRole("radio", { name: "most" }).first().check();
-    await expect(doNow.getByRole("heading")).toHaveText("Close it again");
+    await expect(doNow).toContainText("Too much was left of");
     await page.getByLabel("mass escape").check();
     await expect(doNow.getByRole("heading")).toHaveText("Act now");
     await expect(doNow).toContainText("Open door and lid");

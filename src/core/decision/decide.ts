@@ -293,14 +293,15 @@ function tooManyStep(
   { verdict }: Decision,
   today: LocalDate,
 ): Step[] {
-  const advice = verdict === "actNow" ? undefined : herdAdvice(expectation, practice, today);
+  // Not on a day with trouble enough.
+  const isCalm = verdict === "feed" || verdict === "wait" || verdict === "makeRoom";
+  const advice = isCalm ? herdAdvice(expectation, practice, today) : undefined;
   if (advice?.code !== "herd/over") return [];
   const { wormsKg, spareKg } = advice;
   return [
     {
       kind: "thinOut",
-      amount: { massKg: spareKg },
-      why: { code: "herd/over", wormsKg },
+      why: { code: "herd/over", wormsKg, spareKg },
       evidence: [
         { from: "expectation", of: "worms", low: expectation.wormsKg.low, high: expectation.wormsKg.high },
       ],

@@ -82,7 +82,7 @@ export type Reason =
   | { readonly code: "food/too-warm"; readonly temperatureC: number }
   | { readonly code: "food/feast"; readonly massKg: number }
   | { readonly code: "food/feast-first" }
-  | { readonly code: "herd/over"; readonly wormsKg: number }
+  | { readonly code: "herd/over"; readonly wormsKg: number; readonly spareKg: number }
   | { readonly code: "herd/at-risk"; readonly chance: number; readonly isNow: boolean }
   | { readonly code: "moisture/week-on"; readonly moisture: number; readonly target: number }
   | { readonly code: "cover/lay-back" }

@@ -147,7 +147,11 @@ test("more worms than the ground carries are said at the lid, with how many migh
   const { steps } = decide(simpleExpectation(state, CLIMATE, TODAY), practiceOf(state)!, [], TODAY);
   const [out] = steps.filter(({ kind }) => kind === "thinOut");
   expect(out?.why).toMatchObject({ code: "herd/over" });
-  expect(out?.amount && "massKg" in out.amount ? out.amount.massKg : 0).toBeGreaterThan(3);
+  expect(out?.why.code === "herd/over" ? out.why.spareKg : 0).toBeGreaterThan(3);
+  // Nothing is written of it by closing the lid, and a day of trouble is no day for it.
+  expect(out?.amount).toBeUndefined();
+  const sour = decide(simpleExpectation(state, CLIMATE, TODAY), practiceOf(state)!, [{ of: "smell", smell: "sour" }] as Reading[], TODAY); // prettier-ignore
+  expect(sour.steps.map(({ kind }) => kind)).not.toContain("thinOut");
 });
 
 test("after an escape, heat, gas or a flood no meal for three days and none before it smells of earth; the word and the day say so", () => {

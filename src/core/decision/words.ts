@@ -125,7 +125,10 @@ export function sayStep(step: Step, { units }: Pick<Speech, "units">): StepWords
     case "countHandful":
       return words("Count the worms in a handful from where they live, and note it.", "");
     case "thinOut":
-      return words("Take", "of worms out: to another bin, or to whoever begins one.");
+      return words(
+        "More worms than its ground carries: some could go to another bin, or to whoever begins one.",
+        "",
+      );
     case "ventilate":
       return words("Open door and lid, step back, and let the air change.", "");
     case "rescueWorms":
@@ -280,7 +283,7 @@ export function sayReason(why: Reason, { units, today }: Speech): string {
     case "food/feast-first":
       return "More lies in it than they eat in twice its usual time: it comes out before anything goes in.";
     case "herd/over":
-      return `About ${formatMass(why.wormsKg, units, "bucket")} of worms live here, more than this ground carries well.`;
+      return `About ${formatMass(why.wormsKg, units, "bucket")} live here; some ${formatMass(why.spareKg, units, "bucket")} could go.`;
     case "herd/at-risk":
       return why.isNow
         ? `By forecast many grown worms may have died these four weeks (${inHundred(why.chance)}). One look answers it.`

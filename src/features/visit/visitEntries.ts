@@ -243,8 +243,6 @@ function factOf(step: Step, given: StepAmount | undefined, typed: VisitTyped): F
       case "scoopOut":
       case "takeOutUnripe":
         return { kind: "removed", ...at, what: "contents", amount };
-      case "thinOut":
-        return "massKg" in amount ? { kind: "wormsTaken", amount } : undefined;
       case "harvest":
         return "massKg" in given.amount
           ? { kind: "harvested", ...at, grossKg: given.amount.massKg, tareKg: 0, method: "light" }
