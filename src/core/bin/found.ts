@@ -82,7 +82,7 @@ export const foundHerdKg = (told: Found, setup: Told): number => {
 export const UNSEEN_LEAST = UNSEEN.least / UNSEEN.most;
 
 /** What a week of food is told, kg; undefined where it is not, or cannot be. */
-export const foundFedKgPerWeek = (told: Found, setup: Told): number | undefined => {
+const foundFedKgPerWeek = (told: Found, setup: Told): number | undefined => {
   const { fedWeeklyKg } = told;
   const most = MOST_FED_OF_HERD * HERD_KG_PER_M2.running * surfaceM2(setup);
   return fedWeeklyKg === undefined || fedWeeklyKg > most ? undefined : fedWeeklyKg;
@@ -134,7 +134,7 @@ export function foundParts(told: Found, setup: Told): FoundPart[] {
 }
 
 /** Dry mass of a part of so many litres, a share of them finished. Source: settled densities of the process model. */
-export function contentsOfPart(litres: number, finished: number): Contents {
+function contentsOfPart(litres: number, finished: number): Contents {
   // By dry mass, as ripeness is: a litre of castings weighs more than one of bedding.
   const perKg = finished / SETTLED_DRY_KG_PER_L.castings + (1 - finished) / SETTLED_DRY_KG_PER_L.bedding;
   const dry = litres / perKg;

@@ -42,8 +42,12 @@ export function foodStanding(
   if (crowded) return crowded;
   const asked = [
     { ...next, limit: evidenceFactor("little") },
+    // Where there are only two, the other one too, once its meal has had its time: before, it lies as it should.
     ...(last &&
     placesOf(practice) <= 2 &&
+    meals.some(
+      (meal) => meal.day === last.day && meal.place === last.place && meal.ageDays >= meal.usuallyGoneDays,
+    ) &&
     placeKey(last.compartmentId, last.place) !== placeKey(next.compartmentId, next.place)
       ? [{ compartmentId: last.compartmentId, place: last.place, limit: evidenceFactor("half") }]
       : []),

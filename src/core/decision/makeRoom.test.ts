@@ -37,36 +37,44 @@ test("a bin with room is left as it is, whatever it holds", () => {
     expect(roomOf(system, 0.6, 0.9).steps).toEqual([]);
 });
 
-test("a line makes room at its fed end by moving along, and lifts from its far end first where that is full", () => {
-  const moved = roomOf("trough", 0.95, 0.6);
-  expect(moved.steps).toMatchObject([{ kind: "moveAlong", share: 0.3 }]);
-  expect(moved.freeL).toBeGreaterThan(moved.freeBefore);
-  const far = harvestCompartment(moved.practice.setup);
-  const full = (ripeness: number) =>
-    makeRoom(
-      {
-        ...moved.expectation,
-        ripeness: { low: ripeness, middle: ripeness, high: ripeness },
-        contents: { [far.id]: { beddingDryKg: 0, foodDryKg: 0, castingsDryKg: 0.19 * volumeOfL(far) } },
-      },
-      moved.practice,
-    ).steps.map(({ kind, compartmentId }) => [kind, compartmentId]);
-  expect(full(0.7)).toEqual([
-    ["harvest", far.id],
-    ["moveAlong", undefined],
-  ]);
-  expect(full(0.1)).toEqual([
-    ["takeOutUnripe", far.id],
-    ["moveAlong", undefined],
-  ]);
-});
+test.each([
+  ["trough", 0.3, "room/move-along"],
+  ["flowThrough", 0.15, "room/comes-down"],
+] as const)(
+  "a %s makes room at its fed end by moving on, and lifts from its far end first where that is full",
+  (system, share, code) => {
+    const moved = roomOf(system, 0.95, 0.6);
+    expect(moved.steps).toMatchObject([{ kind: "moveAlong", share, why: { code } }]);
+    // Not dug out at the top, whatever is ripe there.
+    expect(roomOf(system, 0.95, 0.1).steps.map(({ kind }) => kind)).toEqual(["moveAlong"]);
+    expect(moved.freeL).toBeGreaterThan(moved.freeBefore);
+    const far = harvestCompartment(moved.practice.setup);
+    const full = (ripeness: number) =>
+      makeRoom(
+        {
+          ...moved.expectation,
+          ripeness: { low: ripeness, middle: ripeness, high: ripeness },
+          contents: { [far.id]: { beddingDryKg: 0, foodDryKg: 0, castingsDryKg: 0.19 * volumeOfL(far) } },
+        },
+        moved.practice,
+      ).steps.map(({ kind, compartmentId }) => [kind, compartmentId]);
+    expect(full(0.7)).toEqual([
+      ["harvest", far.id],
+      ["moveAlong", undefined],
+    ]);
+    expect(full(0.1)).toEqual([
+      ["takeOutUnripe", far.id],
+      ["moveAlong", undefined],
+    ]);
+  },
+);
 
 test("new bedding settles by itself: nothing is lifted out before they have begun on it", () => {
   expect(roomOf("tub", 0.99, 0.05, 0).steps).toEqual([]);
 });
 
 test("a full bin gives ripe castings from where they lie, an unripe one gives to another bin; both gain room", () => {
-  for (const system of ["tub", "flowThrough", "bath", "fabricPot"] as const) {
+  for (const system of ["tub", "bath", "fabricPot"] as const) {
     const ripe = roomOf(system, 0.95, 0.6);
     expect(ripe.steps.map(({ kind }) => kind)).toEqual(["harvest"]);
     expect(ripe.steps[0]!.compartmentId).toBe(harvestCompartment(ripe.practice.setup).id);

@@ -65,7 +65,7 @@ function between(atC: number, spans: readonly Span[]): Span {
   const [cool, warm] = [TABLE_WARMTHS_C[above - 1]!, TABLE_WARMTHS_C[above]!];
   const share = (atC - cool) / (warm - cool);
   const [a, b] = [spans[above - 1]!, spans[above]!];
-  const mix = (n: 0 | 1 | 2) => a[n] + (b[n] - a[n]) * share;
+  const mix = (n: 0 | 1 | 2) => a[n] * (1 - share) + b[n] * share;
   return [mix(0), mix(1), mix(2)];
 }
 
