@@ -1,4 +1,4 @@
-import { LOG, LOT_LOG, TUB_LOG } from "../../../tests/everyKind";
+import { FOUND_LOG, LOG, LOT_LOG, TUB_LOG } from "../../../tests/everyKind";
 import { entry, kilograms, meal, START } from "../../../tests/log";
 import { addDays } from "../calendar/day";
 import type { Entry } from "@/records/entry";
@@ -11,7 +11,7 @@ const said = (one: Entry, units: "metric" | "us" = "metric") => {
 
 test("every kind of entry is said in words a keeper knows: no key, no hole, no silly digits, in both unit systems", () => {
   for (const units of ["metric", "us"] as const)
-    for (const one of [...LOG, ...LOT_LOG, ...TUB_LOG]) {
+    for (const one of [...LOG, ...FOUND_LOG, ...LOT_LOG, ...TUB_LOG]) {
       const text = said(one, units);
       expect([text, /undefined|NaN|\[object|[a-z]{2}[A-Z]|\d\.\d{3}/.test(text)]).toEqual([text, false]);
       expect(text).toMatch(/^[a-z]/);

@@ -1,4 +1,4 @@
-import { LOG as OF_BIN, LOT_LOG, TUB_LOG } from "../../../tests/everyKind";
+import { FOUND_LOG, LOG as OF_BIN, LOT_LOG, TUB_LOG } from "../../../tests/everyKind";
 import { entry, setupOf, START } from "../../../tests/log";
 import { rebased, saysTheSame } from "@/records/row/rebase";
 import { clashLines } from "./clashLines";
@@ -9,7 +9,7 @@ import { corrected, isFixedDay, typedOf } from "./correction";
 import { correctionLines } from "./correctionLines";
 
 /** Of bins, lots and tubs alike. */
-const LOG = [...OF_BIN, ...LOT_LOG, ...TUB_LOG];
+const LOG = [...OF_BIN, ...FOUND_LOG, ...LOT_LOG, ...TUB_LOG];
 const bin = { firstDay: START, today: addDays(START, 400) };
 const line = (of: Entry, label: RegExp) =>
   correctionLines(of, "metric").find((one) => label.test(one.label))!.key;
@@ -21,7 +21,7 @@ const correct = (of: Entry, texts: Record<string, string>, more: { day?: string;
 const look = LOG.find((one) => one.kind === "looked" && one.readings.length > 8)!;
 
 test("every kind of entry opens with what it states, and kept untouched states the same", () => {
-  expect(new Set(LOG.map(({ kind }) => kind)).size).toBe(39);
+  expect(new Set(LOG.map(({ kind }) => kind)).size).toBe(40);
   for (const units of ["metric", "us"] as const)
     for (const one of LOG) {
       const lines = correctionLines(one, units);
