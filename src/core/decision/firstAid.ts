@@ -98,12 +98,7 @@ function isFeast(expectation: Expectation, practice: Practice): boolean {
  * What is asked for together, in working order and without contradiction: dust takes water and no dry bedding; a bed that is dry gets
  * it damp; in frost nothing wet; where a feast lies it comes out before bedding goes in. Never throws.
  */
-function settled(
-  steps: readonly Step[],
-  expectation: Expectation,
-  practice: Practice,
-  seen: Seen,
-): Step[] {
+function settled(steps: readonly Step[], expectation: Expectation, practice: Practice, seen: Seen): Step[] {
   const fault = moistureFault(expectation, practice, seen);
   const isFrost = steps.some(({ kind }) => kind === "warmUp");
   const isDusty = fault === "dust";

@@ -52,7 +52,8 @@ test("what is in and what is to come make what will be; what is missing is missi
 
 test("of what would help, the kinds that gain most: warmth where it is cool, food where it could take more, a bin where there is time", () => {
   const today = addDays(START, 2);
-  const { changes } = targetStands(target, 0, [], [tub()], 0.4, today);
+  const cool = tub({ climate: { ...CLIMATE, meanC: 12, swingK: 2 } });
+  const { changes } = targetStands(target, 0, [], [cool], 0.4, today);
   expect(new Set(changes.map(({ of }) => of)).size).toBe(2);
   expect(changes[0]!.gainKg).toBeGreaterThanOrEqual(changes[1]!.gainKg);
   const of = (some: readonly Producer[], by = today) =>

@@ -60,7 +60,7 @@ test("every step has words, in both unit systems", () => {
       expect(words.title.length).toBeGreaterThan(4);
       expect(words.how).toMatch(/[.?]$/);
     }
-  expect(sayStep("firstMeal", { wormsKg: 0.5, units: "metric" }).how).toMatch(/^120 g/);
+  expect(sayStep("firstMeal", { wormsKg: 0.5, units: "metric" }).how).toMatch(/^180 g/);
 });
 test("with few days until they come the steps before are drawn together, in order, none before today, and it is said", () => {
   fc.assert(

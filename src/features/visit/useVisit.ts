@@ -83,13 +83,13 @@ export function useVisit(one: BinToday, lid: "lifted" | "closed") {
   const places = useMemo(
     () =>
       placesToAsk(state, ledgerOf(state, expectation, today)).map(({ compartmentId, place }) => {
-          const key = placeKey(compartmentId, place);
-          return {
-            key,
-            place,
-            expected: expectation.places.find((other) => placeKey(other.compartmentId, other.place) === key),
-          };
-        }),
+        const key = placeKey(compartmentId, place);
+        return {
+          key,
+          place,
+          expected: expectation.places.find((other) => placeKey(other.compartmentId, other.place) === key),
+        };
+      }),
     [state, expectation, today],
   );
 
