@@ -241,10 +241,3 @@ export const TUB_LOG: readonly Entry[] = [
   tubEntry({ kind: "thinned", into: [{ trayId: "tray-2", fraction: 0.3 }, { trayId: "tray-3", fraction: 0.3 }] }, 70),
   tubEntry({ kind: "tubEnded", to: "bin", amount: typed({ massKg: 0.4 }, "400 g"), toId: "bin-1" }, 120),
 ]; // prettier-ignore
-
-/** A bin that already ran, as it was told: every answer, and none. */
-export const FOUND_LOG: readonly Entry[] = [
-  entry({ kind: "found", parts: [{ compartment: "c1", fraction: 0.75, state: "mostly" }, { compartment: "c2", fraction: 0.25, state: "bedding" }], worms: { massKg: 0.8123, measuredBy: "weighed", typed: "812.3 g" }, speciesId: "fetida", fedWeeklyKg: 1.437, lastFed: { fedDaysAgo: 5, left: "little" }, squeeze: "fewDrops", runningMonths: 14, note: "from the neighbour" } as never, 1),
-  entry({ kind: "found", parts: [{ compartment: "c1", state: "half" }], worms: { handful: "crowded" }, lastFed: { fedDaysAgo: 30 } } as never, 2),
-  entry({ kind: "found", parts: [] } as never, 3),
-]; // prettier-ignore

@@ -1,4 +1,5 @@
-import { FOUND_LOG, LOG, LOT_LOG, TUB_LOG } from "../../../tests/everyKind";
+import { LOG, LOT_LOG, TUB_LOG } from "../../../tests/everyKind";
+import { FOUND_LOG } from "../../../tests/foundLog";
 import { entry, kilograms, meal, START } from "../../../tests/log";
 import { addDays } from "../calendar/day";
 import type { Entry } from "@/records/entry";

@@ -1,4 +1,5 @@
-import { FOUND_LOG, LOG as OF_BIN, LOT_LOG, TUB_LOG } from "../../../tests/everyKind";
+import { LOG as OF_BIN, LOT_LOG, TUB_LOG } from "../../../tests/everyKind";
+import { FOUND_LOG } from "../../../tests/foundLog";
 import { entry, setupOf, START } from "../../../tests/log";
 import { rebased, saysTheSame } from "@/records/row/rebase";
 import { clashLines } from "./clashLines";
