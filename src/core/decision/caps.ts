@@ -6,7 +6,7 @@ import { areaM2, fedCompartment } from "../bin/system";
 import { triedCaps } from "../bin/tried";
 import { materialOf } from "../catalogue/material";
 import type { Expectation } from "../expectation/expectation";
-import { ledgerOf } from "../expectation/ledger";
+import { ledgerOf, standingFoodKg } from "../expectation/ledger";
 import type { Practice } from "../practice/practice";
 import { ageDays } from "../practice/practice";
 import { firstMealKg } from "../ration/firstMeal";
@@ -77,10 +77,7 @@ export function capsOn(expectation: Expectation, practice: Practice, today: Loca
     days,
     { beddingL, ratio, foodDensityKgPerL: SCRAPS.densityKgPerL },
   );
-  const standingKg = expectation.places.reduce(
-    (sum, place) => sum + place.massKg * (place.left.middle > 0.05 ? place.left.middle : 0),
-    0,
-  );
+  const standingKg = standingFoodKg(expectation);
   const meals = ledgerOf(state, expectation, today);
   const seenGone = state.feedings.filter(isSeenGone).length;
   const twin = expectation.twin?.meal;

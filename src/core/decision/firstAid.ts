@@ -2,6 +2,7 @@ import { tenderest } from "../bin/mixture";
 import type { LocalDate } from "@/vocabulary/fields";
 import { addDays, daysBetween } from "../calendar/day";
 import type { Expectation } from "../expectation/expectation";
+import { standingFoodKg } from "../expectation/ledger";
 import type { Practice, Seen } from "../practice/practice";
 import { targetMoisture } from "../practice/practice";
 import { herdOf } from "../bin/mixture";
@@ -80,7 +81,7 @@ const NOT_IN_FROST: ReadonlySet<StepKind> = new Set([
 /** Food beyond so many times what the herd eats in its school's interval is a feast, and is taken out before bedding goes in. */
 const FEAST = 2;
 function isFeast(expectation: Expectation, practice: Practice): boolean {
-  const standingKg = expectation.places.reduce((sum, { massKg, left }) => sum + massKg * left.middle, 0);
+  const standingKg = standingFoodKg(expectation);
   const eats = ration(
     {
       wormsKg: expectation.wormsKg.middle,

@@ -20,6 +20,12 @@ export const ledgerOf = (
     heldGone: twin ? new Set(twin.meal.heldGone) : NOTHING,
   });
 
+/** A trace left at a place is no food that stands. */
+const TRACE = 0.05;
+/** Food that lies in a bin by what is expected today, wet kg as it was given. Never throws. */
+export const standingFoodKg = ({ places }: Pick<Expectation, "places">): number =>
+  places.reduce((sum, { massKg, left }) => sum + (left.middle > TRACE ? massKg * left.middle : 0), 0);
+
 /** Never more than two, or looking would be digging. */
 const MOST_ASKED = 2;
 
