@@ -35,7 +35,7 @@ import { seenIn, targetMoisture } from "../practice/practice";
 import { ofMaterial } from "./stepMaterial";
 
 /**
- * What to do at a bin today: an ordered list of at most eight steps and the answers to the signs that were seen, each with
+ * What to do at a bin today: an ordered list of at most eight steps (first aid has as many as it needs) and the answers to the signs that were seen, each with
  * amount, place, reason and evidence, and the day to come back. Pure; the order of the questions is the order of danger:
  * emergencies, rest, a smell that is off, moisture, room, food that is left, cold and heat, and only then a meal. What the
  * log says was read today counts like readings in hand. Without either it answers from the expectation, which is how the
@@ -78,7 +78,8 @@ export function decide(
           ...first,
           ...decision.steps
             .filter(({ kind }) => kind !== "water" || !(isFullOfWater || isDrying))
-            .slice(0, MOST_STEPS),
+            // First aid is never cut short: what stands last in it is not what matters least.
+            .slice(0, decision.verdict === "actNow" ? undefined : MOST_STEPS),
           ...(practice.state.emptiedOn
             ? []
             : [

@@ -126,12 +126,11 @@ function settled(steps: readonly Step[], expectation: Expectation, practice: Pra
         ]
       : [];
   const all = onceEach([...kept, ...out, ...feast, ...water]);
-  const rank = ({ kind, why }: Step) =>
-    why.code === "air/gas-off-first" ? -1 : (WORKED.indexOf(kind) + WORKED.length + 1) % (WORKED.length + 1);
+  const rank = ({ kind, why }: Step) => (why.code === "air/gas-off-first" ? -1 : WORKED.indexOf(kind));
   return all.toSorted((a, b) => rank(a) - rank(b));
 }
 
-/** Liquid that stands is let out before anything else: by its drain, with a sponge, or with a cup where it stands deep. */
+/** Liquid that stands is let out before anything else: by its drain, or with a sponge where there is none. */
 export function letOut(practice: Practice): Step[] {
   const why = { code: "moisture/standing" } as const;
   const evidence: Evidence[] = [{ from: "reading", of: "sign", sign: "standing-liquid" }];

@@ -505,7 +505,8 @@ function sayFound(
     ...herd,
     ...matter,
     ...(fedWeeklyKg === undefined ? [] : [`${formatMass(fedWeeklyKg, units)} of food a week`]),
-    ...(lastFed ? [`last fed ${lastFed.fedDaysAgo} days before`] : []),
+    ...(lastFed?.fedDaysAgo === undefined ? [] : [`last fed ${lastFed.fedDaysAgo} days before`]),
+    ...(lastFed?.left === undefined ? [] : [`of that ${FOOD_LEFT_WORDS[lastFed.left]} left`]),
     ...(runningMonths === undefined ? [] : [`running ${Math.round(runningMonths)} months`]),
   ];
   return said.length > 0 ? `as it runs: ${said.join("; ")}` : "as it runs, not looked into";

@@ -68,7 +68,7 @@ export function RunningFields({
         />
         <TextField
           id="worms"
-          label={`or weighed, or by eye (${unit.smallMass})`}
+          label={`or weighed (${unit.smallMass}), or “1000 worms”`}
           value={typed.worms}
           error={faults.worms !== undefined}
           helperText={faults.worms ?? " "}

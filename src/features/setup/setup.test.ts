@@ -120,6 +120,9 @@ test("a bin that runs is told as it is today: what is known, part by part, no be
       runningMonths: 24,
     },
   });
+  // Who knows what is left and not since when says no day: none is made up.
+  expect(told({ left: "little" })).toHaveProperty("found.lastFed", { left: "little" });
+  expect(told({ worms: "1000 worms" })).toMatchObject({ found: { worms: { measuredBy: "guessed" } } });
   expect(told({ worms: "500 g" })).toMatchObject({
     found: { worms: { massKg: 0.5, measuredBy: "weighed" } },
   });

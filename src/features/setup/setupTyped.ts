@@ -286,7 +286,12 @@ function foundIn(
     ...(weekly?.ok ? { fedWeeklyKg: weekly.value } : {}),
     ...(fedDaysAgo === undefined && typed.left === ""
       ? {}
-      : { lastFed: { fedDaysAgo: fedDaysAgo ?? 4, ...(typed.left === "" ? {} : { left: typed.left }) } }),
+      : {
+          lastFed: {
+            ...(fedDaysAgo === undefined ? {} : { fedDaysAgo }),
+            ...(typed.left === "" ? {} : { left: typed.left }),
+          },
+        }),
     ...(typed.squeeze === "" ? {} : { squeeze: typed.squeeze }),
     ...(months === undefined ? {} : { runningMonths: months }),
   };

@@ -162,7 +162,10 @@ const found = {
   speciesId: z.enum(SPECIES).optional(),
   fedWeeklyKg: massKg.optional(),
   lastFed: z
-    .strictObject({ fedDaysAgo: z.number().int().min(0).max(400), left: z.enum(FOOD_LEFT).optional() })
+    .strictObject({
+      fedDaysAgo: z.number().int().min(0).max(400).optional(),
+      left: z.enum(FOOD_LEFT).optional(),
+    })
     .optional(),
   squeeze: z.enum(SQUEEZES).optional(),
   /** Since when it runs. */
