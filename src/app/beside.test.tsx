@@ -111,7 +111,7 @@ test("a correction to a tub's count is written beside the first, and everything 
   const dialog = within(await screen.findByRole("dialog"));
   fireEvent.change(dialog.getByLabelText("Counted"), { target: { value: "half" } });
   await keeper.click(dialog.getByRole("button", { name: "Keep the correction" }));
-  expect(dialog.getByText(/^A whole number from 0/)).toBeVisible();
+  await waitFor(() => expect(dialog.getByText(/^A whole number from 0/)).toBeVisible());
   fireEvent.change(dialog.getByLabelText("Counted"), { target: { value: "50" } });
   await keeper.click(dialog.getByRole("button", { name: "Keep the correction" }));
   await waitFor(() => expect(screen.queryByRole("dialog")).toBeNull());

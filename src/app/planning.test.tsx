@@ -69,7 +69,7 @@ test("scraps are weighed day by day and kept as they are given; what is no weigh
   type(/scraps \(g\)/, "a bit");
   await keeper.click(press("note it"));
   expect(await screen.findByText(/A weight, such as 640 g/)).toBeVisible();
-  expect(screen.getByLabelText(/scraps \(g\)/)).toHaveValue("a bit");
+  await waitFor(() => expect(screen.getByLabelText(/scraps \(g\)/)).toHaveValue("a bit"));
   const day = (name: RegExp) =>
     within(screen.getByRole("group", { name: "Scraps by day" })).getByRole("button", { name });
   for (const [name, amount] of [

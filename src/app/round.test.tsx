@@ -109,7 +109,7 @@ test("keys go from bin to bin and write to the one in hand; while something is t
   await keeper.keyboard("n");
   await slip();
   await keeper.keyboard("a fine bin 2");
-  expect(screen.getByLabelText("Note")).toHaveValue("a fine bin 2");
+  await waitFor(() => expect(screen.getByLabelText("Note")).toHaveValue("a fine bin 2"));
 });
 
 test("a slip with a fault keeps what was typed, says why at the field, and outlives a reload", async () => {

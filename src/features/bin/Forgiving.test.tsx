@@ -2,7 +2,7 @@ import { binRows, inCellar, leaveCellar, press, roomRow, settingsRow } from "../
 import { newTub, START } from "../../../tests/log";
 import { addDays } from "@/core/calendar/day";
 import type { Forgiven } from "@/core/twin/ahead/forgiving";
-import { screen, within } from "@testing-library/react";
+import { screen, within, waitFor } from "@testing-library/react";
 import { Forgiving } from "./Forgiving";
 
 /* The worker's wire put away: what it answers stands here, or that it died. */
@@ -58,7 +58,7 @@ test("a worker that has nothing to say is not waited for", async () => {
   const { keeper } = await asked();
   await keeper.click(press("work it out"));
   expect(await screen.findByRole("alert")).toHaveTextContent("its log does not say what it is");
-  expect(screen.queryByText(/^Working out/)).toBeNull();
+  await waitFor(() => expect(screen.queryByText(/^Working out/)).toBeNull());
 });
 
 test("a worker that dies is said, and nothing is lost", async () => {

@@ -75,9 +75,9 @@ test.each(SIX.filter((_, at) => process.env.LONG_SEEDS !== undefined || at % 3 =
     expect(radio).toBeChecked();
     const steps = within(screen.getByRole("region", { name: `${WAY_WORDS[way].name}, step by step` }));
     await keeper.click(steps.getAllByRole("checkbox")[0]!);
-    expect(steps.getAllByRole("checkbox")[0]).toBeChecked();
+    await waitFor(() => expect(steps.getAllByRole("checkbox")[0]).toBeChecked());
     await keep();
-    expect(screen.getByRole("alert")).toHaveTextContent("Nothing was weighed yet.");
+    await waitFor(() => expect(screen.getByRole("alert")).toHaveTextContent("Nothing was weighed yet."));
     write(/^Full/, "2 × 1.5 kg");
     write(/^Each empty/, "250");
     expect(screen.getByText("2.5 kg net")).toBeVisible();
@@ -123,7 +123,7 @@ test("castings, worms and overs go each their way as one act; swapped weights ar
   write(/^Each empty/, "3 kg");
   expect(screen.getByText(/are the two swapped\?/)).toBeVisible();
   await keep();
-  expect(screen.getByRole("alert")).toHaveTextContent(/One line cannot be read/);
+  await waitFor(() => expect(screen.getByRole("alert")).toHaveTextContent(/One line cannot be read/));
   write(/^Each empty/, "");
   write(/^Full/, "30 kg");
   expect(screen.getByText(/more than this bin is known to hold/)).toBeVisible();
@@ -173,7 +173,7 @@ test("lamp rounds call by the clock, survive a reload and a long break, and end 
   const begun = Date.now();
   const at = (min: number) => act(() => jest.setSystemTime(begun + min * 60_000));
   await keeper.click(press("Light the lamp"));
-  expect(screen.getByRole("timer")).toHaveTextContent("10:00");
+  await waitFor(() => expect(screen.getByRole("timer")).toHaveTextContent("10:00"));
   at(10.5);
   await waitFor(() => expect(press("Scraped")).toBeVisible());
   for (const [nth, name] of names.entries()) {
@@ -191,11 +191,16 @@ test("lamp rounds call by the clock, survive a reload and a long break, and end 
     await keeper.click(press(`${name} scraped`));
   }
   await keeper.click(press("take the last press back"));
-  expect(screen.getByText(/^2 scrapes left/)).toBeVisible();
+  await waitFor(() => expect(screen.getByText(/^2 scrapes left/)).toBeVisible());
   await keeper.click(press("Bay scraped"));
   await keeper.click(press("Dill: the worms are at the bottom"));
   expect(await screen.findByText("All scraped")).toBeVisible();
-  expect(screen.getByRole("link", { name: "Weigh in Quince" })).toHaveAttribute("href", "/harvest?id=bin-0");
+  await waitFor(() =>
+    expect(screen.getByRole("link", { name: "Weigh in Quince" })).toHaveAttribute(
+      "href",
+      "/harvest?id=bin-0",
+    ),
+  );
   await keeper.click(press("put the lamp out"));
   expect(await screen.findByRole("button", { name: "Light the lamp" })).toBeVisible();
 });
@@ -247,11 +252,13 @@ test("how moist by a dried sample, the bin on the scale, minutes where they are 
   const { keeper, write, keep, written, db } = await atHarvest();
   write(/^Full/, "2.5 kg");
   await keeper.click(screen.getByText(/^How moist/));
-  expect(screen.queryByLabelText("Minutes it took")).toBeNull();
+  await waitFor(() => expect(screen.queryByLabelText("Minutes it took")).toBeNull());
   write(/^A sample, wet/, "200 g");
   write(/^The same, dried/, "300 g");
   await keep();
-  expect(screen.getByRole("alert")).toHaveTextContent("Dried it cannot weigh more than wet.");
+  await waitFor(() =>
+    expect(screen.getByRole("alert")).toHaveTextContent("Dried it cannot weigh more than wet."),
+  );
   write(/^The same, dried/, "50 g");
   expect(screen.getByText(/^How moist: 75 %/)).toBeVisible();
   write(/^The whole bin before/, "30 kg");
@@ -268,7 +275,7 @@ test("more than the log knows of: what is so is chosen, and stands with the harv
   const { keeper, write, keep, written } = await atHarvest();
   write(/^Full/, "30 kg");
   await keeper.click(screen.getByRole("radio", { name: "more went in than is in the log" }));
-  expect(screen.getByRole("link", { name: "Write it down at the bin" })).toBeVisible();
+  await waitFor(() => expect(screen.getByRole("link", { name: "Write it down at the bin" })).toBeVisible());
   await keep();
   await waitFor(async () =>
     expect(await written()).toMatchObject([{ kind: "harvested", note: "more went in than is in the log" }]),
@@ -286,7 +293,9 @@ test("two ways one after the other show the steps of both; a way that waits puts
     WAY_WORDS.baitBag.steps.length + WAY_WORDS.sieve.steps.length,
   );
   await keeper.click(steps.getAllByRole("checkbox").at(-1)!);
-  expect(steps.getAllByRole("checkbox").filter((box) => (box as HTMLInputElement).checked)).toHaveLength(1);
+  await waitFor(() =>
+    expect(steps.getAllByRole("checkbox").filter((box) => (box as HTMLInputElement).checked)).toHaveLength(1),
+  );
   await keeper.click(steps.getByRole("button", { name: /^begun today: remind me/ }));
   await waitFor(async () =>
     expect(await written()).toMatchObject([

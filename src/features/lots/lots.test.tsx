@@ -62,7 +62,9 @@ test("a lot from wet to stored: spread, felt, sieved with its overs back in a bi
   await keeper.click(press("spread it to dry"));
   type(/^How deep/, "50");
   await keeper.click(press("Keep: it is spread"));
-  expect(screen.getByText("A hand deep at most: deeper it only dries on top.")).toBeVisible();
+  await waitFor(() =>
+    expect(screen.getByText("A hand deep at most: deeper it only dries on top.")).toBeVisible(),
+  );
   type(/^How deep/, "4");
   await keeper.click(press("Keep: it is spread"));
   await waitFor(async () => expect((await stands()).stage).toMatchObject({ is: "drying", depthM: 0.04 }));
@@ -71,10 +73,12 @@ test("a lot from wet to stored: spread, felt, sieved with its overs back in a bi
   await waitFor(() => expect(screen.queryByRole("dialog")).toBeNull());
   await keeper.click(await screen.findByRole("button", { name: "feel or weigh it" }));
   await keeper.click(press("Keep what it felt like"));
-  expect(screen.getByRole("alert")).toHaveTextContent("Squeeze a handful, or weigh all of it.");
+  await waitFor(() =>
+    expect(screen.getByRole("alert")).toHaveTextContent("Squeeze a handful, or weigh all of it."),
+  );
   type("Or the weight of all of it", "2 kg");
   await keeper.click(press("Keep what it felt like"));
-  expect(screen.getByText(/Its dry matter alone weighs 3 kg/)).toBeVisible();
+  await waitFor(() => expect(screen.getByText(/Its dry matter alone weighs 3 kg/)).toBeVisible());
   type("Or the weight of all of it", "6 kg");
   await keeper.click(press("Keep what it felt like"));
   await waitFor(async () => expect((await stands()).moisture).toBeCloseTo(0.5, 9));
@@ -111,7 +115,9 @@ test("bags, a gift, a sale and a new bin: no more goes than there is, and striki
   type("How many bags", "40");
   type(/^In one bag/, "1 kg");
   await keeper.click(press("Keep the bags"));
-  expect(screen.getByText("Only 6 kg of it are left. That is 6 more of these bags.")).toBeVisible();
+  await waitFor(() =>
+    expect(screen.getByText("Only 6 kg of it are left. That is 6 more of these bags.")).toBeVisible(),
+  );
   type("How many bags", "4");
   await keeper.click(press("Keep the bags"));
   await waitFor(async () => expect((await stands()).bags).toEqual({ count: 4, eachKg: 1 }));
@@ -122,8 +128,8 @@ test("bags, a gift, a sale and a new bin: no more goes than there is, and striki
   type("Or how many bags", "5");
   type("For, all together", "3,50");
   await keeper.click(press("Keep where it went"));
-  expect(screen.getByText("There are 4 bags.")).toBeVisible();
-  expect(screen.getByText("In which money?")).toBeVisible();
+  await waitFor(() => expect(screen.getByText("There are 4 bags.")).toBeVisible());
+  await waitFor(() => expect(screen.getByText("In which money?")).toBeVisible());
   type("Or how many bags", "2");
   type("Money", "EUR");
   await keeper.click(press("Keep where it went"));
@@ -136,7 +142,7 @@ test("bags, a gift, a sale and a new bin: no more goes than there is, and striki
   type(/^How much mix/, "20");
   await keeper.click(press("take 2 L"));
   await keeper.click(press("Keep where it went"));
-  expect(screen.getByText("Which bin was it?")).toBeVisible();
+  await waitFor(() => expect(screen.getByText("Which bin was it?")).toBeVisible());
   await choose("Into which bin", /Cress/);
   await keeper.click(press("Keep where it went"));
   const seeded = async () =>
@@ -159,7 +165,7 @@ test("where it came from is traced to what its bin ate, and what asks for time i
   expect(screen.getByText(/^Manure went into these bins: let it mature/)).toBeVisible();
   await keeper.click(screen.getByText("From which bin, and where it went"));
   expect(await screen.findByText(/it had eaten .*2 kg .*manure/)).toBeVisible();
-  expect(screen.getByText("Nothing was done to it yet.")).toBeVisible();
+  await waitFor(() => expect(screen.getByText("Nothing was done to it yet.")).toBeVisible());
   const line = within(screen.getByRole("listitem"));
   expect(line.getByRole("link", { name: "Quince" })).toHaveAttribute("href", "/bin?id=bin-1");
 });
@@ -171,8 +177,10 @@ test("litres, pounds and bags are read alike; what cannot be read is said and st
   await keeper.click(press("use, give or sell"));
   type(/^How much, by weight/, "a heap");
   await keeper.click(press("Keep where it went"));
-  expect(screen.getByLabelText(/^How much, by weight/)).toHaveValue("a heap");
-  expect(screen.getByLabelText(/^How much, by weight/)).toHaveAttribute("aria-invalid", "true");
+  await waitFor(() => expect(screen.getByLabelText(/^How much, by weight/)).toHaveValue("a heap"));
+  await waitFor(() =>
+    expect(screen.getByLabelText(/^How much, by weight/)).toHaveAttribute("aria-invalid", "true"),
+  );
   type(/^How much, by weight/, "2 lb 4 oz");
   await keeper.click(press("Keep where it went"));
   await waitFor(async () => expect((await stands()).massKg).toBeCloseTo(wet.massKg - 1.0206, 3));

@@ -224,7 +224,7 @@ test("a tub is wetted through by the clock: called step by step, going on where 
   again();
   const wetting = await screen.findByRole("region", { name: "Wetting through" });
   await keeper.click(within(wetting).getByRole("button", { name: "It is tilted, already" }));
-  expect(within(wetting).getByRole("timer")).toHaveTextContent(/^(30:00|29:5\d)$/);
+  await waitFor(() => expect(within(wetting).getByRole("timer")).toHaveTextContent(/^(30:00|29:5\d)$/));
   await keeper.click(within(wetting).getByRole("button", { name: "stop the clock" }));
   await waitFor(() => expect(screen.queryByRole("region", { name: "Wetting through" })).toBeNull());
 });
@@ -281,8 +281,8 @@ test("promised: reserved with a fair extra, held against what grows up, packed i
   const promised = await region("Promised");
   expect(promised).toHaveTextContent(/Nothing is promised/);
   await keeper.click(within(promised).getByRole("button", { name: "promise it" }));
-  expect(within(promised).getByText("Who gets them?")).toBeVisible();
-  expect(within(promised).getByText("A day from today on.")).toBeVisible();
+  await waitFor(() => expect(within(promised).getByText("Who gets them?")).toBeVisible());
+  await waitFor(() => expect(within(promised).getByText("A day from today on.")).toBeVisible());
   write("For whom, or which bed", "Wren");
   write("Worms promised", "200");
   typeDay("Due on", addDays(TODAY, 10));
@@ -354,9 +354,9 @@ test("two hundred tubs are folded but for what is due soon, and a list stands be
   expect(await screen.findByRole("button", { name: /^Tub 1 / })).toBeVisible();
   expect(screen.queryByRole("button", { name: /^Tub 45 / })).toBeNull();
   await keeper.click(screen.getByRole("button", { name: "show" }));
-  expect(screen.getByRole("button", { name: /^Tub 45 / })).toBeVisible();
+  await waitFor(() => expect(screen.getByRole("button", { name: /^Tub 45 / })).toBeVisible());
   await keeper.click(screen.getByRole("checkbox", { name: "Row B" }));
-  expect(screen.getByText("30 chosen:")).toBeVisible();
+  await waitFor(() => expect(screen.getByText("30 chosen:")).toBeVisible());
   expect(screen.getByRole("link", { name: "labels" })).toHaveAttribute(
     "href",
     expect.stringMatching(/^\/labels\?ids=tub-31,tub-32,/),

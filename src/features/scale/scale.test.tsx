@@ -53,13 +53,13 @@ test("what stands still is offered in each field for a weight and nowhere else, 
   expect(screen.queryByRole("button", { name: /from the scale/ })).toBeNull();
   await says("kg 0.850 steady");
   await keeper.click(press("it is empty: tare"));
-  expect(screen.getByRole("status")).toHaveTextContent("Steady");
+  await waitFor(() => expect(screen.getByRole("status")).toHaveTextContent("Steady"));
   await says("kg 3.100 moving", 2);
   expect(screen.getByRole("button", { name: "The scale moves: Castings" })).toBeDisabled();
   await says("kg 3.100 steady");
   await keeper.click(press("Take 2.250 kg from the scale: Castings"));
-  expect(screen.getByLabelText(/^Castings/)).toHaveValue("2.250 kg");
-  expect(screen.queryByRole("button", { name: /scale: Water/ })).toBeNull();
+  await waitFor(() => expect(screen.getByLabelText(/^Castings/)).toHaveValue("2.250 kg"));
+  await waitFor(() => expect(screen.queryByRole("button", { name: /scale: Water/ })).toBeNull());
 });
 
 test("silence, a plug pulled, a line without a figure: each is said, nothing is offered, and it is tried again", async () => {
@@ -85,6 +85,6 @@ test("silence, a plug pulled, a line without a figure: each is said, nothing is 
   await waitFor(() => expect(mockHand.load).toMatchObject({ kg: 4.2, drops: true }));
   const closed = mockHand.closed;
   await keeper.click(press("put it away"));
-  expect(screen.queryByRole("region", { name: "Scale" })).toBeNull();
+  await waitFor(() => expect(screen.queryByRole("region", { name: "Scale" })).toBeNull());
   expect(mockHand.closed).toBe(closed + 1);
 });

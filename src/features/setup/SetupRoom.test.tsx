@@ -25,7 +25,7 @@ test("a new bin is bedded and stocked as ever; one that runs is told as it stand
   expect(screen.getByRole("radio", { name: /^new/ })).toBeChecked();
   expect(screen.queryByRole("group", { name: /How far along/ })).toBeNull();
   await keeper.click(screen.getByRole("radio", { name: /it runs/ }));
-  expect(screen.queryByLabelText("Day it started", { selector: "input" })).toBeNull();
+  await waitFor(() => expect(screen.queryByLabelText("Day it started", { selector: "input" })).toBeNull());
   await keeper.type(screen.getByLabelText("Its name"), "Rowan");
   await keeper.click(answer(/^The worms/, "a tangle of them"));
   await keeper.click(answer(/^How far along/, "mostly castings"));

@@ -85,7 +85,9 @@ test("an emergency brings first aid at once; what helped the last time is said; 
   const look = screen.getByText(/^One look would tell the first two apart/);
   const asked = within(look).getByText(/./, { selector: "b" }).textContent;
   await keeper.click(press("it is not"));
-  expect(screen.getByRole("button", { name: new RegExp(`^Take back: no ${asked}`, "i") })).toBeVisible();
+  await waitFor(() =>
+    expect(screen.getByRole("button", { name: new RegExp(`^Take back: no ${asked}`, "i") })).toBeVisible(),
+  );
   await keeper.click(press("better"));
   await waitFor(async () =>
     expect(await written()).toMatchObject([
@@ -117,9 +119,9 @@ test("after frost: what was found is answered with days, kept as a trouble of it
   await keeper.click(screen.getByText(/^Is it dead\?/));
   await keeper.click(screen.getByRole("radio", { name: "frost" }));
   await keeper.click(screen.getByRole("radio", { name: "none" }));
-  expect(screen.getByText(/^The worms are gone as far as you can see/)).toBeVisible();
-  expect(screen.getByText(/^Hatchlings/)).toBeVisible();
-  expect(screen.getByText(/^Buy only if nothing has shown/)).toBeVisible();
+  await waitFor(() => expect(screen.getByText(/^The worms are gone as far as you can see/)).toBeVisible());
+  await waitFor(() => expect(screen.getByText(/^Hatchlings/)).toBeVisible());
+  await waitFor(() => expect(screen.getByText(/^Buy only if nothing has shown/)).toBeVisible());
   await keeper.click(screen.getByRole("button", { name: /^Remind me/ }));
   await waitFor(async () =>
     expect(await written()).toMatchObject([

@@ -77,9 +77,9 @@ test("a tick keeps its sum whatever is found after it; the newer one stands besi
   await keeper.click(feel(/a stream/));
   expect(steps()[0]).toContain(said);
   expect(feeding()).toBeChecked();
-  expect(screen.getByText(/not asked for any more/)).toBeVisible();
+  await waitFor(() => expect(screen.getByText(/not asked for any more/)).toBeVisible());
   await keeper.click(press("it was done"));
-  expect(screen.queryByText(/not asked for any more/)).toBeNull();
+  await waitFor(() => expect(screen.queryByText(/not asked for any more/)).toBeNull());
   await keeper.click(press("Close the lid"));
   await waitFor(() => expect(pushed).toEqual(["/"]));
   expect(await kept("fed")).toMatchObject([{ parts: [{ amount: { typed: said } }] }]);
@@ -92,7 +92,7 @@ test("what cannot be read is told where it was typed, nothing is written, and wh
   await keeper.type(screen.getByLabelText("A note"), "smells of rain");
   await keeper.click(press("All done: close the lid"));
   expect(await screen.findByRole("alert")).toHaveTextContent(/Nothing was saved yet/);
-  expect(screen.getByLabelText(/^Probe/)).toBeInvalid();
+  await waitFor(() => expect(screen.getByLabelText(/^Probe/)).toBeInvalid());
   expect([await written(), pushed]).toEqual([[], []]);
   again();
   await waitFor(() => expect(screen.getByLabelText(/^Probe/)).toHaveValue("lukewarm"));
@@ -111,7 +111,7 @@ test("an emergency puts everything else aside: no food whatever else was answere
   await keeper.click(feel(/earthy/));
   expect(steps()[0]).toMatch(/kitchen scraps/);
   await keeper.click(feel(/^hot/));
-  expect(screen.getByRole("heading", { name: "Act now" })).toBeVisible();
+  await waitFor(() => expect(screen.getByRole("heading", { name: "Act now" })).toBeVisible());
   expect(steps().join()).not.toMatch(/kitchen scraps/);
   // Pressed again an answer is taken back, and the meal is due as before.
   await keeper.click(feel(/^hot/));

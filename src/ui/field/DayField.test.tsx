@@ -1,4 +1,4 @@
-import { render, screen, within } from "@testing-library/react";
+import { render, screen, within, waitFor } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { useState } from "react";
 import { DayField } from "./DayField";
@@ -44,11 +44,11 @@ test("a day stands with its month in letters, and is typed part by part as it st
   await keeper.keyboard("03");
   await keeper.keyboard("Nov");
   await keeper.keyboard("2025");
-  expect(screen.getByRole("status")).toHaveTextContent("2025-11-03");
+  await waitFor(() => expect(screen.getByRole("status")).toHaveTextContent("2025-11-03"));
   // The arrow keys move what one stands on.
   await keeper.click(part("Month"));
   await keeper.keyboard("{ArrowUp}");
-  expect(screen.getByRole("status")).toHaveTextContent("2025-12-03");
+  await waitFor(() => expect(screen.getByRole("status")).toHaveTextContent("2025-12-03"));
 });
 
 test("half a day is none, and what is typed of it stays; a day given from outside takes its place", async () => {
@@ -57,10 +57,10 @@ test("half a day is none, and what is typed of it stays; a day given from outsid
   render(<Started heard={(day) => heard.push(day)} />);
   await keeper.click(part("Month"));
   await keeper.keyboard("{Backspace}");
-  expect(screen.getByRole("status")).toHaveTextContent("no day");
+  await waitFor(() => expect(screen.getByRole("status")).toHaveTextContent("no day"));
   expect([part("Day").textContent, part("Year").textContent]).toEqual(["14", "2026"]);
   await keeper.keyboard("Feb");
-  expect(screen.getByRole("status")).toHaveTextContent("2026-02-14");
+  await waitFor(() => expect(screen.getByRole("status")).toHaveTextContent("2026-02-14"));
   await keeper.click(screen.getByRole("button", { name: "the last of January" }));
   expect(["Day", "Month", "Year"].map((name) => part(name).textContent)).toEqual(["31", "Jan", "2026"]);
   expect(heard.every((day) => day === "" || /^\d{4}-\d\d-\d\d$/.test(day))).toBe(true);

@@ -1,4 +1,4 @@
-import { render, screen } from "@testing-library/react";
+import { render, screen, waitFor } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { useState } from "react";
 import { formatMass } from "@/core/quantity/format";
@@ -23,7 +23,7 @@ test("what is typed is echoed as understood; garbage is told beneath and stays a
   render(<Scale />);
   const field = screen.getByLabelText("Scraps (g)");
   await keeper.type(field, "1 lb 6 oz");
-  expect(screen.getByText("620 g")).toBeInTheDocument();
+  await waitFor(() => expect(screen.getByText("620 g")).toBeInTheDocument());
   expect(field).toBeValid();
   await keeper.clear(field);
   await keeper.type(field, "2 L of rind");
