@@ -286,8 +286,8 @@ export function sayReason(why: Reason, { units, today }: Speech): string {
       return `About ${formatMass(why.wormsKg, units, "bucket")} live here; some ${formatMass(why.spareKg, units, "bucket")} could go.`;
     case "herd/at-risk":
       return why.isNow
-        ? `By forecast many grown worms may have died these four weeks (${inHundred(why.chance)}). One look answers it.`
-        : `By forecast many grown worms may die within four weeks (${inHundred(why.chance)}). One look answers it.`;
+        ? "Are they still there? Many grown worms may have died these four weeks; nobody knows before a look."
+        : "Will they last? Many grown worms may die within four weeks; one look answers it.";
     case "moisture/week-on":
       return `By next week it would be at ${formatPercent(why.moisture)}; they want ${formatPercent(why.target)} or more.`;
     case "cover/lay-back":

@@ -68,7 +68,7 @@ function randomDeed(bin: DeedBin, other: BinId, chance: () => number): Deed {
   const setup = bin.state.setup!;
   const compartment = chance() < 0.7 ? { compartment: pick(setup.compartments).id } : {};
   const share = Number((0.1 + 0.9 * chance()).toFixed(2));
-  const kind = pick(deedsFor(bin.state).filter((one) => one !== "retire" && one !== "useAgain"));
+  const kind = pick(deedsFor(bin.state, true).filter((one) => one !== "retire" && one !== "useAgain"));
   switch (kind) {
     case "moveAlong":
       return { of: kind, fraction: share };

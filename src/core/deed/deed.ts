@@ -57,8 +57,14 @@ export interface Lot {
 }
 export type DeedKind = Deed["of"];
 
-/** What can be done with a bin as it is now, the likeliest first. A bin out of use can be used again, and no more. */
-export function deedsFor(state: Pick<BinState, "setup" | "minerals">): readonly DeedKind[] {
+/**
+ * What can be done with a bin as it is now, the likeliest first; rain comes to what stands `underSky`. A bin out of use can be
+ * used again, and no more. Never throws.
+ */
+export function deedsFor(
+  state: Pick<BinState, "setup" | "minerals">,
+  underSky: boolean,
+): readonly DeedKind[] {
   const { setup } = state;
   if (!setup) return [];
   if (setup.retired) return ["useAgain"];
@@ -80,7 +86,7 @@ export function deedsFor(state: Pick<BinState, "setup" | "minerals">): readonly 
     "putIn",
     ...(arrangement === "single" || setup.system === "flowThrough" ? (["emptyRefill"] as const) : []),
     "tip",
-    ...(isRainedOn(setup) ? (["rain"] as const) : []),
+    ...(underSky && setup.cover !== "tightLid" ? (["rain"] as const) : []),
     ...(hasStones(state) ? (["sieve"] as const) : []),
     "weigh",
     "retire",
@@ -92,5 +98,3 @@ const hasStones = ({ minerals = {} }: Pick<BinState, "minerals">): boolean =>
 /** Trays and totes change places; a flow-through is one column. */
 export const isStackOfTrays = ({ system }: Pick<BinSetup, "system">): boolean =>
   systemOf(system).arrangement === "stack" && system !== "flowThrough";
-const isRainedOn = ({ cover, wall }: BinSetup): boolean =>
-  cover === "open" || cover === "breathable" || cover === "wetBlanket" || wall === "ground";

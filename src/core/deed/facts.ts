@@ -7,7 +7,7 @@ import type { BinState } from "../bin/state";
 import { areaM2, fedCompartment, harvestCompartment, systemOf } from "../bin/system";
 import type { Expectation } from "../expectation/expectation";
 import { amountKg } from "../log/amount";
-import { MOIST_KG_PER_L } from "../matter/figures";
+import { LETS_RAIN, MOIST_KG_PER_L } from "../matter/figures";
 import type { Deed, Lot } from "./deed";
 import { isStackOfTrays } from "./deed";
 import type { Part } from "./parts";
@@ -173,7 +173,9 @@ export function deedFacts(
       });
     case "rain": {
       if (!(deed.fellM > 0)) return refused({ code: "deed/nothing" });
-      const volumeL = Number((1000 * deed.fellM * areaM2(fedCompartment(setup))).toFixed(2));
+      const volumeL = Number(
+        (1000 * deed.fellM * LETS_RAIN[setup.cover] * areaM2(fedCompartment(setup))).toFixed(2),
+      );
       return one({ kind: "watered", amount: { volumeL, measuredBy: "guessed" }, means: "rain" });
     }
     case "give":

@@ -5,6 +5,12 @@ import { dayOfYear } from "../calendar/day";
 /** A climate to compute with while a bin's room is missing: a cellar of the temperate zone. */
 export const TEMPERATE: Climate = { meanC: 17, swingK: 3, hottestDay: 200, humidity: 0.65 };
 
+/** Whether rain can come to what stands in that room; an unknown room is under a roof. Never throws. */
+export const isUnderSky = (
+  rooms: readonly { readonly id: string; readonly climate: Climate }[],
+  roomId: string | undefined,
+): boolean => rooms.find(({ id }) => id === roomId)?.climate.rainMmPerDay !== undefined;
+
 /** Air temperature of a room on a day: a yearly wave about its mean. Source: process model 3.2. */
 export const airTemperatureC = (climate: Climate, day: LocalDate): number =>
   climate.meanC + climate.swingK * Math.cos((2 * Math.PI * (dayOfYear(day) - climate.hottestDay)) / 365.25);

@@ -16,8 +16,8 @@ export const BOOKS_BY = "books-65a763209a3f";
 /** What made of a log what it says to the model, figures of materials included. */
 export const SCRIPT_BY = "script-448c987d1b9c";
 /** The model's arithmetic: what standings were lived with. */
-export const TWIN_MODEL = "twin-29cdd3ec9e72";
+export const TWIN_MODEL = "twin-0563d22ed51a";
 /** What is told of a standing. */
-const TOLD_BY = "forecast-b838c5247c8e";
+const TOLD_BY = "forecast-4aa574a1469e";
 /** What forecasts were made by. */
 export const FORECAST_BY = `${TWIN_MODEL} ${TOLD_BY}`;

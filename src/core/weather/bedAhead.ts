@@ -138,9 +138,14 @@ export function bedAhead(
         Math.min(12, expectation.temperatureC.middle - (lagged + follows * (middleOf(ahead[0]) - lagged))),
       )
     : 0;
+  // No bed is colder than the coldest air that came to it, or than it is.
+  let coldestC = Math.min(lagged + aboveK, ...past.map(({ lowC }) => lowC));
   let bed: Bed = { atC: lagged + aboveK, frozenK: lagged + aboveK < 0 ? freezesK : 0 };
   return ahead.map((one) => {
-    bed = nextDay(bed, middleOf(one) + aboveK, days, freezesK);
+    coldestC = Math.min(coldestC, one.lowC);
+    // What dries cools no bed in frost.
+    const air = middleOf(one) + (middleOf(one) > 0 ? aboveK : Math.max(0, aboveK));
+    bed = nextDay(bed, air, days, freezesK);
     const isFreezing = bed.frozenK > 0 && bed.frozenK < freezesK;
     const half = isFreezing ? 0 : (swing * (one.highC - one.lowC)) / 2;
     const clear = sun?.days.find(({ day }) => day === one.day)?.sun ?? 0;
@@ -153,6 +158,6 @@ export function bedAhead(
           (0.4 + 0.6 * swing)
         : 0;
     const middle = bed.atC;
-    return { day: one.day, lowC: middle - half, highC: middle + half + warmed };
+    return { day: one.day, lowC: Math.max(coldestC, middle - half), highC: middle + half + warmed };
   });
 }

@@ -267,3 +267,17 @@ test.each([
     expect(Math.abs(kills(page) - kills(with_))).toBeLessThanOrEqual(1);
   },
 );
+
+test("no bed is foretold colder than the coldest air that came to it", () => {
+  fc.assert(
+    fc.property(fc.array(fc.double({ min: -14, max: 6, noNaN: true }), { minLength: 3, maxLength: 9 }), fc.double({ min: 0.5, max: 60, noNaN: true }), (lows, massKg) => {
+      const air = lows.map((lowC, at) => ({ day: addDays(WINTER, at), lowC, highC: lowC + 5 }));
+      const setup = binOf(WINTER, {}).state.setup!;
+      const of = { contents: {}, moisture: { low: 0.7, middle: 0.75, high: 0.8 }, fedMassKg: { low: massKg, middle: massKg, high: massKg } };
+      const start = 1;
+      const bed = bedAhead(setup, { ...of, temperatureC: { low: start, middle: start, high: start } }, air, WINTER);
+      bed.forEach((one, at) => expect(one.lowC).toBeGreaterThanOrEqual(Math.min(start, air[0]!.lowC, ...lows.slice(0, at + 1)) - 1e-9));
+    }),
+    { numRuns: 60 },
+  ); // prettier-ignore
+});

@@ -3,6 +3,7 @@ import { addDays, ago, dayAndMonth, daysBetween, shortDay, span, spokenDay } fro
 import { codeOf, readCode } from "@/core/bin/code";
 import { binVolumeL, fedCompartment, systemOf } from "@/core/bin/system";
 import { deedsFor } from "@/core/deed/deed";
+import { isUnderSky } from "@/core/expectation/climate";
 import { partsOf } from "@/core/deed/parts";
 import { sayDeed, sayPart } from "@/core/deed/words";
 import { nextPlace } from "@/core/bin/place";
@@ -215,7 +216,7 @@ function BinPage({ one }: { readonly one: BinToday }) {
           {setup && (
             <section className={styles.deeds} aria-labelledby="deeds">
               <h3 id="deeds">{setup.retired ? "Out of use" : "Something else was done"}</h3>
-              {deedsFor(state).map((of) => (
+              {deedsFor(state, isUnderSky(rooms, setup.roomId)).map((of) => (
                 <Button key={of} size="small" onClick={() => ask({ of: "deed", deed: of, binId: bin.id })}>
                   {sayDeed(of, setup).title.toLowerCase()}
                 </Button>

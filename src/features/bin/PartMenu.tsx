@@ -27,7 +27,7 @@ export function PartMenu({
   readonly onClose: () => void;
 }) {
   const { ask } = useErrands();
-  const can = deedsFor(one.state);
+  const can = deedsFor(one.state, false);
   return (
     <Menu open={part !== undefined} anchorEl={part?.button ?? null} onClose={onClose}>
       <MenuItem

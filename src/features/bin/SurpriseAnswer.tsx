@@ -1,5 +1,6 @@
 "use client";
 import type { Surprise } from "@/core/expectation/expectation";
+import { isUnderSky } from "@/core/expectation/climate";
 import type { BinToday } from "@/core/round/round";
 import { answered, becauseWords } from "@/core/twin/ahead/surprise";
 import { saySurprise } from "@/core/twin/ahead/words";
@@ -21,13 +22,13 @@ export function SurpriseAnswer({
   readonly surprise: Surprise;
   readonly entries: readonly Entry[];
 }) {
-  const { today, author, keep } = useSession();
+  const { today, author, keep, rooms } = useSession();
   const { guarded, isBusy } = useGuarded();
   const entry = entries.findLast(
     (candidate) => candidate.day === today && answered(candidate, surprise, "so") !== undefined,
   );
   if (!surprise.isAsked || !entry) return saySurprise(surprise);
-  const words = becauseWords(surprise);
+  const words = becauseWords(surprise, isUnderSky(rooms, one.state.setup?.roomId));
   const answer = async (because: Because) => {
     const told = answered(entry, surprise, because);
     if (told) await keep(`${one.bin.name}: said what happened`, [author.revised("entries", entry, told)]);

@@ -4,6 +4,7 @@ import { fedCompartment, harvestCompartment, systemOf } from "@/core/bin/system"
 import { isSievedOut } from "@/core/catalogue/amendment";
 import { materialOf, materialsFor } from "@/core/catalogue/material";
 import { MEANS_LABELS, WENT_LABELS } from "@/core/deed/words";
+import { LETS_RAIN } from "@/core/matter/figures";
 import type { Container } from "@/core/quantity/containers";
 import { DEFAULT_UNIT, formatLength, formatMass, formatVolume } from "@/core/quantity/format";
 import { LOOKS_WORDS, OVER_WORDS, PREPARATION_WORDS, PUT_IN_WORDS } from "@/core/words/entry";
@@ -362,6 +363,9 @@ const containerHint = ({ means }: DeedTyped, containers: readonly Container[]): 
 function rainHint({ one }: DeedFieldProps, units: ReturnType<typeof useSession>["units"]): string {
   const setup = one.state.setup;
   if (!setup) return " ";
-  const litres = setup.compartments.reduce((sum, part) => sum + part.widthM * part.lengthM, 0) * 10;
-  return `${units === "us" ? "0.4 in" : "10 mm"} on this bin are ${formatVolume(litres, units)}`;
+  const litres =
+    setup.compartments.reduce((sum, part) => sum + part.widthM * part.lengthM, 0) *
+    10 *
+    LETS_RAIN[setup.cover];
+  return `${units === "us" ? "0.4 in" : "10 mm"} on this bin, as it is covered, are about ${formatVolume(litres, units)}`;
 }

@@ -249,7 +249,7 @@ function Session({ one, plan: usual }: { readonly one: BinToday; readonly plan: 
                 Call me for the lamp rounds
               </Button>
             )}
-            {deedsFor(state).includes("emptyRefill") && (
+            {deedsFor(state, false).includes("emptyRefill") && (
               <Button onClick={() => ask({ of: "deed", deed: "emptyRefill", binId: bin.id })}>
                 clean it out and start again
               </Button>

@@ -3,6 +3,7 @@ import { codeOf, readCode } from "@/core/bin/code";
 import { pantryOf } from "@/core/catalogue/pantry";
 import type { DeedKind } from "@/core/deed/deed";
 import { deedsFor } from "@/core/deed/deed";
+import { isUnderSky } from "@/core/expectation/climate";
 import { sayDeed } from "@/core/deed/words";
 import { guidePages, SECTIONS } from "@/core/guide/pages";
 import type { SlipKind } from "@/session/errand";
@@ -100,7 +101,7 @@ const MOST_SHOWN = 40;
 /** Find anything by name: bins, what is done to the one in hand, rooms, pages of the Guide, and the code on a label. */
 export function Finder() {
   const { errand, ask, choose, chosen } = useErrands();
-  const { bins, batches, lots, tubs, materials } = useSession();
+  const { bins, batches, lots, tubs, materials, rooms } = useSession();
   const router = useRouter();
   const [asked, setAsked] = useState("");
   const close = () => ask(undefined);
@@ -119,7 +120,7 @@ export function Finder() {
     { key: "many", label: "Several bins at once", hint: "deed", words: "bulk group batch many feed water", go: () => ask({ of: "many", binIds: [] }) },
     ...(inHand ? [
       ...SLIPS.map(([slip, label, words]): Found => ({ key: `slip/${slip}`, label: `${label} ${inHand.bin.name}`, hint: "deed", words, go: () => ask({ of: "slip", slip, binId: inHand.bin.id }) })),
-      ...deedsFor(inHand.state).map((deed): Found => ({ key: `deed/${deed}`, label: `${sayDeed(deed, inHand.state.setup).title}: ${inHand.bin.name}`, hint: "deed", words: DEED_WORDS[deed] ?? "", go: () => ask({ of: "deed", deed, binId: inHand.bin.id }) })),
+      ...deedsFor(inHand.state, isUnderSky(rooms, inHand.state.setup?.roomId)).map((deed): Found => ({ key: `deed/${deed}`, label: `${sayDeed(deed, inHand.state.setup).title}: ${inHand.bin.name}`, hint: "deed", words: DEED_WORDS[deed] ?? "", go: () => ask({ of: "deed", deed, binId: inHand.bin.id }) })),
     ] : []),
     ...(inHand ?? bins?.[0] ? [{ key: "away", label: "Going away: what to give before, and what you will find", hint: "what if", words: "vacation holiday absence travel leave", go: () => router.push(`/bin?id=${(inHand ?? bins![0]!).bin.id}`) }] : []),
     ...pages.map((page): Found => ({ key: page.key, label: page.title, hint: `Guide: ${SECTIONS[page.section].toLowerCase()}`, words: page.also, go: () => router.push(`/guide?page=${page.key}`) })),

@@ -73,6 +73,7 @@ export function DoNow({ visit, lid }: { readonly visit: VisitInHand; readonly li
               key={`${surprise.of} ${surprise.place ?? ""}`}
               surprise={surprise}
               visit={visit}
+              roomId={visit.practice?.setup.roomId}
             />
           ))}
         {cannotWait && decision.steps[0] && (

@@ -1,7 +1,9 @@
 "use client";
 import type { Surprise } from "@/core/expectation/expectation";
+import { isUnderSky } from "@/core/expectation/climate";
 import { becauseWords, subjectOf } from "@/core/twin/ahead/surprise";
 import { saySurprise } from "@/core/twin/ahead/words";
+import { useSession } from "@/session/session";
 import { Choice } from "@/ui/choice/Choice";
 import { BecauseMark } from "@/ui/marks/BecauseMark";
 import { BECAUSE } from "@/vocabulary/readings";
@@ -12,16 +14,19 @@ import styles from "./Visit.module.css";
 export function SurpriseQuestion({
   surprise,
   visit,
+  roomId,
 }: {
   readonly surprise: Surprise;
   readonly visit: VisitInHand;
+  readonly roomId: string | undefined;
 }) {
+  const { rooms } = useSession();
   const { typed, set } = visit;
   const subject = subjectOf(surprise);
   const chosen = typed.because?.[subject];
   if (!surprise.isAsked && chosen === undefined)
     return <p className={styles.surprise}>{saySurprise(surprise)}</p>;
-  const words = becauseWords(surprise);
+  const words = becauseWords(surprise, isUnderSky(rooms, roomId));
   return (
     <div className={styles.surprise}>
       <Choice

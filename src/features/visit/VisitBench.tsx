@@ -1,6 +1,7 @@
 "use client";
 import { spokenDay } from "@/core/calendar/day";
 import { deedsFor } from "@/core/deed/deed";
+import { isUnderSky } from "@/core/expectation/climate";
 import { sayDeed } from "@/core/deed/words";
 import { profileOf } from "@/core/picture/profile";
 import { formatPercentRange, formatTemperatureRange } from "@/core/quantity/format";
@@ -31,7 +32,7 @@ const EXPECTED_FOOD: Record<FoodLeft, (place: number) => string> = {
 
 /** The visit on the bench: what we expect, what you find, what to do, and the lid to close. */
 export function VisitBench({ one, lid }: { readonly one: BinToday; readonly lid: "lifted" | "closed" }) {
-  const { units, today, settings } = useSession();
+  const { units, today, settings, rooms } = useSession();
   const visit = useVisit(one, lid);
   const { ask } = useErrands();
   const room = useViewport();
@@ -111,7 +112,7 @@ export function VisitBench({ one, lid }: { readonly one: BinToday; readonly lid:
           {lid === "lifted" && state.setup && (
             <details className={styles.deeds}>
               <summary>Something else was done</summary>
-              {deedsFor(state).map((of) => (
+              {deedsFor(state, isUnderSky(rooms, state.setup.roomId)).map((of) => (
                 <Button key={of} size="small" onClick={() => ask({ of: "deed", deed: of, binId: bin.id })}>
                   {sayDeed(of, state.setup).title.toLowerCase()}
                 </Button>

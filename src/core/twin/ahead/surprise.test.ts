@@ -9,7 +9,13 @@ test("a reading kept outside a visit is asked about, and its answer is written t
   const now = brought([...calm, kept], 80);
   const asked = now.surprises.find(({ of }) => of === "squeeze")!;
   expect(asked).toMatchObject({ isMore: false, isAsked: true });
-  expect(becauseWords(asked).water).toMatch(/draught/);
+  expect(becauseWords(asked, false).water).toMatch(/draught/);
+  // Rain is offered where it can come, and never for warmth.
+  const words = (of: "squeeze" | "warmth" | "foodLeft", underSky: boolean) =>
+    becauseWords({ of, isMore: true, beyond: 1, isAsked: true }, underSky).water;
+  expect([words("squeeze", true), words("foodLeft", true)]).toEqual([expect.stringMatching(/rain/), expect.stringMatching(/rain/)]); // prettier-ignore
+  for (const said of [words("squeeze", false), words("foodLeft", false), words("warmth", true)])
+    expect(said).not.toMatch(/rain/);
   const told = answered(kept, asked, "slip")!;
   expect(told).toMatchObject({
     id: kept.id,

@@ -13,11 +13,21 @@ export function subjectOf(of: {
   return of.of === "squeeze" && of.compartmentId !== undefined ? `${what} ${of.compartmentId}` : what;
 }
 
-/** What may have happened, in the words of what was read: water where there is more or less of it, hands where food or matter is. */
-export function becauseWords({ of, isMore }: Surprise): Record<Because, string> {
+/**
+ * What may have happened, in the words of what was read: warmth by sun and heaters, water by what wets or dries, rain only under
+ * the sky. Never throws.
+ */
+export function becauseWords({ of, isMore }: Surprise, underSky: boolean): Record<Because, string> {
+  const wetted = underSky ? "rain, a leak" : "a leak, a drip";
   const isMatter = of === "foodLeft" || of === "handful" || of === "ripeness" || of === "smell";
+  const isWarmth = of === "warmth" || of === "temperature";
+  const [less, more] = isMatter
+    ? [`${wetted} did it`, `${wetted} did it`]
+    : isWarmth
+      ? ["a cold spell, heating off", "sun, a heater, a hot spell"]
+      : ["a draught, lid ajar", `${wetted}, a spill`];
   return {
-    water: isMatter ? "rain or a leak did it" : isMore ? "rain, a leak, a spill" : "a draught, lid ajar",
+    water: isMore ? more : less,
     others: isMore ? "someone put in" : "someone took out",
     slip: "my hand slipped",
     so: "it is so",

@@ -56,12 +56,12 @@ const READ: Record<Surprise["of"], readonly [less: string, more: string]> = {
   smell: ["Sweeter", "Worse"],
 };
 const ASK: Record<Surprise["of"], readonly [less: string, more: string]> = {
-  squeeze: ["is the lid ajar, or the air very dry?", "did rain or a drip get in, or wet food?"],
-  moisture: ["is the lid ajar, or the air very dry?", "did rain or a drip get in, or wet food?"],
+  squeeze: ["is the lid ajar, or the air very dry?", "did water get in, or wet food?"],
+  moisture: ["is the lid ajar, or the air very dry?", "did water get in, or wet food?"],
   foodLeft: ["are there more worms than noted?", "is something off, or was the meal larger than noted?"],
   temperature: ["has it been moved, or the heating gone off?", "is the food heating, or is it in the sun?"],
   warmth: ["has it been moved, or the heating gone off?", "is the food heating, or is it in the sun?"],
-  weight: ["was something taken out, or has it dried?", "did rain get in, or was something added?"],
+  weight: ["was something taken out, or has it dried?", "did water get in, or was something added?"],
   depth: ["was something taken out, or has it settled?", "was something added?"],
   handful: [
     "have some left or died, or was it an empty corner?",
@@ -70,7 +70,7 @@ const ASK: Record<Surprise["of"], readonly [less: string, more: string]> = {
   ripeness: ["was it a fresh corner?", "was it an old corner?"],
   smell: ["has it aired?", "is old food hidden in it?"],
 };
-/** "Wetter than 9 in 10 forecasts: did rain or a drip get in, or wet food?" */
+/** "Wetter than 9 in 10 forecasts: did water get in, or wet food?" */
 export function saySurprise({ of, isMore, beyond }: Surprise): string {
   const which = isMore ? 1 : 0;
   const share =

@@ -81,6 +81,8 @@ export const GLOSSARY = {
   BF: "0–1: nourishment of the easy bedding (ours)",
   FELT: "0–1: sourness where the worms live, at the start of the last step (ours)",
   AIR: "K: the room's air against what was said of it (ours)",
+  SPELL: "K: what of AIR is a spell of days, and goes by itself (ours)",
+  FELTC: "0–1: how much of the spell that was last measured still holds (ours)",
   TD: "°C: warmth of the lower bed, where worms draw back to (ours)",
   LS: "−ln of the share of grown worms that lives, so far (ours)",
   LS1: "LS a week ago, to the last weekly mark",

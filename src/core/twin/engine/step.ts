@@ -610,7 +610,9 @@ export function flow(s: Float64Array, around: Surroundings, dt: number): void {
   const settled = Teq + (T - Teq) * E[eCools];
   const staysThawed = T > 0 && settled > 0;
   const staysFrozen = T <= -K.freezeSpan && settled <= -K.freezeSpan;
-  const warmed = staysThawed || staysFrozen ? settled : nearFreezing(T, Teq, UA * dt, capacity, W);
+  const cooled = staysThawed || staysFrozen ? settled : nearFreezing(T, Teq, UA * dt, capacity, W);
+  // What dries is cooled as far as a wet bulb would be, by 8 K in a room and by nothing in frost.
+  const warmed = Math.max(cooled, Math.min(T, airC - Math.min(8, Math.max(0, 0.8 * airC))));
   s[F.T] = warmed;
   const sinks = (K.sinks * dt) / (depth * depth);
   s[F.TD] = (s[F.TD]! + sinks * warmed) / (1 + sinks);

@@ -7,7 +7,7 @@ import type { EventContext, TwinEvent } from "../engine/events";
 import { applyEvent } from "../engine/events";
 import { moveMarker, moveMatter, WORMS_ALONG } from "../engine/line";
 import { litresOf } from "./measures";
-import { AMOUNT_SPREAD, chanceFor, factor, MULTIPLIERS } from "./members";
+import { AMOUNT_SPREAD, chanceFor, factor, OWN } from "./members";
 import { AT, dryOf, emptyMember, liveOf, markerLeft, MARKERS, strideWith } from "../engine/state";
 import type { TwinBin, TwinPlace } from "../engine/twinBin";
 import { fedAt, furtherHerds, harvestedAt, isStack, livingIn } from "../engine/twinBin";
@@ -201,7 +201,7 @@ function rebuild(ensemble: Ensemble, bin: TwinBin): void {
   for (let member = 0; member < size; member += 1) {
     const first = views[0]![member]!;
     const blank = emptyMember(first[AT.T]!, furtherHerds(bin));
-    for (const name of [...MULTIPLIERS, "FIST", "AIR"] as const) blank[AT[name]] = first[AT[name]]!;
+    for (const name of OWN) blank[AT[name]] = first[AT[name]]!;
     from.forEach((old, at) => fresh.views[at]![member]!.set(old >= 0 ? views[old]![member]! : blank));
     const into = fresh.views[fedAt(bin)]![member]!;
     for (const at of lost) moveAll(views[at]![member]!, into);

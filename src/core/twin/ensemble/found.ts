@@ -4,7 +4,7 @@ import { AT, dryOf, emptyMember, liveOf } from "../engine/state";
 import { fedAt, furtherHerds, livingIn } from "../engine/twinBin";
 import type { Ensemble } from "./ensemble";
 import { copied } from "./ensemble";
-import { chanceFor, MULTIPLIERS, normal, uniform } from "./members";
+import { chanceFor, OWN, normal, uniform } from "./members";
 import { passDay } from "./passDay";
 
 /** A bin that already runs, as its keeper tells it, in the model's terms: middles, and how sure each is. */
@@ -71,7 +71,7 @@ export function findStanding(
     const line = lines[member]!;
     const first = line[0]!;
     const blank = emptyMember(first[AT.T]!, furtherHerds(bin));
-    for (const name of [...MULTIPLIERS, "FIST", "AIR"] as const) blank[AT[name]] = first[AT[name]]!;
+    for (const name of OWN) blank[AT[name]] = first[AT[name]]!;
     const grown = MATURE.least + (MATURE.most - MATURE.least) * u(member, 100);
     blank[AT.MI] = grown * Math.min(1, told.ageDays / GROWN_IN_DAYS);
     const herdG = herdOf(told, blank, u(member, 101), n(member, 51));

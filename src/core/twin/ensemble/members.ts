@@ -11,6 +11,13 @@ export const MULTIPLIERS = Object.keys(SPREAD) as Multiplier[];
 export const FIST_SPREAD = 0.04;
 /** The air about a bin against what was said of its room, K: a shelf by the boiler, a draught, a keeper who guessed. */
 export const AIR_SPREAD = 1.5;
+/**
+ * What a thermometer finds beside the forecast is the room's habit in part, and in part a spell of days: so much K, gone by a
+ * factor of e in so many days; one in a dozen stays (the bin was moved, the house is heated). Readings of separate weeks that
+ * agree can be no spell.
+ */
+const SPELL = { spread: 3.5, days: 7, stays: 0.08 } as const;
+const SPELL_KEEPS = Math.exp(-1 / SPELL.days);
 /** Bins change: every seventh day a small step. */
 export const DRIFTS_EVERY = 7;
 const DRIFT = { kI: 0.02, kE: 0.03, kD: 0.02 } as const;
@@ -62,6 +69,39 @@ export function drawMember(s: Float64Array, seed: number, member: number): void 
   });
   s[AT.FIST] = FIST_SPREAD * normal(purpose, member, MULTIPLIERS.length);
   s[AT.AIR] = AIR_SPREAD * normal(purpose, member, MULTIPLIERS.length + 1);
+}
+
+/** What a member is by itself, whatever lies in it. */
+export const OWN = [...MULTIPLIERS, "FIST", "AIR", "SPELL", "FELTC"] as const;
+
+/** A day of the spell that was measured. */
+export function passSpell(s: Float64Array): void {
+  if (s[AT.FELTC] === 0) return;
+  s[AT.AIR]! -= (1 - SPELL_KEEPS) * s[AT.SPELL]!;
+  s[AT.SPELL]! *= SPELL_KEEPS;
+  s[AT.FELTC]! *= SPELL_KEEPS;
+}
+
+/**
+ * Before warmth is read: what weather, a heater, a window may have made of the days since it was last. `z` is standard
+ * normal, `u` uniform.
+ */
+export function drawSpell(line: readonly Float64Array[], z: number, u: number): void {
+  const known = line[0]![AT.FELTC]!;
+  const by = SPELL.spread * Math.sqrt(1 - known * known) * z;
+  for (const s of line) {
+    s[AT.FELTC] = 1;
+    if (u < SPELL.stays) s[AT.AIR]! += by;
+    else addSpell(s, by);
+    s[AT.T]! += by;
+    s[AT.TD]! += by;
+  }
+}
+
+/** Warmer air, by a spell of days. */
+export function addSpell(s: Float64Array, byK: number): void {
+  s[AT.AIR]! += byK;
+  s[AT.SPELL]! += byK;
 }
 
 /** The weekly step of the multipliers that wander. */

@@ -4,7 +4,7 @@ import { COVERED, DRAINS } from "../engine/library";
 import { exchange } from "../engine/line";
 import { litresOf } from "./measures";
 import { chanceOfDay, UNLOGGED } from "./chanceOfDay";
-import { DRIFTING, DRIFTS_EVERY } from "./members";
+import { DRIFTING, DRIFTS_EVERY, passSpell } from "./members";
 import { mixedStep } from "../engine/mixedStep";
 import { AT } from "../engine/state";
 import type { Surroundings } from "../engine/step";
@@ -21,6 +21,7 @@ export function passDay(ensemble: Ensemble, parts = 1): void {
   const airC = airAt(place, ensemble.startDayOfYear + ensemble.day) + foretoldK(place, ensemble.day);
   const air = { airC, airKPa: place.humidity * saturation(airC), rainMm: place.rainMm ?? 0 };
   const around = livingIn(bin).map((species) => surroundings(bin, species, air, 1 / parts));
+  for (const line of lines) for (const s of line) passSpell(s);
   for (let part = 0; part < parts; part += 1) /* @__NOINLINE__ */ stepAll(ensemble, around, 1 / parts);
   ensemble.day += 1;
   if (ensemble.day % DRIFTS_EVERY === 0) markLosses(lines);

@@ -1,6 +1,6 @@
 import type { Ensemble } from "../ensemble/ensemble";
 import { livingIn } from "../engine/twinBin";
-import { AIR_SPREAD, chanceFor, MULTIPLIERS, normal, SPREAD, uniform } from "../ensemble/members";
+import { AIR_SPREAD, chanceFor, drawSpell, MULTIPLIERS, normal, SPREAD, uniform } from "../ensemble/members";
 import type { Observation } from "./observe";
 import { addLogLikelihood } from "./observe";
 import { openUp } from "./openUp";
@@ -49,6 +49,12 @@ function effective(logWeights: Float64Array, likelihood: Float64Array, power: nu
 export function assimilate(ensemble: Ensemble, observations: readonly Observation[]): void {
   if (observations.length === 0 || ensemble.size < 2) return;
   const { size, logWeights } = ensemble;
+  if (observations.some(({ reading }) => ofWarmth(reading))) {
+    const spell = chanceFor(ensemble.seed, `spell ${ensemble.day}`);
+    ensemble.lines.forEach((line, member) =>
+      drawSpell(line, normal(spell, member), uniform(spell, member, 9)),
+    );
+  }
   openUp(ensemble, weightsOf(ensemble), observations);
   const likelihood = new Float64Array(size);
   let left = POWER;
@@ -73,6 +79,8 @@ export function assimilate(ensemble: Ensemble, observations: readonly Observatio
     left -= part;
   }
 }
+
+const ofWarmth = ({ of }: Observation["reading"]): boolean => of === "warmth" || of === "temperature";
 
 /** Systematic resampling, then kernel jitter that keeps mean and spread of the multipliers. */
 function resample(ensemble: Ensemble, round: number): void {

@@ -18,7 +18,7 @@ import {
 } from "../engine/state";
 import type { Ensemble, FeedingMark } from "../ensemble/ensemble";
 import { litresOf } from "../ensemble/measures";
-import { chanceFor, normal, uniform } from "../ensemble/members";
+import { addSpell, chanceFor, normal, uniform } from "../ensemble/members";
 import { recountHerd, setHerd } from "./herd";
 import type { Observation, Observed } from "./observe";
 import {
@@ -144,9 +144,15 @@ function drawFrom(ensemble: Ensemble, member: number, one: Observation, { z, u, 
       return setLeft(s, marks[where]!, reading.place, left);
     }
     case "warmth":
-      return setWarmth(line, s, within("warmth", WARMTHS.indexOf(reading.warmth), from, z, [5, 38]), isHabit);
+      return setWarmth(
+        line,
+        s,
+        within("warmth", WARMTHS.indexOf(reading.warmth), from, z, [5, 38]),
+        isHabit,
+        u,
+      );
     case "temperature":
-      return setWarmth(line, s, reading.temperatureC + 0.6 * z, isHabit);
+      return setWarmth(line, s, reading.temperatureC + 0.6 * z, isHabit, u);
     case "weight": {
       let wet = 0;
       for (const part of line) wet += dryOf(part) + part[AT.W]! + liveOf(part) + cocoonsG(part, species);
@@ -262,14 +268,28 @@ function setLeft(
 }
 const FOOD = [AT.R0, AT.R1, AT.R2, AT.C0, AT.C1, AT.C2];
 
-/** A warmer or cooler bed; as a habit its depth and the air about it are so too. */
-function setWarmth(line: readonly Float64Array[], s: Float64Array, toC: number, isHabit: boolean): void {
+/**
+ * A warmer or cooler bed; as a habit its depth and the air about it are so too. Most members take most of that for a spell, a
+ * few for the room's way: readings of later weeks choose between them.
+ */
+function setWarmth(
+  line: readonly Float64Array[],
+  s: Float64Array,
+  toC: number,
+  isHabit: boolean,
+  u: number,
+): void {
   const by = toC - s[AT.T]!;
   s[AT.T] = toC;
   if (!isHabit) return;
   s[AT.TD]! += by;
-  for (const part of line) part[AT.AIR]! += by;
+  for (const part of line) {
+    part[AT.AIR]! += u ** ROOMS_WAY * by;
+    addSpell(part, (1 - u ** ROOMS_WAY) * by);
+  }
 }
+/** The share that is the room's way is u to this: an eighth in the mean, more than half in one member of ten. */
+const ROOMS_WAY = 7;
 
 /** More or less of all that lies there, food's markers apart. */
 function rescaleMatter(s: Float64Array, by: number): void {
