@@ -5,6 +5,7 @@ import { Shell } from "@/features/shell/Shell";
 import { Corrections } from "@/features/correct/Corrections";
 import { Deeds } from "@/features/deed/Deeds";
 import { ManyBins } from "@/features/many/ManyBins";
+import { Found } from "@/features/setup/Found";
 import { Scale } from "@/features/scale/Scale";
 import { Slips } from "@/features/slip/Slips";
 import { NewVersion } from "@/offline/NewVersion";
@@ -33,6 +34,7 @@ export default function RootLayout({ children }: { readonly children: ReactNode 
               <>
                 <Slips />
                 <Deeds />
+                <Found />
                 <Corrections />
                 <ManyBins />
                 <Scale />

@@ -26,6 +26,8 @@ export type Errand =
       /** The part it was asked for on, where it was. */
       readonly compartment?: string;
     }
+  /** What a bin that stands there looks like now. */
+  | { readonly of: "found"; readonly binId: string }
   | {
       readonly of: "many";
       /** Chosen beforehand; more can be added in the dialog. */

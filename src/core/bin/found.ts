@@ -1,8 +1,9 @@
 import type { EntryOf } from "@/records/entry";
 import type { FactOf } from "@/records/entry/about";
 import type { BinSetup } from "@/records/setup";
+import type { LocalDate } from "@/vocabulary/fields";
 import type { FoundHandful, FoundState } from "@/vocabulary/readings";
-import { addDays } from "../calendar/day";
+import { addDays, daysBetween } from "../calendar/day";
 import { schoolOf } from "../catalogue/school";
 import { HERD_KG_PER_M2, SETTLED_DRY_KG_PER_L } from "../matter/figures";
 import { squeezeInterval, squeezeMoisture } from "../moisture/squeeze";
@@ -219,4 +220,15 @@ export function foundStanding(state: BinState, entry: EntryOf<"found">): BinStat
       (["bedded", "fed", "squeezed", "looked", "twoGone"] as const).map((first) => [first, entry.day]),
     ),
   };
+}
+
+/** Days without a word after which nobody knows what a bin is like; twice that where it was left in peace. Judgement. */
+const UNSEEN_DAYS = 90;
+/** Whether a bin should be told anew as it stands, rather than forecast from so long ago. Never throws. */
+export function isLongUnseen(
+  { lastDay, setup }: Pick<BinState, "lastDay" | "setup">,
+  today: LocalDate,
+): boolean {
+  if (!setup || setup.retired || lastDay === undefined) return false;
+  return daysBetween(lastDay, today) > (setup.resting ? 2 : 1) * UNSEEN_DAYS;
 }

@@ -1,5 +1,3 @@
-import type { Entry } from "@/records/entry";
-import { readEntry } from "@/records/entry";
 import { binSetup } from "@/records/setup";
 import { compartmentId, localDate } from "@/vocabulary/fields";
 import { done, refused } from "@/vocabulary/outcome";
@@ -10,13 +8,11 @@ import { z } from "@/vocabulary/z";
 import { contradictions } from "../bin/found";
 import { systemOf } from "../bin/system";
 import { schoolOf } from "../catalogue/school";
-import { decide } from "../decision/decide";
 import type { Expectation } from "../expectation/expectation";
 import { LETS_THROUGH } from "../matter/figures";
-import { twinExpectation } from "../twin/ahead/expect";
-import { bringToToday } from "../twin/log/now";
 import { calculator } from "./calculator";
 import { atLeastNought, shortSpecies } from "./fields";
+import { foundStart } from "./foundStart";
 import { twinBin, twinPlace } from "./simulate";
 
 const band = z.strictObject({ low: z.number(), middle: z.number(), high: z.number() });
@@ -94,18 +90,10 @@ export const runningBin = calculator({
       ...(monthsRunning === undefined ? {} : { runningMonths: monthsRunning }),
       speciesId: shortSpecies(bin.speciesId),
     } as const;
-    const entries = [{ kind: "altered", changes: setup }, found].flatMap((facts, at): Entry[] => {
-      const row = readEntry({
-        schemaVersion: 10, rowId: `asked-${at}`, id: `asked-${seed}-${at}`, revision: 1, recordedAt: "2026-01-01T00:00:00.000Z",
-        deviceId: "asked", subject: { kind: "bin", id: "asked" }, day: date, seq: at, ...facts,
-      }); // prettier-ignore
-      return row.ok ? [row.value] : [];
-    });
     const climate = { meanC: place.meanC, swingK: place.swingC ?? 0, hottestDay: place.hottestDay ?? 200, humidity: place.humidity };
-    const now = bringToToday({ binId: `asked ${seed}`, entries, climates: { [ROOM]: climate }, today: date, ...(members === undefined ? {} : { size: members }) });
-    if (!now) return refused({ code: "calc/no-setup", field: "bin", id: "asked" });
-    const expectation = twinExpectation(now, date);
-    const decision = decide(expectation, now.practice, [], date);
+    const start = foundStart({ setup: parsed.data, found, climate, day: date, seed, ...(members === undefined ? {} : { size: members }) });
+    if (!start) return refused({ code: "calc/no-setup", field: "bin", id: "asked" });
+    const { expectation, decision, mealKg } = start;
     const { wormsKg, castingsKg, ripeness, moisture, twin } = expectation;
     return done({
       wormsKg: bandOf(wormsKg),
@@ -113,9 +101,9 @@ export const runningBin = calculator({
       finishedShare: bandOf(ripeness),
       moisture: bandOf(moisture),
       herdAtRisk: Math.max(twin?.herdAtRisk.now ?? 0, twin?.herdAtRisk.soon ?? 0),
-      mealTodayKg: decision.steps.reduce((sum, { kind, amount }) => sum + (kind === "feed" && amount && "massKg" in amount ? amount.massKg : 0), 0),
+      mealTodayKg: mealKg,
       nextDate: decision.nextDay,
-      asked: contradictions(found, now.practice.setup),
+      asked: contradictions(found, parsed.data),
     });
   },
 }); // prettier-ignore

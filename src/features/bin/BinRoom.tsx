@@ -2,6 +2,7 @@
 import { addDays, ago, dayAndMonth, daysBetween, shortDay, span, spokenDay } from "@/core/calendar/day";
 import { codeOf, readCode } from "@/core/bin/code";
 import { binVolumeL, fedCompartment, systemOf } from "@/core/bin/system";
+import { isLongUnseen } from "@/core/bin/found";
 import { deedsFor } from "@/core/deed/deed";
 import { isUnderSky } from "@/core/expectation/climate";
 import { partsOf } from "@/core/deed/parts";
@@ -137,6 +138,14 @@ function BinPage({ one }: { readonly one: BinToday }) {
             : "set-up missing"}
           {setup?.resting && ", resting"}
         </p>
+        {isLongUnseen(state, today) && state.lastDay && (
+          <p className={styles.unseen} role="status">
+            Nothing was written of it since {spokenDay(state.lastDay, today)}.{" "}
+            <button type="button" onClick={() => ask({ of: "found", binId: bin.id })}>
+              What does it look like now?
+            </button>
+          </p>
+        )}
       </div>
       {one.fault !== undefined && (
         <p className={styles.problem} role="alert">
@@ -221,6 +230,11 @@ function BinPage({ one }: { readonly one: BinToday }) {
                   {sayDeed(of, setup).title.toLowerCase()}
                 </Button>
               ))}
+              {!setup.retired && (
+                <Button size="small" onClick={() => ask({ of: "found", binId: bin.id })}>
+                  what does it look like now?
+                </Button>
+              )}
             </section>
           )}
           <p className={styles.facts}>

@@ -1,6 +1,8 @@
 "use client";
+import type { FoundAbout } from "@/core/calculators/foundStart";
+import { spokenDay } from "@/core/calendar/day";
+import { sayReason } from "@/core/decision/words";
 import { contradictions } from "@/core/bin/found";
-import { systemOf, usualCompartments } from "@/core/bin/system";
 import { DEFAULT_UNIT, formatMass } from "@/core/quantity/format";
 import {
   FOOD_LEFT_WORDS,
@@ -9,14 +11,16 @@ import {
   FOUND_STATE_WORDS,
   SQUEEZE_WORDS,
 } from "@/core/words/readings";
+import type { Compartment } from "@/records/setup";
 import { useSession } from "@/session/session";
 import { Choice } from "@/ui/choice/Choice";
 import { QuantityField } from "@/ui/field/QuantityField";
 import { FOOD_LEFT, FOUND_HANDFULS, FOUND_STATES, SQUEEZES } from "@/vocabulary/readings";
 import TextField from "@mui/material/TextField";
 import styles from "./Setup.module.css";
-import type { FoundPartTyped, NewBin, SetupTyped } from "./setupTyped";
-import { SINCE } from "./setupTyped";
+import type { FoundPartTyped, FoundTyped } from "./foundTyped";
+import { SINCE } from "./foundTyped";
+import { useFoundStart } from "./useFoundStart";
 
 const optionsFrom = <V extends string>(values: readonly V[], words: Readonly<Record<string, string>>) =>
   values.map((value) => ({ value, label: words[value] ?? value }));
@@ -33,25 +37,24 @@ export function RunningFields({
   typed,
   set,
   faults,
+  parts,
   told,
 }: {
-  readonly typed: SetupTyped;
-  readonly set: (changes: Partial<SetupTyped>) => void;
+  readonly typed: FoundTyped;
+  readonly set: (changes: Partial<FoundTyped>) => void;
   readonly faults: Readonly<Record<string, string>>;
-  readonly told: NewBin | undefined;
+  readonly parts: readonly Pick<Compartment, "id" | "name">[];
+  /** What it comes to, as far as it can be read. */
+  readonly told: FoundAbout | undefined;
 }) {
-  const { units } = useSession();
+  const { units, today } = useSession();
+  const start = useFoundStart(told);
   const unit = DEFAULT_UNIT[units];
-  const parts = usualCompartments(
-    typed.system,
-    systemOf(typed.system).usual,
-    Number(typed.parts) || undefined,
-  );
   const setPart = (at: number, changes: Partial<FoundPartTyped>) =>
     set({
       found: parts.map((_, nth) => ({ ...(typed.found[nth] ?? { fill: "", state: "" }), ...(nth === at ? changes : {}) })), // prettier-ignore
     });
-  const asked = told?.found ? contradictions(told.found, told.setup).map((code) => ASKED[code]) : [];
+  const asked = told ? contradictions(told.found, told.setup).map((code) => ASKED[code]) : [];
   return (
     <div className={styles.running}>
       <p className={styles.open}>
@@ -142,6 +145,23 @@ export function RunningFields({
           {question}
         </p>
       ))}
+      {start && (
+        <p className={styles.start} role="status">
+          Likely {formatMass(start.wormsKg.low, units, "bucket")} to{" "}
+          {formatMass(start.wormsKg.high, units, "bucket")} of worms.{" "}
+          {start.mealKg > 0 ? (
+            <>
+              The first meal: <b>{formatMass(start.mealKg, units)}</b>, today.
+            </>
+          ) : (
+            <>
+              No meal today{start.why ? `: ${lower(sayReason(start.why, { units, today }))}` : "."} Next look:{" "}
+              {spokenDay(start.nextDay, today)}.
+            </>
+          )}
+        </p>
+      )}
     </div>
   );
 }
+const lower = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1);

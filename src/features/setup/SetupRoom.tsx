@@ -18,6 +18,7 @@ import { Choice } from "@/ui/choice/Choice";
 import { Cutaway } from "@/ui/cutaway/Cutaway";
 import { QuantityField } from "@/ui/field/QuantityField";
 import { useViewport } from "@/ui/useViewport";
+import type { BinSetup } from "@/records/setup";
 import type { System } from "@/vocabulary/setup";
 import { SPECIES } from "@/vocabulary/setup";
 import { speciesOf } from "@/core/catalogue/species";
@@ -64,6 +65,13 @@ export function SetupRoom() {
     const now = newBin(typed.name === "" ? { ...typed, name: "-" } : typed, today, units, []);
     return now.ok ? now.value : undefined;
   }, [typed, today, units]);
+  const climate = rooms.find(({ id }) => id === typed.room)?.climate ?? ROOM_CLIMATES[typed.warmth].climate;
+  const about = told?.found && {
+    setup: { ...told.setup, roomId: "told" as BinSetup["roomId"] },
+    found: told.found,
+    climate,
+    day: today,
+  };
   const save = kept(async ({ name, firstDay, setup, bedded, stocked, found }) => {
     const room =
       typed.room === "new"
@@ -190,7 +198,22 @@ export function SetupRoom() {
               </>
             )}
           </div>
-          {typed.isRunning && <RunningFields typed={typed} set={set} faults={faults} told={told} />}
+          {typed.isRunning && (
+            <RunningFields
+              typed={typed}
+              set={set}
+              faults={faults}
+              parts={
+                told?.setup.compartments ??
+                usualCompartments(
+                  typed.system,
+                  systemOf(typed.system).usual,
+                  Number(typed.parts) || undefined,
+                )
+              }
+              told={about}
+            />
+          )}
           <div className={styles.pair}>
             {!typed.isRunning && (
               <TextField

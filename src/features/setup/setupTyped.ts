@@ -2,25 +2,24 @@ import { addDays } from "@/core/calendar/day";
 import { daysBetween } from "@/core/calendar/day";
 import type { RoomWarmth } from "@/core/expectation/climate";
 import type { UnitSystem } from "@/core/quantity/format";
-import { DEFAULT_UNIT, formatLength, formatMass } from "@/core/quantity/format";
+import { DEFAULT_UNIT, formatLength } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
 import { sayUnreadable } from "@/core/quantity/words";
 import type { FactOf } from "@/records/entry/about";
 import { firstBedding } from "@/core/stocking/firstBedding";
-import { MOST_KG_PER_M2 } from "@/core/stocking/delivery";
 import { systemOf, usualCompartments } from "@/core/bin/system";
 import { materialOf, shortName } from "@/core/catalogue/material";
-import { speciesOf } from "@/core/catalogue/species";
 import type { BinSetup, Compartment } from "@/records/setup";
 import type { LocalDate } from "@/vocabulary/fields";
 import { localDate, name } from "@/vocabulary/fields";
 import type { Outcome } from "@/vocabulary/outcome";
 import { done, refused } from "@/vocabulary/outcome";
-import type { FoodLeft, FoundHandful, FoundState, Squeeze } from "@/vocabulary/readings";
 import type { Cover, Drainage, SchoolId, SpeciesId, System } from "@/vocabulary/setup";
+import type { FoundTyped, Lot } from "./foundTyped";
+import { EMPTY_FOUND, partsIn, toldIn, wormsIn } from "./foundTyped";
 
 /** The short form of a bin: what it is, where, since when, and who lives in it. */
-export interface SetupTyped {
+export interface SetupTyped extends FoundTyped {
   readonly name: string;
   readonly system: System;
   readonly school: SchoolId | "";
@@ -32,8 +31,6 @@ export interface SetupTyped {
   readonly room: string;
   readonly roomName: string;
   readonly warmth: RoomWarmth;
-  readonly worms: string;
-  readonly species: SpeciesId;
   /** A second kind living among them. */
   readonly worms2: string;
   readonly species2: SpeciesId;
@@ -51,37 +48,16 @@ export interface SetupTyped {
   readonly beddingDepth: string;
   /** It runs already: what it is like today, as far as it is known. */
   readonly isRunning: boolean;
-  readonly handful: FoundHandful | "";
-  readonly found: readonly FoundPartTyped[];
-  readonly fedWeekly: string;
-  readonly fedDaysAgo: string;
-  readonly left: FoodLeft | "";
-  readonly squeeze: Squeeze | "";
-  readonly since: string;
 }
-/** One part of it: share of its height as a text, and how far along. */
-export interface FoundPartTyped {
-  readonly fill: string;
-  readonly state: FoundState | "";
-}
-/** Since when a bin runs, as one says it, and the months it stands for. */
-export const SINCE: Readonly<Record<string, { readonly label: string; readonly months: number }>> = {
-  weeks: { label: "some weeks", months: 1.5 },
-  season: { label: "three to six months", months: 4.5 },
-  year: { label: "up to a year", months: 9 },
-  years: { label: "longer", months: 24 },
-};
-
 export const emptySetup = (today: LocalDate, units: UnitSystem): SetupTyped => ({
   ...usualSizes("tub", units),
+  ...EMPTY_FOUND,
   name: "",
   system: "tub",
   school: "",
   room: "",
   roomName: "",
   warmth: "mild",
-  worms: "",
-  species: "fetida",
   worms2: "",
   species2: "excavatus",
   started: today,
@@ -95,13 +71,6 @@ export const emptySetup = (today: LocalDate, units: UnitSystem): SetupTyped => (
   bedding: "",
   beddingDepth: "",
   isRunning: false,
-  handful: "",
-  found: [],
-  fedWeekly: "",
-  fedDaysAgo: "",
-  left: "",
-  squeeze: "",
-  since: "",
 });
 
 /** Pots and towers are round unless the keeper says else. */
@@ -135,14 +104,6 @@ export interface NewBin {
   /** Instead of bedding and worms, of a bin that runs already. */
   readonly found?: FactOf<"found">;
 }
-/** Worms that are in it, of one kind. */
-interface Lot {
-  readonly speciesId: SpeciesId;
-  readonly amount:
-    | { readonly massKg: number; readonly measuredBy: "weighed"; readonly typed: string }
-    | { readonly count: number; readonly measuredBy: "guessed"; readonly typed: string };
-}
-
 /** What the form states, or a sentence for each field that cannot be; where something is impossible, the nearest that works. */
 export function newBin(
   typed: SetupTyped,
@@ -209,7 +170,7 @@ export function newBin(
   const parts = typed.parts.trim() === "" ? undefined : Number(typed.parts);
   if (parts !== undefined && (!Number.isInteger(parts) || parts < 1 || parts > 8))
     faults.parts = "Between 1 and 8.";
-  const found = typed.isRunning ? foundIn(typed, units, stocked[0], surfaceM2, faults) : undefined;
+  const found = typed.isRunning ? toldIn(typed, units, stocked[0], surfaceM2, faults) : undefined;
   if (Object.keys(faults).length > 0 || !named.success || !firstDay.success)
     return refused({ code: "setup/faults", fields: faults });
   const compartments: Compartment[] = usualCompartments(
@@ -235,66 +196,8 @@ export function newBin(
     },
     bedded: found ? [] : compartments.map((one) => beddingOf(one, typed, deepM, units)),
     stocked: found ? [] : stocked,
-    ...(found
-      ? {
-          found: {
-            ...found,
-            parts: compartments.map(({ id }, at) => {
-              const { fill = "", state = "" } = typed.found[at] ?? {};
-              return {
-                compartment: id,
-                ...(fill === "" ? {} : { fraction: Number(fill) }),
-                ...(state === "" ? {} : { state }),
-              };
-            }),
-          },
-        }
-      : {}),
+    ...(found ? { found: { ...found, parts: partsIn(typed, compartments) } } : {}),
   });
-}
-
-/** What a running bin is told to be, its parts apart. */
-function foundIn(
-  typed: SetupTyped,
-  units: UnitSystem,
-  herd: Lot | undefined,
-  surfaceM2: number,
-  faults: Record<string, string>,
-): FactOf<"found"> {
-  const weekly = typed.fedWeekly.trim() === "" ? undefined : parseQuantity(typed.fedWeekly, "mass", DEFAULT_UNIT[units].mass); // prettier-ignore
-  if (weekly && !weekly.ok) faults.fedWeekly = sayUnreadable(weekly.problem);
-  const mostKg = 7 * 5 * surfaceM2;
-  if (weekly?.ok && weekly.value > mostKg)
-    faults.fedWeekly = `Is the unit right? A herd on this ground eats ${formatMass(mostKg, units)} a week at the very most.`;
-  const ago = typed.fedDaysAgo.trim();
-  const fedDaysAgo = ago === "" ? undefined : Number(ago);
-  if (fedDaysAgo !== undefined && (!Number.isInteger(fedDaysAgo) || fedDaysAgo < 0 || fedDaysAgo > 400))
-    faults.fedDaysAgo = "A whole number of days; leave it empty if you do not know.";
-  const months = SINCE[typed.since]?.months;
-  const worms: FactOf<"found">["worms"] = herd
-    ? {
-        massKg: "massKg" in herd.amount ? herd.amount.massKg : (herd.amount.count * speciesOf(herd.speciesId).adultG * 0.75) / 1000,
-        measuredBy: "massKg" in herd.amount ? "weighed" : "guessed",
-        typed: herd.amount.typed,
-      }
-    : typed.handful === "" ? undefined : { handful: typed.handful }; // prettier-ignore
-  return {
-    kind: "found",
-    parts: [],
-    speciesId: typed.species,
-    ...(worms ? { worms } : {}),
-    ...(weekly?.ok ? { fedWeeklyKg: weekly.value } : {}),
-    ...(fedDaysAgo === undefined && typed.left === ""
-      ? {}
-      : {
-          lastFed: {
-            ...(fedDaysAgo === undefined ? {} : { fedDaysAgo }),
-            ...(typed.left === "" ? {} : { left: typed.left }),
-          },
-        }),
-    ...(typed.squeeze === "" ? {} : { squeeze: typed.squeeze }),
-    ...(months === undefined ? {} : { runningMonths: months }),
-  };
 }
 
 /** Bars that hold a column up stand a finger to a hand apart. */
@@ -315,41 +218,4 @@ function beddingOf(
       ? "damp shredded card and leaf mould"
       : `damp ${shortName(materialOf("bedding", typed.bedding))}`;
   return firstBedding(one, filled, typed.bedding || undefined, `As set up: ${deep} of ${what}.`);
-}
-
-function wormsIn(
-  typed: string,
-  speciesId: SpeciesId,
-  field: "worms" | "worms2",
-  units: UnitSystem,
-  surfaceM2: number,
-  faults: Record<string, string>,
-): Lot | undefined {
-  const text = typed.trim();
-  if (text === "") return undefined;
-  const weighed = parseQuantity(text, "mass", DEFAULT_UNIT[units].smallMass);
-  const counted = weighed.ok ? undefined : parseQuantity(text, "count", "none");
-  if (!weighed.ok && !counted?.ok) {
-    faults[field] =
-      weighed.problem.code === "quantity/wrong-dimension" || weighed.problem.code === "quantity/unknown-unit"
-        ? "By weight (500 g) or by number (1000 worms)."
-        : sayUnreadable(weighed.problem);
-    return undefined;
-  }
-  const massKg = weighed.ok
-    ? weighed.value
-    : counted?.ok
-      ? (counted.value * speciesOf(speciesId).adultG * 0.75) / 1000
-      : 0;
-  if (massKg === 0) faults[field] = "Leave it empty if there are none yet.";
-  else if (surfaceM2 > 0 && massKg > MOST_KG_PER_M2 * surfaceM2)
-    faults[field] =
-      `Too many for this surface: it carries about ${formatMass(2.5 * surfaceM2, units, "bucket")} to start with and ${formatMass(5 * surfaceM2, units, "bucket")} when it runs well.`;
-  if (weighed.ok) return { speciesId, amount: { massKg, measuredBy: "weighed", typed: text } };
-  return counted?.ok
-    ? {
-        speciesId,
-        amount: { count: Math.round(counted.value), measuredBy: "guessed", typed: text },
-      }
-    : undefined;
 }

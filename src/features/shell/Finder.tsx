@@ -120,6 +120,7 @@ export function Finder() {
     { key: "many", label: "Several bins at once", hint: "deed", words: "bulk group batch many feed water", go: () => ask({ of: "many", binIds: [] }) },
     ...(inHand ? [
       ...SLIPS.map(([slip, label, words]): Found => ({ key: `slip/${slip}`, label: `${label} ${inHand.bin.name}`, hint: "deed", words, go: () => ask({ of: "slip", slip, binId: inHand.bin.id }) })),
+      { key: "found", label: `What does ${inHand.bin.name} look like now?`, hint: "deed", words: "found again inherited taken over bought restart forecast anew long away", go: () => ask({ of: "found", binId: inHand.bin.id }) },
       ...deedsFor(inHand.state, isUnderSky(rooms, inHand.state.setup?.roomId)).map((deed): Found => ({ key: `deed/${deed}`, label: `${sayDeed(deed, inHand.state.setup).title}: ${inHand.bin.name}`, hint: "deed", words: DEED_WORDS[deed] ?? "", go: () => ask({ of: "deed", deed, binId: inHand.bin.id }) })),
     ] : []),
     ...(inHand ?? bins?.[0] ? [{ key: "away", label: "Going away: what to give before, and what you will find", hint: "what if", words: "vacation holiday absence travel leave", go: () => router.push(`/bin?id=${(inHand ?? bins![0]!).bin.id}`) }] : []),

@@ -1,5 +1,6 @@
 "use client";
 import { spokenDay } from "@/core/calendar/day";
+import { isLongUnseen } from "@/core/bin/found";
 import { deedsFor } from "@/core/deed/deed";
 import { isUnderSky } from "@/core/expectation/climate";
 import { sayDeed } from "@/core/deed/words";
@@ -63,6 +64,14 @@ export function VisitBench({ one, lid }: { readonly one: BinToday; readonly lid:
           leave it closed
         </Link>
       </div>
+      {isLongUnseen(state, today) && state.lastDay && (
+        <p className={styles.begun} role="status">
+          Nothing was written of it since {spokenDay(state.lastDay, today)}.{" "}
+          <button type="button" onClick={() => ask({ of: "found", binId: bin.id })}>
+            What does it look like now?
+          </button>
+        </p>
+      )}
       {visit.day !== today && (
         <p className={styles.begun} role="status">
           This visit was begun {spokenDay(visit.day, today)} and is kept under that day.{" "}
