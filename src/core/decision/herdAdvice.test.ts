@@ -30,6 +30,14 @@ test("a herd as large as its bed carries is not spoken of", () => {
   for (const kg of [0.3, 0.5, 0.8]) expect(advised(0.5, kg)).toBeUndefined();
 });
 
+test("a bin that was tipped out is not understocked", () => {
+  const state = replay([...newTub(0.05), entry({ kind: "emptied", keepsWorms: false, to: "heap" }, 70)]);
+  const gone = { low: 0, middle: 0, high: 0.01 };
+  const expectation = { ...simpleExpectation(state, CLIMATE, TODAY), wormsKg: gone };
+  expect(state.emptiedOn).toBeDefined();
+  expect(herdAdvice(expectation, practiceOf(state)!, TODAY)).toBeUndefined();
+});
+
 test("too many, too few and fewer than were stocked are said, with amounts that lead back", () => {
   const over = advised(0.5, 1.4);
   expect(over).toMatchObject({ code: "herd/over" });

@@ -43,7 +43,8 @@ export function herdAdvice(
 ): HerdAdvice | undefined {
   const { state, setup } = practice;
   const { since, massKg: stockedKg } = state.worms;
-  if (since === undefined) return undefined;
+  // What was tipped out is not understocked.
+  if (since === undefined || state.emptiedOn !== undefined) return undefined;
   const { low, middle, high } = expectation.wormsKg;
   const areaM2 = surfaceM2(setup);
   const isBreeding = practice.school.id === "breeder-tub";

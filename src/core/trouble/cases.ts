@@ -50,6 +50,7 @@ export const CASES: readonly TroubleCase[] = [
   { about: "warm under the roof, wet lid", signs: ["worms-on-lid", "bin-temp-high"], context: { temperatureC: 31 }, was: ["too-hot"] },
   // New, disturbed, weather.
   { about: "first night after the post", signs: ["worms-on-lid", "worms-on-walls"], context: { stockedDaysAgo: 2, ageDays: 2 }, was: ["new-worm-unsettled"] },
+  { about: "on the lid three months after they came", signs: ["worms-on-lid", "squeeze-drips"], context: { stockedDaysAgo: 92, ageDays: 95 }, was: ["too-wet"] },
   { about: "all out the third night", signs: ["mass-escape"], absent: ["smell-ammonia", "smell-sour", "squeeze-drips"], context: { stockedDaysAgo: 3, ageDays: 3 }, was: ["new-worm-unsettled"] },
   { about: "before the thunderstorm", signs: ["worms-on-walls", "worms-on-lid"], context: { ageDays: 300, hasStorm: true }, was: ["weather-pressure", "normal-life"] },
   { about: "dug over daily", signs: ["no-cocoons", "worms-balling"], context: { turnedDaysAgo: 0, ageDays: 200 }, was: ["disturbance"] },

@@ -8,7 +8,7 @@ export interface FactWeight {
 }
 export const FACTS = [
   "fedTooMuch", "fedLittle", "fedAsItTakes", "wetterThanWished", "drierThanWished", "asMoistAsWished", "hot", "cold", "mild",
-  "young", "old", "newWorms", "longUnvisited", "seenLately", "harvestedLately", "turnedLately", "limedLately", "crowded", "roomy",
+  "young", "old", "newWorms", "settledIn", "longUnvisited", "seenLately", "harvestedLately", "turnedLately", "limedLately", "crowded", "roomy",
   "nearlyAllCastings", "littleIsCastings", "noDrain", "tightLid", "foodBare", "storm", ...(["animal", "manure", "protein", "sour", "salty", "heating", "hard"] as const).map((ate) => `ate-${ate}` as const),
 ] as const; // prettier-ignore
 export type Fact = (typeof FACTS)[number];
@@ -62,8 +62,11 @@ export function factWeights(known: TroubleContext): readonly FactWeight[] {
       say("young", ["young-bin", 1.5], ["finished-needs-harvest", -2], ["overcrowding", -1]);
     else if (known.ageDays > 150) say("old", ["young-bin", -2.5], ["new-worm-unsettled", -1]);
   }
-  if (known.stockedDaysAgo !== undefined && known.stockedDaysAgo < 15)
-    say("newWorms", ["new-worm-unsettled", known.stockedDaysAgo < 8 ? 2.5 : 1]);
+  if (known.stockedDaysAgo !== undefined) {
+    if (known.stockedDaysAgo < 15)
+      say("newWorms", ["new-worm-unsettled", known.stockedDaysAgo < 8 ? 2.5 : 1]);
+    else if (known.stockedDaysAgo > 28) say("settledIn", ["new-worm-unsettled", -3]);
+  }
   if (known.visitedDaysAgo !== undefined) {
     if (known.visitedDaysAgo > 28)
       say("longUnvisited", ["gone-unwatched", 2.5], ["overfeeding", -1], ["disturbance", -1]);

@@ -36,6 +36,7 @@ const FACT_WORDS: Readonly<Record<Fact, Say>> = {
   young: ({ ageDays }) => days(ageDays, "its worms came"),
   old: () => "it has run for months",
   newWorms: ({ stockedDaysAgo }) => days(stockedDaysAgo, "worms came"),
+  settledIn: ({ stockedDaysAgo }) => days(stockedDaysAgo, "its worms came"),
   longUnvisited: ({ visitedDaysAgo }) => days(visitedDaysAgo, "the lid was last lifted"),
   seenLately: ({ visitedDaysAgo }) => days(visitedDaysAgo, "somebody looked"),
   harvestedLately: ({ harvestedDaysAgo }) => days(harvestedDaysAgo, "it was harvested"),
