@@ -16,6 +16,7 @@ import { done, refused } from "@/vocabulary/outcome";
 import { useMemo } from "react";
 import type { FoundTyped } from "./foundTyped";
 import { EMPTY_FOUND, partsIn, toldIn, wormsIn } from "./foundTyped";
+import { FoundSays } from "./FoundSays";
 import { RunningFields } from "./RunningFields";
 import styles from "./Setup.module.css";
 
@@ -40,6 +41,7 @@ export function FoundDialog({
   const told = useMemo(() => read(draft.typed, setup, units), [draft.typed, setup, units]);
   const found = told.ok ? told.value : undefined;
   const climate = rooms.find(({ id }) => id === setup.roomId)?.climate ?? TEMPERATE;
+  const about = found && { setup, found, climate, day: today };
   const [first] = setup.compartments;
   const fresh = first && freshProfile(setup.system, first, setup.compartments.length);
   const profile = fresh && (found ? foundProfile(fresh, found, setup) : fresh);
@@ -69,16 +71,17 @@ export function FoundDialog({
           set={(changes) => draft.set((before) => ({ ...before, ...changes }))}
           faults={faults}
           parts={setup.compartments}
-          told={found && { setup, found, climate, day: today }}
+          told={about}
         />
         {profile && (
           <div className={styles.nowDrawn}>
             <Cutaway
               profile={profile}
-              pxPerM={Math.min((room.isNarrow ? room.width - 80 : 300) / first.widthM, 300)}
+              pxPerM={Math.min((room.isNarrow ? room.width - 80 : 300) / first.widthM, 420)}
               detail="large"
               label={`${bin.name} as it is told`}
             />
+            <FoundSays about={about} />
             <p className={styles.open}>
               What was written before stays in its log. From today on it is taken for what is told here.
             </p>

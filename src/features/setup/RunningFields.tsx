@@ -1,7 +1,5 @@
 "use client";
 import type { FoundAbout } from "@/core/calculators/foundStart";
-import { spokenDay } from "@/core/calendar/day";
-import { sayReason } from "@/core/decision/words";
 import { contradictions } from "@/core/bin/found";
 import { DEFAULT_UNIT, formatMass } from "@/core/quantity/format";
 import {
@@ -20,7 +18,6 @@ import TextField from "@mui/material/TextField";
 import styles from "./Setup.module.css";
 import type { FoundPartTyped, FoundTyped } from "./foundTyped";
 import { SINCE } from "./foundTyped";
-import { useFoundStart } from "./useFoundStart";
 
 const optionsFrom = <V extends string>(values: readonly V[], words: Readonly<Record<string, string>>) =>
   values.map((value) => ({ value, label: words[value] ?? value }));
@@ -47,8 +44,7 @@ export function RunningFields({
   /** What it comes to, as far as it can be read. */
   readonly told: FoundAbout | undefined;
 }) {
-  const { units, today } = useSession();
-  const start = useFoundStart(told);
+  const { units } = useSession();
   const unit = DEFAULT_UNIT[units];
   const setPart = (at: number, changes: Partial<FoundPartTyped>) =>
     set({
@@ -82,14 +78,16 @@ export function RunningFields({
       {parts.map((one, at) => (
         <div key={one.id} className={styles.pairOf2}>
           <Choice
-            title={parts.length === 1 ? "How far along" : `${one.name ?? `Part ${at + 1}`}: how far along`}
+            title={
+              parts.length === 1 ? "How far along" : `${upper(one.name ?? `part ${at + 1}`)}: how far along`
+            }
             name={`state${at}`}
             options={optionsFrom(FOUND_STATES, FOUND_STATE_WORDS)}
             chosen={typed.found[at]?.state || undefined}
             onChoose={(state) => setPart(at, { state: state ?? "" })}
           />
           <Choice
-            title={parts.length === 1 ? "How full" : `${one.name ?? `Part ${at + 1}`}: how full`}
+            title={parts.length === 1 ? "How full" : `${upper(one.name ?? `part ${at + 1}`)}: how full`}
             name={`fill${at}`}
             options={optionsFrom(FILLS, FOUND_FILL_WORDS)}
             chosen={typed.found[at]?.fill || undefined}
@@ -145,23 +143,7 @@ export function RunningFields({
           {question}
         </p>
       ))}
-      {start && (
-        <p className={styles.start} role="status">
-          Likely {formatMass(start.wormsKg.low, units, "bucket")} to{" "}
-          {formatMass(start.wormsKg.high, units, "bucket")} of worms.{" "}
-          {start.mealKg > 0 ? (
-            <>
-              The first meal: <b>{formatMass(start.mealKg, units)}</b>, today.
-            </>
-          ) : (
-            <>
-              No meal today{start.why ? `: ${lower(sayReason(start.why, { units, today }))}` : "."} Next look:{" "}
-              {spokenDay(start.nextDay, today)}.
-            </>
-          )}
-        </p>
-      )}
     </div>
   );
 }
-const lower = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1);
+const upper = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

@@ -26,10 +26,12 @@ import Button from "@mui/material/Button";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import { useRouter } from "next/navigation";
+import type { ReactNode } from "react";
 import { useMemo } from "react";
 import styles from "./Setup.module.css";
 import type { NewBin, SetupTyped } from "./setupTyped";
 import { MoreFields } from "./MoreFields";
+import { FoundSays } from "./FoundSays";
 import { RunningFields } from "./RunningFields";
 import { emptySetup, isRoundUsually, newBin, usualSizes } from "./setupTyped";
 
@@ -272,7 +274,9 @@ export function SetupRoom() {
             )}
           </div>
         </div>
-        <Drawn typed={typed} told={told} />
+        <Drawn typed={typed} told={told}>
+          <FoundSays about={about} />
+        </Drawn>
       </KeptForm>
     </main>
   );
@@ -317,7 +321,15 @@ function SystemChoice({
 }
 
 /** The bin as told so far, to scale, with a hand's breadth of damp bedding. */
-function Drawn({ typed, told }: { readonly typed: SetupTyped; readonly told: NewBin | undefined }) {
+function Drawn({
+  typed,
+  told,
+  children,
+}: {
+  readonly typed: SetupTyped;
+  readonly told: NewBin | undefined;
+  readonly children: ReactNode;
+}) {
   const { units } = useSession();
   const room = useViewport();
   const read = (text: string) => {
@@ -350,6 +362,7 @@ function Drawn({ typed, told }: { readonly typed: SetupTyped; readonly told: New
       <p>
         {systemOf(typed.system).name}, <b>{formatVolume(litres, units)}</b>
       </p>
+      {children}
     </div>
   );
 }
