@@ -64,8 +64,9 @@ export function decide(
   // What is to be lifted and sieved is left to dry, unless its worms would dry with it.
   const isDrying =
     wanted?.noWaterFrom !== undefined && wanted.noWaterFrom <= today && seen.squeeze !== "dust";
-  const capped = (made: Decision): Decision => {
-    const decision = soonInHeat(made, expectation, practice, seen, today);
+  const capped = (made: Decision, cannotWait = false): Decision => {
+    const paced = cannotWait ? made : atOwnPace(made, practice, today);
+    const decision = soonInHeat(paced, expectation, practice, seen, today);
     const lets = decision.steps.some(({ kind }) => LETS_OUT.has(kind));
     const first = signs.isStanding && !lets ? letOut(practice) : [];
     return heedingAbsence(
@@ -96,7 +97,7 @@ export function decide(
   };
 
   const aid = firstAid(expectation, practice, seen, today);
-  if (aid) return capped(aid);
+  if (aid) return capped(aid, true);
 
   const fault = moistureFault(expectation, practice, seen);
   const others = otherPartSteps(expectation, practice, seen);
@@ -109,7 +110,7 @@ export function decide(
   const moisten = [...here, ...others];
 
   if (practice.setup.retired) return leaveInPeace(practice, today);
-  if (practice.state.emptiedOn !== undefined) return capped(beddingFirst(practice, today));
+  if (practice.state.emptiedOn !== undefined) return capped(beddingFirst(practice, today), true);
 
   // Rest ends on its day; until then no reading unlocks a meal.
   const { resting, restingUntil } = practice.setup;
@@ -117,7 +118,7 @@ export function decide(
     (resting && (restingUntil === undefined || restingUntil > today)) ||
     (isLeftInPeace(practice.school.id) && seen.foodLeft.size === 0 && isBeforeDue(practice, today));
   const lost = fallenWeight(practice, today);
-  if (isResting && lost) return capped(dryAtRest(expectation, practice, lost, today));
+  if (isResting && lost) return capped(dryAtRest(expectation, practice, lost, today), true);
   if (isResting) {
     const peace = leaveInPeace(practice, today);
     return capped(
@@ -128,28 +129,34 @@ export function decide(
   }
 
   if (fault === "dust" || fault === "stream")
-    return capped({
-      verdict: "moistureFirst",
-      steps: moisten,
-      nextDay: addDays(today, fault === "stream" ? 3 : 2),
-      cautions: fault === "stream" ? ["dust", "leachate"] : [],
-    });
+    return capped(
+      {
+        verdict: "moistureFirst",
+        steps: moisten,
+        nextDay: addDays(today, fault === "stream" ? 3 : 2),
+        cautions: fault === "stream" ? ["dust", "leachate"] : [],
+      },
+      true,
+    );
 
   const { watch } = practice.state;
-  if (watch) return capped(underWatch(watch.since, moisten, today));
+  if (watch) return capped(underWatch(watch.since, moisten, today), true);
 
   if (expectation.twin?.meal.limit === "cannot" && moisten.length === 0)
-    return capped(airFirst(expectation, practice, seen, today));
+    return capped(airFirst(expectation, practice, seen, today), true);
 
   const drain = trayDue(practice, today);
   const room = makeRoom(expectation, practice);
   if (room.isAll)
-    return capped({
-      verdict: "makeRoom",
-      steps: [...drain, ...room.steps],
-      nextDay: addDays(today, 2),
-      cautions: ["lifting"],
-    });
+    return capped(
+      {
+        verdict: "makeRoom",
+        steps: [...drain, ...room.steps],
+        nextDay: addDays(today, 2),
+        cautions: ["lifting"],
+      },
+      true,
+    );
   const standing = foodStanding(expectation, practice, seen, today);
   if (standing) {
     const nextDay = addDays(today, standing.inDays.middle);
@@ -186,6 +193,21 @@ export function decide(
     nextDaySpan: { from: addDays(today, meal.nextInDays.low), to: addDays(today, meal.nextInDays.high) },
     cautions: meal.isMeal ? ["wet-hands-mould"] : [],
   });
+}
+
+/**
+ * Who named an interval for a bin comes at that pace: what lies is skipped, not looked at sooner. Only what cannot wait hastens it.
+ */
+function atOwnPace(decision: Decision, { setup }: Practice, today: LocalDate): Decision {
+  const { intervalDays } = setup.own ?? {};
+  const soonest = intervalDays === undefined ? undefined : addDays(today, intervalDays);
+  if (soonest === undefined || decision.nextDay >= soonest) return decision;
+  const { nextDaySpan: span, ...rest } = decision;
+  return {
+    ...rest,
+    nextDay: soonest,
+    ...(span ? { nextDaySpan: { from: soonest, to: span.to > soonest ? span.to : soonest } } : {}),
+  };
 }
 
 /** After an alarm no meal for some days, and not before it smells of earth: the look that says so ends the watch. */

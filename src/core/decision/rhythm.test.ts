@@ -1,9 +1,13 @@
 import { CLIMATE, entry, kilograms, look, meal, newTub, setupOf, START } from "../../../tests/log";
+import { brought } from "../../../tests/twinLog";
 import { replay } from "../bin/replay";
-import { addDays } from "../calendar/day";
+import { addDays, daysBetween } from "../calendar/day";
 import { simpleExpectation } from "../expectation/simpleEngine";
 import { practiceOf } from "../practice/practice";
 import type { Entry, Reading } from "@/records/entry";
+import { FOOD_LEFT } from "@/vocabulary/readings";
+import { twinExpectation } from "../twin/ahead/expect";
+import { withReadings } from "../twin/log/now";
 import { decide } from "./decide";
 import type { StepKind } from "./decision";
 
@@ -56,4 +60,25 @@ test("a feast that still lies whole after its days comes out, an ordinary meal a
   expect([comesOut(3, 12), comesOut(3, 20)]).toEqual([true, true]);
   expect([comesOut(3, 4), comesOut(0.15, 12)]).toEqual([false, false]);
   expect(asks(fedOnce(3), 22, [...EARTHY, { of: "foodLeft", foodLeft: "half", place: 1 }], "removeFood")).toBe(false);
+}); // prettier-ignore
+
+test("an own interval is hastened by nothing but what cannot wait, whatever is left of the meal", () => {
+  const EARTHY: Reading = { of: "smell", smell: "earthy" };
+  for (const [system, days] of [["tub", 10], ["bath", 30], ["tower", 30], ["breederTub", 12]] as const) {
+    const visits = Array.from({ length: 4 }, (_, nth) => [look([EARTHY] as never, 4 + days * nth), meal(0.3, 1, 4 + days * nth)]);
+    const log = [...newTub(0.5, setupOf(system, { own: { intervalDays: days } })), ...visits.flat()];
+    const now = brought(log, 4 + 4 * days, { size: 32 });
+    const today = addDays(START, 4 + 4 * days);
+    const said = (...readings: Reading[]) => {
+      const heard = withReadings(now, readings);
+      return decide(twinExpectation(heard, today), heard.practice, readings, today);
+    };
+    const compartment = now.practice.setup.compartments.at(-1)!.id;
+    for (const foodLeft of FOOD_LEFT) {
+      const decision = said(EARTHY, { of: "foodLeft", foodLeft, place: 1, compartment });
+      expect([system, foodLeft, daysBetween(today, decision.nextDay) >= days]).toEqual([system, foodLeft, true]);
+    }
+    expect(daysBetween(today, said({ of: "smell", smell: "ammonia" }).nextDay)).toBeLessThan(days);
+    expect(daysBetween(today, said(EARTHY, { of: "squeeze", squeeze: "stream" }).nextDay)).toBeLessThan(days);
+  }
 }); // prettier-ignore
