@@ -15,6 +15,16 @@ export interface School {
   readonly moistureHigh: number;
   readonly firstHarvestMonths: number;
   readonly harvestIntervalDays: number;
+  /** Depth of what lies over the bed, m; none where a mat or sacking does. */
+  readonly coverM?: number;
+  /** Bedding goes in with each meal, by its volume. */
+  readonly isLayered?: true;
+  /** Bins are left alone between meals: no digging to look, only quiet checks, and never late. */
+  readonly isLeftInPeace?: true;
+  /** Worms are the aim: fed by films, kept wet and thinly stocked, on bedding that feeds. */
+  readonly isBreeding?: true;
+  /** Food is saved up and given in one go between two layers of bedding, once what is finished was skimmed. */
+  readonly isFeast?: true;
 }
 
 export const SCHOOL_TABLE = schools as readonly School[];
@@ -25,7 +35,3 @@ export function schoolOf(id: SchoolId): School {
   if (!school) throw new Error(`schoolOf: expected a known school, got ${id}`);
   return school;
 }
-
-/** Schools whose bins are left in peace between meals: no digging to look, only quiet checks. */
-export const isLeftInPeace = (id: SchoolId): boolean =>
-  id === "central-pocket-batch" || id === "stack-swap" || id === "leaf-litter-low-input";

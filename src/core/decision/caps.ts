@@ -105,7 +105,7 @@ export function capsOn(expectation: Expectation, practice: Practice, today: Loca
       mostKg,
       why: { code: "food/tried", ...tried },
     })),
-    ...(school.id === "breeder-tub"
+    ...(school.isBreeding
       ? [
           {
             mostKg: areaM2(fedCompartment(practice.setup)) * film * FILM.food.densityKgPerL,

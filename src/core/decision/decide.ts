@@ -1,7 +1,6 @@
 import type { Reading } from "@/records/entry";
 import type { LocalDate } from "@/vocabulary/fields";
 import { addDays, daysBetween } from "../calendar/day";
-import { isLeftInPeace } from "../catalogue/school";
 import { tenderest } from "../bin/mixture";
 import { foodlessDays, standingPlan, wantedHarvest, whenSomeoneIsThere } from "../bin/planAhead";
 import { looked } from "../bin/readings";
@@ -116,7 +115,7 @@ export function decide(
   const { resting, restingUntil } = practice.setup;
   const isResting =
     (resting && (restingUntil === undefined || restingUntil > today)) ||
-    (isLeftInPeace(practice.school.id) && seen.foodLeft.size === 0 && isBeforeDue(practice, today));
+    (practice.school.isLeftInPeace === true && seen.foodLeft.size === 0 && isBeforeDue(practice, today));
   const lost = fallenWeight(practice, today);
   if (isResting && lost) return capped(dryAtRest(expectation, practice, lost, today), true);
   if (isResting) {
@@ -234,7 +233,7 @@ function beddingFirst(practice: Practice, today: LocalDate): Decision {
       {
         kind: "addDryBedding",
         amount: { massKg: (volumeOfL(fed) / 3) * COVER_KG_PER_L },
-        ...ofMaterial("bedding", practice.school.id === "breeder-tub" ? "manure-aged-bedding" : "leaf-mould"),
+        ...ofMaterial("bedding", practice.school.isBreeding ? "manure-aged-bedding" : "leaf-mould"),
         moisture: (target.low + target.high) / 2,
         compartmentId: fed.id,
         why: { code: "bed/before-meal" },

@@ -69,6 +69,7 @@ export type Reason =
   | { readonly code: "room/move-along"; readonly freeL: number }
   | { readonly code: "room/comes-down"; readonly freeL: number }
   | { readonly code: "bed/spent" }
+  | { readonly code: "feast/skim" }
   | { readonly code: "bed/shrinks" }
   | { readonly code: "bed/before-meal" }
   | { readonly code: "food/half-the-places"; readonly places: number; readonly of: number }

@@ -7,7 +7,6 @@ import { standingPlan, whenSomeoneIsThere } from "../bin/planAhead";
 import { areaM2, fedCompartment } from "../bin/system";
 import { addDays, daysBetween } from "../calendar/day";
 import { materialOf } from "../catalogue/material";
-import type { School } from "../catalogue/school";
 import type { Band, Expectation, WeekOn } from "../expectation/expectation";
 import { bedLitres } from "../expectation/bedLitres";
 import { DRY_BEDDING } from "../practice/dryBedding";
@@ -43,8 +42,6 @@ const AIRS_DAYS = 3;
 const DRY_PER_KG = 0.075;
 const DAMP_PER_KG = 0.25;
 const DAMP = 0.75;
-/** Schools that lay the food between two beds. Source: school table. */
-const LAYERED: ReadonlySet<School["id"]> = new Set(["bath-monthly", "moving-wedge", "stack-swap"]);
 /** A cover is topped up when less than this share of it is left. */
 const THIN = 0.5;
 
@@ -145,23 +142,33 @@ export function feedSteps(
   const depthM =
     practice.setup.own?.buriedM ?? Math.min(0.06, Math.max(0.03, fedCompartment(practice.setup).heightM / 8));
   const absence = comingAbsence(practice, today);
-  const isFilm = school.id === "breeder-tub";
+  const isFilm = school.isBreeding === true;
+  const meal: Step = {
+    kind: "feed",
+    amount: { massKg: rationKg },
+    ...ofMaterial("food", isFilm ? FILM.food.id : absence ? SLOW.id : SCRAPS.id),
+    ...(isFilm ? { preparation: "pureed" } : absence ? { preparation: "whole" } : {}),
+    ...place,
+    depthM: isFilm ? (practice.setup.own?.buriedM ?? 0) : depthM,
+    why: absence ? { code: "food/before-absence", ...absence } : why,
+    evidence: sized.evidence,
+  };
+  const beds = withTheMeal(rationKg, expectation, practice, absence ? LONG_BEDDING : 1);
   const steps: Step[] = [
-    {
-      kind: "feed",
-      amount: { massKg: rationKg },
-      ...ofMaterial("food", isFilm ? FILM.food.id : absence ? SLOW.id : SCRAPS.id),
-      ...(isFilm ? { preparation: "pureed" } : absence ? { preparation: "whole" } : {}),
-      ...place,
-      depthM: isFilm ? (practice.setup.own?.buriedM ?? 0) : depthM,
-      why: absence ? { code: "food/before-absence", ...absence } : why,
-      evidence: sized.evidence,
-    },
-    ...withTheMeal(rationKg, expectation, practice, absence ? LONG_BEDDING : 1),
+    ...(school.isFeast ? [...skimStep(expectation, practice), ...beds, meal] : [meal, ...beds]),
     ...coverSteps(practice, today, signs),
     ...gritStep(practice, expectation, today),
   ];
   return { isMeal: true, steps, nextInDays: nextMeal(expectation, practice) };
+}
+
+/** Before a feast what is finished on top comes off, where a harvest is worth the work by now: food goes on no castings. */
+function skimStep({ twin }: Expectation, { setup, state }: Practice): Step[] {
+  if (state.feedings.length === 0 || !twin?.harvest?.inDays || twin.harvest.inDays.middle > 0) return [];
+  // No amount: what is lifted is weighed in, not taken to be what was foretold.
+  return [
+    { kind: "harvest", compartmentId: fedCompartment(setup).id, why: { code: "feast/skim" }, evidence: [] },
+  ];
 }
 
 /** Bedding that goes in before an absence, against a usual meal: it is food that keeps. */
@@ -295,7 +302,7 @@ function withTheMeal(foodKg: number, expectation: Expectation, practice: Practic
     { from: "school", of: "moisture", low: target.low, high: target.high },
   ];
   const most = mostAtOnceKg(expectation, practice);
-  const layered = LAYERED.has(practice.school.id)
+  const layered = practice.school.isLayered
     ? (foodKg / SCRAPS.densityKgPerL) * practice.school.steadyRatio * COVER_KG_PER_L
     : 0;
   const isWet = ahead > middle;

@@ -1,7 +1,6 @@
 import { surfaceM2 } from "../bin/system";
 import type { LocalDate } from "@/vocabulary/fields";
 import { daysBetween } from "../calendar/day";
-import { isLeftInPeace } from "../catalogue/school";
 import { speciesOf } from "../catalogue/species";
 import type { Expectation } from "../expectation/expectation";
 import { HERD_KG_PER_M2 } from "../matter/figures";
@@ -47,7 +46,7 @@ export function herdAdvice(
   if (since === undefined || state.emptiedOn !== undefined) return undefined;
   const { low, middle, high } = expectation.wormsKg;
   const areaM2 = surfaceM2(setup);
-  const isBreeding = practice.school.id === "breeder-tub";
+  const isBreeding = practice.school.isBreeding === true;
   const mostKg = (isBreeding ? HERD_KG_PER_M2.start : HERD_KG_PER_M2.running) * areaM2;
   if (low > mostKg) return { code: "herd/over", wormsKg: middle, spareKg: middle - mostKg / 2 };
   if (daysBetween(since, today) < KNOWN_DAYS) return undefined;
@@ -84,7 +83,7 @@ export function mealsGoneSoonerDays(
   { school, setup }: Practice,
 ): number | undefined {
   const usual = school.usualIntervalDays;
-  if (!twin || usual <= SELDOM_DAYS || isLeftInPeace(school.id) || setup.own?.intervalDays !== undefined)
+  if (!twin || usual <= SELDOM_DAYS || school.isLeftInPeace === true || setup.own?.intervalDays !== undefined)
     return undefined;
   const days = Math.min(SELDOM_DAYS, Math.max(SOONEST_DAYS, Math.ceil(twin.meal.clearsInDays)));
   return twin.meal.clearsInDays <= OF_THE_WAY * usual ? days : undefined;

@@ -61,7 +61,7 @@ export function makeRoom(expectation: Expectation, practice: Practice): Room {
   const litres = volumeOfL(fed);
   const { freeL } = expectation;
   const evidence = [{ from: "school", of: "places" } as const];
-  if (practice.school.id === "breeder-tub" && expectation.ripeness.middle >= SPENT)
+  if (practice.school.isBreeding && expectation.ripeness.middle >= SPENT)
     return { steps: freshBed(expectation, practice), freeL, isAll: false };
   if (freeL >= FULL * litres) return { steps: [], freeL, isAll: false };
   const full = { code: "room/full", freeL } as const;

@@ -82,3 +82,25 @@ test("an own interval is hastened by nothing but what cannot wait, whatever is l
     expect(daysBetween(today, said(EARTHY, { of: "squeeze", squeeze: "stream" }).nextDay)).toBeLessThan(days);
   }
 }); // prettier-ignore
+
+test("a running bath by the month keeps its month: skim, bed, food, cover in that order, and no small meals between", () => {
+  const setup = setupOf("bath");
+  const parts = setup.compartments.map(({ id }) => ({ compartment: id, state: "mostly", fraction: 0.75 }));
+  const worms = { massKg: 2.4, measuredBy: "weighed", typed: "2.4 kg" };
+  const log = [
+    entry({ kind: "altered", changes: setup }, 0),
+    entry({ kind: "found", parts, worms, fedWeeklyKg: 2, lastFed: { fedDaysAgo: 31, left: "none" }, squeeze: "fewDrops", runningMonths: 20 } as never, 0),
+  ];
+  const now = brought(log, 0, { size: 64 });
+  const today = addDays(START, 0);
+  const readings = EARTHY as Reading[];
+  const heard = withReadings(now, readings);
+  const decision = decide(twinExpectation(heard, today), heard.practice, readings, today);
+  expect(decision.verdict).toBe("feed");
+  const kinds = decision.steps.map(({ kind }) => kind);
+  const inOrder = (["harvest", "addDryBedding", "feed", "cover"] as const).map((kind) => kinds.indexOf(kind));
+  expect(inOrder).toEqual(inOrder.toSorted((a, b) => a - b));
+  expect(Math.min(...inOrder)).toBeGreaterThanOrEqual(0);
+  expect(daysBetween(today, decision.nextDay)).toBeGreaterThanOrEqual(now.practice.school.minIntervalDays);
+  expect(now.practice.school.usualIntervalDays).toBe(30);
+}); // prettier-ignore

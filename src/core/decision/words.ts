@@ -84,6 +84,8 @@ export function sayStep(step: Step, { units }: Pick<Speech, "units">): StepWords
     case "scoopOut":
       return words("Scoop", "of the wettest off the top, pick the worms out, and let it dry beside the bin.");
     case "harvest":
+      if (step.why.code === "feast/skim")
+        return words("Skim the finished top, two fingers deep; stop where worms or coarse stuff show.", "");
       return amount
         ? words(
             "Take",
@@ -244,6 +246,8 @@ export function sayReason(why: Reason, { units, today }: Speech): string {
       return `Only ${formatVolume(why.freeL, units)} are free on top: a column is pulled often and a little, and comes down by itself.`;
     case "room/unripe":
       return "It is full, and not ripe yet: a second bin is the kindest room there is.";
+    case "feast/skim":
+      return "Skim, bed, food, bed: a month’s food goes between two beds, and on no castings.";
     case "bed/spent":
       return "The bed is mostly castings: fresh compost or old manure carries a breeding herd through the next cycle. Pick cocoons and young out and put them back.";
     case "bed/shrinks":

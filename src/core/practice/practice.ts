@@ -4,7 +4,7 @@ import type { Creature, FoodLeft, Smell, Squeeze } from "@/vocabulary/readings";
 import { HANDFUL_L } from "@/vocabulary/readings";
 import { daysBetween } from "../calendar/day";
 import type { School } from "../catalogue/school";
-import { isLeftInPeace, schoolOf } from "../catalogue/school";
+import { schoolOf } from "../catalogue/school";
 import type { BinState } from "../bin/state";
 import { placeKey } from "../bin/state";
 import { fedCompartment, harvestCompartment } from "../bin/system";
@@ -34,15 +34,17 @@ const FIRST_MEALS = { count: 6, usualDays: 12, minDays: 7 } as const;
  * Where one feeds once a month a small first meal would have to last a month, and a herd of kilograms starves before the sixth has
  * grown to its size: the first ones come more often. Not where a bin is left in peace, nor over the keeper's own interval.
  */
-function inFirstMeals(school: School, { setup, feedings }: BinState): School {
+function inFirstMeals(school: School, state: BinState): School {
   const { count, usualDays } = FIRST_MEALS;
-  if (!comesSoonerAtFirst(school, setup) || feedings.length >= count) return school;
+  if (!comesSoonerAtFirst(school, state) || state.feedings.length >= count) return school;
   return { ...school, usualIntervalDays: usualDays, minIntervalDays: firstMinDays(school) };
 }
-const comesSoonerAtFirst = (school: School, setup: BinState["setup"]): boolean =>
+/** A bin that ran before it was set up has its pace. */
+const comesSoonerAtFirst = (school: School, { setup, feedings }: BinState): boolean =>
   school.usualIntervalDays > FIRST_MEALS.usualDays &&
-  !isLeftInPeace(school.id) &&
-  setup?.own?.intervalDays === undefined;
+  !school.isLeftInPeace &&
+  setup?.own?.intervalDays === undefined &&
+  !feedings.some(({ isTold }) => isTold);
 const firstMinDays = ({ minIntervalDays }: School): number => Math.min(minIntervalDays, FIRST_MEALS.minDays);
 
 /**
@@ -50,7 +52,7 @@ const firstMinDays = ({ minIntervalDays }: School): number => Math.min(minInterv
  * by their pace, and what the app asked for is not too early. Never throws.
  */
 export const earliestAgainDays = ({ school, state }: Practice): number =>
-  comesSoonerAtFirst(school, state.setup) && state.feedings.length <= FIRST_MEALS.count
+  comesSoonerAtFirst(school, state) && state.feedings.length <= FIRST_MEALS.count
     ? firstMinDays(school)
     : school.minIntervalDays;
 
@@ -94,18 +96,8 @@ function withOwnRules(school: School, own: BinSetup["own"]): School {
   };
 }
 
-/** Depth of what lies over the bed, m; none where the school lays a mat or sacking. Source: school table, cover rules. */
-const COVER_M: Readonly<Partial<Record<School["id"], number>>> = {
-  "sections-clockwise": 0.05,
-  "halves-alternating": 0.04,
-  "central-pocket-batch": 0.08,
-  "flow-through-top": 0.04,
-  "bath-monthly": 0.06,
-  "in-ground-tower": 0.05,
-  "leaf-litter-low-input": 0.05,
-};
-export const coverDepthM = ({ school, setup }: Practice): number =>
-  setup.own?.coverM ?? COVER_M[school.id] ?? 0;
+/** Depth of what lies over the bed, m; nought where the school lays a mat or sacking. Never throws. */
+export const coverDepthM = ({ school, setup }: Practice): number => setup.own?.coverM ?? school.coverM ?? 0;
 
 /** Days since the worms came; nought while there are none. */
 export const ageDays = ({ state }: Practice, today: LocalDate): number =>

@@ -1,7 +1,7 @@
 import type { Bin } from "@/records/bin";
 import { binFormat, binSchema } from "@/records/bin";
 import type { Entry } from "@/records/entry";
-import { CLIMATE, entry, look, meal, newTub, START } from "../../../tests/log";
+import { CLIMATE, entry, look, meal, newTub, setupOf, START } from "../../../tests/log";
 import { addDays } from "../calendar/day";
 import { profileOf } from "../picture/profile";
 import { replay } from "../bin/replay";
@@ -56,6 +56,18 @@ test("the slate has what is due, trouble first, then in walking order; what rest
   expect(round.tasks.map((task) => task.binId)).toEqual(["alarmed", "due", "late", "waking"]);
   expect(round.tasks.find((task) => task.binId === "late")?.overdueDays).toBe(4);
   expect(round.tasks[0]?.kind).toBe("act");
+});
+
+test("a bin that is left in peace is never late, however long ago its day was", () => {
+  const day = addDays(TODAY, -9);
+  const log = (school: "halves-alternating" | "leaf-litter-low-input") => [
+    ...newTub(0.5, setupOf("tub", { school })),
+    meal(0.3, 1, 40),
+    look(well, 40, { nextDay: day }),
+  ];
+  const lateBy = (one: BinToday) => planRound([one], TODAY).tasks.map(({ overdueDays }) => overdueDays);
+  expect(lateBy(today("visited", log("halves-alternating")))).toEqual([9]);
+  expect(lateBy(today("in-peace", log("leaf-litter-low-input")))).toEqual([0]);
 });
 
 test("what to carry is the sum of what the steps ask for", () => {

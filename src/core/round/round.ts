@@ -1,6 +1,7 @@
 import { COVER_KG_PER_L } from "../bin/cover";
 import type { Bin } from "@/records/bin";
 import type { BinId, LocalDate } from "@/vocabulary/fields";
+import { schoolOf } from "../catalogue/school";
 import { daysBetween } from "../calendar/day";
 import type { BinState } from "../bin/state";
 import { isOutOfUse } from "../bin/state";
@@ -95,7 +96,9 @@ function taskOf({ bin, state, expectation, decision }: BinToday, today: LocalDat
   if (state.worms.since === undefined && state.lastLook === undefined && state.nextDay === undefined)
     return undefined;
   const due = dueDay(state, today);
-  const overdueDays = due ? daysBetween(due, today) : 0;
+  // What is left in peace is never late.
+  const isInPeace = state.setup.resting || schoolOf(state.setup.school).isLeftInPeace;
+  const overdueDays = due && !isInPeace ? daysBetween(due, today) : 0;
   const hasAlarm =
     state.alarms.length > 0 && state.lastLook !== undefined && daysBetween(state.lastLook.day, today) >= 1;
   const isLookedAtToday = state.lastLook?.day === today;
