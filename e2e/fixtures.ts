@@ -47,7 +47,11 @@ export async function setUpBin(
   page: Page,
   name: string,
   worms = "500 g",
-  { system, started = "2026-09-01" }: { readonly system?: string; readonly started?: string } = {},
+  {
+    system,
+    started = "2026-09-01",
+    trays = system === "Swapped totes" ? "2" : "3",
+  }: { readonly system?: string; readonly started?: string; readonly trays?: string } = {},
 ) {
   await page.goto("/setup");
   await usable(page);
@@ -55,6 +59,9 @@ export async function setUpBin(
   await page.getByLabel("Its name").fill(name);
   const room = page.getByLabel("The room’s name");
   if (await room.isVisible()) await room.fill("Cellar");
+  // A stack that stands there whole.
+  const storeys = page.getByLabel(/^(Trays|Totes) now/);
+  if (await storeys.isVisible()) await storeys.fill(trays);
   await page.getByLabel(/Worms in it/).fill(worms);
   await fillDay(page, "Day it started", started);
   await page.getByRole("button", { name: "Put it on the rack" }).click();

@@ -12,6 +12,8 @@ export interface SystemFacts {
   /** What one of them usually measures inside: width, front to back, height. */
   readonly usual: { readonly widthM: number; readonly lengthM: number; readonly heightM: number };
   readonly compartments: readonly string[];
+  /** So many of them at first, where not all: the next goes on when it is full. */
+  readonly beginsWith?: number;
   readonly places: number;
   readonly school: SchoolId;
   readonly cover: Cover;
@@ -22,8 +24,8 @@ export interface SystemFacts {
 /** Common sizes as sold or built; a keeper's own tape beats them. */
 const TABLE: Record<System, SystemFacts> = {
   tub: { id: "tub", name: "Tub", arrangement: "single", usual: { widthM: 0.5, lengthM: 0.36, heightM: 0.3 }, compartments: [""], places: 8, school: "sections-clockwise", cover: "vented", drainage: "free", wall: "plastic" },
-  trayStack: { id: "trayStack", name: "Tray stack", arrangement: "stack", usual: { widthM: 0.4, lengthM: 0.4, heightM: 0.15 }, compartments: ["bottom tray", "middle tray", "top tray"], places: 2, school: "trays-upward", cover: "looseLid", drainage: "sump", wall: "plastic" },
-  stackSwap: { id: "stackSwap", name: "Swapped totes", arrangement: "stack", usual: { widthM: 0.5, lengthM: 0.36, heightM: 0.28 }, compartments: ["lower tote", "upper tote"], places: 4, school: "stack-swap", cover: "looseLid", drainage: "sump", wall: "plastic" },
+  trayStack: { id: "trayStack", name: "Tray stack", arrangement: "stack", usual: { widthM: 0.4, lengthM: 0.4, heightM: 0.15 }, compartments: ["bottom tray", "middle tray", "top tray"], beginsWith: 1, places: 2, school: "trays-upward", cover: "looseLid", drainage: "sump", wall: "plastic" },
+  stackSwap: { id: "stackSwap", name: "Swapped totes", arrangement: "stack", usual: { widthM: 0.5, lengthM: 0.36, heightM: 0.28 }, compartments: ["lower tote", "upper tote"], beginsWith: 1, places: 4, school: "stack-swap", cover: "looseLid", drainage: "sump", wall: "plastic" },
   trough: { id: "trough", name: "Trough", arrangement: "line", usual: { widthM: 1.2, lengthM: 0.45, heightM: 0.4 }, compartments: ["fed end", "middle", "finished end"], places: 3, school: "moving-wedge", cover: "breathable", drainage: "free", wall: "wood" },
   flowThrough: { id: "flowThrough", name: "Flow-through", arrangement: "stack", usual: { widthM: 0.45, lengthM: 0.45, heightM: 0.35 }, compartments: ["base", "top"], places: 4, school: "flow-through-top", cover: "wetBlanket", drainage: "free", wall: "wood" },
   bath: { id: "bath", name: "Bath", arrangement: "single", usual: { widthM: 1.2, lengthM: 0.55, heightM: 0.4 }, compartments: [""], places: 1, school: "bath-monthly", cover: "tightLid", drainage: "free", wall: "plastic" },
@@ -67,7 +69,8 @@ export function usualCompartments(system: System, size: SystemFacts["usual"], co
   const facts = systemOf(system);
   const wanted = count ?? facts.compartments.length;
   return Array.from({ length: wanted }, (_, at) => {
-    const label = wanted === facts.compartments.length ? facts.compartments[at] : `${at + 1}`;
+    const label =
+      wanted === facts.compartments.length ? facts.compartments[at] : wanted === 1 ? "" : `${at + 1}`;
     return {
       id: `c${at + 1}` as CompartmentId,
       ...(label ? { name: label } : {}),

@@ -1,3 +1,4 @@
+import type { Compartment } from "@/records/setup";
 import type { CompartmentId, LocalDate } from "@/vocabulary/fields";
 import type { Preparation, SchoolId } from "@/vocabulary/setup";
 import type { TriedCap } from "../bin/tried";
@@ -26,6 +27,7 @@ export const STEP_KINDS = [
   "cover",
   "grit",
   "restack",
+  "addTray",
   "moveAlong",
   "takeOutUnripe",
   "airLid",
@@ -65,6 +67,7 @@ export type Reason =
   | { readonly code: "frost/after" }
   | { readonly code: "room/full"; readonly freeL: number }
   | { readonly code: "room/ripe"; readonly ripeness: number }
+  | { readonly code: "room/next-tray"; readonly freeL: number }
   | { readonly code: "room/unripe" }
   | { readonly code: "room/move-along"; readonly freeL: number }
   | { readonly code: "room/comes-down"; readonly freeL: number }
@@ -249,6 +252,9 @@ export interface Step {
   readonly depthM?: number;
   /** The stack from the bottom up once it is set round. */
   readonly order?: readonly CompartmentId[];
+  /** The next tray or tote, and where from the bottom it goes. */
+  readonly added?: Compartment;
+  readonly position?: number;
   /** Of each part of a line, so much goes one on. */
   readonly share?: number;
   /** Of bedding that goes in damp: water over wet mass. */

@@ -2,6 +2,7 @@ import { CLIMATE, entry, kilograms, meal, newTub, setupOf, START } from "../../.
 import type { System } from "@/vocabulary/setup";
 import { coverLeftL } from "../bin/cover";
 import { replay } from "../bin/replay";
+import { setupAfter } from "../bin/setupAfter";
 import { fedCompartment, harvestCompartment, volumeOfL } from "../bin/system";
 import { addDays } from "../calendar/day";
 import type { Expectation } from "../expectation/expectation";
@@ -10,9 +11,15 @@ import { practiceOf } from "../practice/practice";
 import { makeRoom } from "./makeRoom";
 
 const TODAY = addDays(START, 120);
-function roomOf(system: System, filled: number, ripeness: number, meals = 3) {
+function roomOf(
+  system: System,
+  filled: number,
+  ripeness: number,
+  meals = 3,
+  compartments = setupOf(system).compartments,
+) {
   const log = [
-    ...newTub(0.5, setupOf(system)),
+    ...newTub(0.5, setupOf(system, { compartments })),
     ...Array.from({ length: meals }, (_, n) => meal(0.1, 1, 30 + 7 * n)),
   ];
   const state = replay(log);
@@ -36,6 +43,31 @@ test("a bin with room is left as it is, whatever it holds", () => {
   for (const system of ["tub", "trayStack", "trough", "flowThrough", "bath"] as const)
     expect(roomOf(system, 0.6, 0.9).steps).toEqual([]);
 });
+
+test.each(["trayStack", "stackSwap"] as const)(
+  "a full %s gets its next storey, bedded and under a name of its own, until it has all of them",
+  (system) => {
+    const all = setupOf(system);
+    for (let storeys = 1; storeys <= all.compartments.length; storeys += 1) {
+      const { steps, isAll } = roomOf(system, 0.95, 0.6, 3, all.compartments.slice(0, storeys));
+      if (storeys === all.compartments.length) {
+        expect(steps.map(({ kind }) => kind)).not.toContain("addTray");
+        continue;
+      }
+      expect(isAll).toBe(true);
+      const [tray, bed] = steps;
+      expect([tray?.kind, bed?.kind]).toEqual(["addTray", "addDryBedding"]);
+      expect(bed?.compartmentId).toBe(tray?.added?.id);
+      const setup = setupAfter(
+        { ...all, compartments: all.compartments.slice(0, storeys) },
+        entry({ kind: "added", added: tray!.added!, position: tray!.position! }, 120),
+      )!;
+      expect(new Set(setup.compartments.map(({ id }) => id)).size).toBe(storeys + 1);
+      expect(fedCompartment(setup).id).toBe(tray?.added?.id);
+      expect(roomOf(system, 0.6, 0.9, 3, all.compartments.slice(0, storeys)).steps).toEqual([]);
+    }
+  },
+);
 
 test.each([
   ["trough", 0.3, "room/move-along"],

@@ -1,4 +1,6 @@
+import type { CompartmentId } from "@/vocabulary/fields";
 import { MOIST_KG_PER_L } from "../matter/figures";
+import { COVER_KG_PER_L } from "../bin/cover";
 import { NOTHING, settledVolumes } from "../bin/matter";
 import { fedCompartment, harvestCompartment, systemOf, volumeOfL } from "../bin/system";
 import type { Expectation } from "../expectation/expectation";
@@ -69,6 +71,8 @@ export function makeRoom(expectation: Expectation, practice: Practice): Room {
   const isColumn = setup.system === "flowThrough";
   const ripe = harvestCompartment(setup);
   const ripeness = expectation.ripeness.middle;
+  if (isStack && !isColumn && setup.compartments.length < systemOf(setup.system).compartments.length)
+    return nextTray(practice, freeL);
   const isStackOfMany = isStack && !isColumn && setup.compartments.length > 1;
   // A lowest one that nobody has worked yet is no room gained by setting it round.
   if (isStackOfMany && ripeness >= RIPE)
@@ -132,6 +136,43 @@ export function makeRoom(expectation: Expectation, practice: Practice): Room {
     isAll: false,
   };
 }
+
+/** A stack grows by one when its top is full: bedded a third deep, and the next meal goes there. */
+function nextTray({ setup }: Practice, freeL: number): Room {
+  const { name: _place, ...top } = fedCompartment(setup);
+  const added = { ...top, id: freeId(setup.compartments.map(({ id }) => id)) };
+  const evidence = [{ from: "school", of: "places" } as const];
+  const beddedL = FIRST_FILL * volumeOfL(added);
+  return {
+    steps: [
+      {
+        kind: "addTray",
+        added,
+        position: setup.compartments.length,
+        why: { code: "room/next-tray", freeL },
+        evidence,
+      },
+      {
+        kind: "addDryBedding",
+        amount: { massKg: beddedL * COVER_KG_PER_L },
+        ...ofMaterial("bedding", "leaf-mould"),
+        moisture: 0.75,
+        compartmentId: added.id,
+        part: "new one",
+        why: { code: "bed/before-meal" },
+        evidence,
+      },
+    ],
+    freeL: volumeOfL(added) - beddedL,
+    isAll: true,
+  };
+}
+const FIRST_FILL = 1 / 3;
+const freeId = (taken: readonly string[]): CompartmentId => {
+  let nth = taken.length + 1;
+  while (taken.includes(`c${nth}`)) nth += 1;
+  return `c${nth}` as CompartmentId;
+};
 
 /** Of each part of a line so much goes one on: a third of the fed end comes free. */
 const ALONG = 0.3;

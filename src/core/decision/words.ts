@@ -112,6 +112,8 @@ export function sayStep(step: Step, { units }: Pick<Speech, "units">): StepWords
         "Empty the lowest one, pick the stragglers out by light, and set it on top again: the next meals go there.",
         "",
       );
+    case "addTray":
+      return words("Set the next one on top, and feed there from now on; what is below ripens.", "");
     case "airLid":
       if (step.why.code === "air/tight-lid")
         return words(
@@ -244,6 +246,8 @@ export function sayReason(why: Reason, { units, today }: Speech): string {
       return `Only ${formatVolume(why.freeL, units)} are free at the fed end: so the front comes free, and the oldest comes to the end.`;
     case "room/comes-down":
       return `Only ${formatVolume(why.freeL, units)} are free on top: a column is pulled often and a little, and comes down by itself.`;
+    case "room/next-tray":
+      return `Only ${formatVolume(why.freeL, units)} is free in the top one: the herd climbs into the next by itself.`;
     case "room/unripe":
       return "It is full, and not ripe yet: a second bin is the kindest room there is.";
     case "feast/skim":

@@ -239,6 +239,8 @@ function deedsOf(
         trialEntry({ kind: "emptied", compartment: step.compartmentId }, day),
         trialEntry({ kind: "rotated", order: step.order }, day),
       ];
+    case "addTray":
+      return [trialEntry({ kind: "added", added: step.added, position: step.position }, day)];
     case "moveAlong":
       return [trialEntry({ kind: "advanced", fraction: step.share }, day)];
     case "takeOutUnripe":
@@ -246,13 +248,13 @@ function deedsOf(
       return [trialEntry({ kind: "removed", ...where, what: "contents", amount }, day)];
     case "harvest": {
       const ripe = harvestedAt(bin.truth.bin);
-      const named = bin.setup.compartments.findIndex(({ id }) => id === step.compartmentId);
+      const named = bin.truth.bin.compartments.findIndex(({ id }) => id === step.compartmentId);
       const at = named < 0 ? ripe : named;
       const s = bin.truth.lines[0]![at]!;
       const wantedKg = step.amount && "massKg" in step.amount ? step.amount.massKg : 0;
       const kg = Math.min(wantedKg, (0.9 * castingsOf(s)) / (1 - moistureOf(s)) / 1000);
       if (kg <= 0) return [];
-      return [trialEntry({ kind: "harvested", ...(step.compartmentId === undefined ? {} : { compartment: step.compartmentId }), grossKg: kg, tareKg: 0, method: bin.setup.compartments.length > 1 && at === ripe ? "bottom" : "light" }, day)]; // prettier-ignore
+      return [trialEntry({ kind: "harvested", ...(step.compartmentId === undefined ? {} : { compartment: step.compartmentId }), grossKg: kg, tareKg: 0, method: bin.truth.bin.compartments.length > 1 && at === ripe ? "bottom" : "light" }, day)]; // prettier-ignore
     }
     case "moveToShade":
     case "cool":

@@ -19,7 +19,7 @@ const DAYS = 365;
 /** What a household keeps for its worms before it goes elsewhere, in days of what it makes. */
 const STORED_DAYS = 35;
 
-const places = (bin: TrueBin): number => bin.setup.compartments[fedAt(bin.truth.bin)]!.placeCount;
+const places = (bin: TrueBin): number => bin.setup.compartments[0]!.placeCount;
 export const fedPart = ({ truth }: TrueBin): Float64Array => truth.lines[0]![fedAt(truth.bin)]!;
 const freeL = (bin: TrueBin, at: number): number => {
   const { areaM2, heightM } = bin.truth.bin.compartments[at]!;
@@ -61,7 +61,7 @@ function harvest(bin: TrueBin, tally: Tally, dryG: number): void {
   const s = bin.truth.lines[0]![at]!;
   const before = castingsOf(s);
   bin.act({
-    event: { kind: "harvest", g: dryG / (1 - moistureOf(s)), method: bin.setup.compartments.length > 1 ? "bottom" : "light" },
+    event: { kind: "harvest", g: dryG / (1 - moistureOf(s)), method: bin.truth.bin.compartments.length > 1 ? "bottom" : "light" },
     at: bin.truth.bin.compartments[at]!.id,
     key: `harvest ${bin.truth.day}`,
   }); // prettier-ignore

@@ -1,3 +1,4 @@
+import type { CompartmentId } from "@/vocabulary/fields";
 import type { Reading } from "@/records/entry";
 import { FOOD_LEFT, HANDFUL_L, ripenessAt, SQUEEZES } from "@/vocabulary/readings";
 import { fedAt, harvestedAt } from "@/core/twin/engine/twinBin";
@@ -41,11 +42,11 @@ export const PESSIMIST: Manner = { ...HONEST, name: "pessimist", halfUntilDays: 
 
 /** What this keeper reads at a lifted lid of the places the screen asks: with a fist of their own, noise, and now and then a slip. */
 export function readings(bin: TrueBin, places: readonly number[], manner: Manner = THOROUGH): Reading[] {
-  const { truth, chance, bell, fist, setup } = bin;
+  const { truth, chance, bell, fist } = bin;
   const line = truth.lines[0]!;
   const top = fedAt(truth.bin);
   const s = line[top]!;
-  const compartment = setup.compartments[top]!.id;
+  const compartment = truth.bin.compartments[top]!.id as CompartmentId;
   const slips = <T>(value: T, all: readonly T[]): T =>
     chance() < SLIP ? all[Math.floor(chance() * all.length)]! : value;
   const found: Reading[] =
@@ -74,7 +75,7 @@ export function readings(bin: TrueBin, places: readonly number[], manner: Manner
     found.push({
       of: "ripeness",
       ripeness: ripenessAt(ripenessOf(ripe) + 0.12 * bell()),
-      compartment: setup.compartments[harvestedAt(truth.bin)]!.id,
+      compartment: truth.bin.compartments[harvestedAt(truth.bin)]!.id as CompartmentId,
     });
   }
   if (s[AT.W]! > 1.06 * heldG(s)) found.push({ of: "sign", sign: "standing-liquid", isPresent: true });

@@ -4,6 +4,7 @@ import type { BinSetup } from "@/records/setup";
 import { binSetup } from "@/records/setup";
 import type { LocalDate } from "@/vocabulary/fields";
 import type { Cover, Drainage, Preparation, SchoolId, SpeciesId, System, Wall } from "@/vocabulary/setup";
+import { setupAfter } from "@/core/bin/setupAfter";
 import { systemOf, usualCompartments } from "@/core/bin/system";
 import { addDays } from "@/core/calendar/day";
 import { seeded } from "@/core/chance/seeded";
@@ -44,8 +45,8 @@ export const KINDS: readonly Kind[] = [
   { name: "tub", system: "tub", wormsKg: 0.5, beddingL: 30 },
   { name: "small tub", system: "tub", size: [0.38, 0.28, 0.22], wormsKg: 0.25, beddingL: 13 },
   { name: "halves", system: "tub", school: "halves-alternating", size: [0.6, 0.4, 0.3], wormsKg: 0.6, beddingL: 36 },
-  { name: "tray stack", system: "trayStack", compartments: 2, wormsKg: 0.45, beddingL: 14 },
-  { name: "swapped totes", system: "stackSwap", wormsKg: 0.6, beddingL: 22 },
+  { name: "tray stack", system: "trayStack", compartments: 1, wormsKg: 0.45, beddingL: 14 },
+  { name: "swapped totes", system: "stackSwap", compartments: 1, wormsKg: 0.6, beddingL: 22 },
   { name: "flow-through", system: "flowThrough", wormsKg: 0.8, beddingL: 35 },
   { name: "trough", system: "trough", school: "bath-monthly", size: [1.2, 0.5, 0.4], compartments: 1, wormsKg: 2.2, beddingL: 110 },
   { name: "bath", system: "bath", wormsKg: 2, beddingL: 120 },
@@ -214,9 +215,13 @@ export function trueBin(number: number, given?: Given, hardship?: Hardship): Tru
           : one.event;
       doDeed(truth, { ...one, event });
     });
+  // What it is by now: trays that were added stay.
+  let stands: BinSetup = setup;
   const done = (entries: readonly Entry[]) => {
-    const known = scriptOf([beginning[0]!, ...entries.filter((one) => one !== beginning[0])], climates)!;
+    const before = { ...beginning[0]!, changes: stands } as Entry;
+    const known = scriptOf([before, ...entries.filter((one) => one !== beginning[0])], climates)!;
     for (const moment of known.days) for (const one of moment.deeds) doAct(one);
+    for (const entry of entries) stands = setupAfter(stands, entry) ?? stands;
   };
   /** Its days under a keeper who gives the same each week, and what the next keeper is told of it: roughly, and wrong. */
   const toldAfter = (days: number): Entry[] => {

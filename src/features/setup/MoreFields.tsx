@@ -58,9 +58,9 @@ export function MoreFields({
         )}
       </div>
       <div className={styles.pair}>
-        {facts.compartments.length > 1 && (
+        {facts.compartments.length > 1 && facts.beginsWith === undefined && (
           <TextField
-            label={facts.arrangement === "line" ? "Parts along it" : "Trays or totes"}
+            label={facts.arrangement === "line" ? "Parts along it" : "Parts above each other"}
             value={typed.parts}
             placeholder={String(facts.compartments.length)}
             error={faults.parts !== undefined}

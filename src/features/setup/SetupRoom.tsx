@@ -33,7 +33,7 @@ import type { NewBin, SetupTyped } from "./setupTyped";
 import { MoreFields } from "./MoreFields";
 import { FoundSays } from "./FoundSays";
 import { RunningFields } from "./RunningFields";
-import { emptySetup, isRoundUsually, newBin, usualSizes } from "./setupTyped";
+import { emptySetup, isRoundUsually, newBin, storeys, usualSizes } from "./setupTyped";
 
 /** Set up a bin: it is drawn to scale while one tells what it is. */
 export function SetupRoom() {
@@ -154,6 +154,19 @@ export function SetupRoom() {
               </>
             )}
             <QuantityField label="Height" dimension="length" unit={unit.length} {...field("height")} />
+            {systemOf(typed.system).beginsWith !== undefined && (
+              <TextField
+                label={typed.system === "stackSwap" ? "Totes now" : "Trays now"}
+                value={typed.parts}
+                placeholder={String(
+                  storeys({ ...typed, parts: "" }) ?? systemOf(typed.system).compartments.length,
+                )}
+                error={faults.parts !== undefined}
+                helperText={faults.parts ?? (typed.isRunning ? "as it stands" : "the next when it is full")}
+                onChange={({ target }) => set({ parts: target.value })}
+                slotProps={{ htmlInput: { inputMode: "numeric" }, inputLabel: { shrink: true } }}
+              />
+            )}
             <TextField
               label="Feeding places"
               value={typed.places}
@@ -207,11 +220,7 @@ export function SetupRoom() {
               faults={faults}
               parts={
                 told?.setup.compartments ??
-                usualCompartments(
-                  typed.system,
-                  systemOf(typed.system).usual,
-                  Number(typed.parts) || undefined,
-                )
+                usualCompartments(typed.system, systemOf(typed.system).usual, storeys(typed))
               }
               told={about}
             />
@@ -340,8 +349,7 @@ function Drawn({
   if (widthM === undefined || lengthM === undefined || heightM === undefined || heightM > 1.5)
     return <div className={styles.drawn} />;
   const size = { widthM, lengthM, heightM };
-  const parts = Number(typed.parts);
-  const count = Number.isInteger(parts) && parts >= 1 && parts <= 8 ? parts : undefined;
+  const count = storeys(typed);
   const isRound = typed.isRound ?? isRoundUsually(typed.system);
   const fresh = freshProfile(typed.system, size, count);
   const profile = told?.found ? foundProfile(fresh, told.found, told.setup) : fresh;

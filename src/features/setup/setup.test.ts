@@ -1,4 +1,4 @@
-import { volumeOfL } from "@/core/bin/system";
+import { systemOf, volumeOfL } from "@/core/bin/system";
 import { binSetup } from "@/records/setup";
 import { localDate } from "@/vocabulary/fields";
 import { SYSTEMS } from "@/vocabulary/setup";
@@ -72,6 +72,16 @@ test("told fully: a round pot has its own litres, parts, drain, lid, purpose, em
   const litres = (one: ReturnType<typeof told>) => one.setup.compartments.reduce((sum, part) => sum + volumeOfL(part), 0); // prettier-ignore
   expect(litres(told(pot))).toBeCloseTo(50.3, 1);
   expect(litres(told({ ...pot, isRound: false }))).toBeCloseTo(64, 6);
+  // A new stack begins with one storey; one that runs has what is usual, or what is said.
+  for (const system of ["trayStack", "stackSwap"] as const) {
+    const storeys = (changes: object) =>
+      told({ system, ...usualSizes(system, "metric"), worms: "200 g", ...changes }).setup.compartments.length;
+    expect([storeys({}), storeys({ parts: "2" }), storeys({ isRunning: true, started: TODAY })]).toEqual([
+      1,
+      2,
+      systemOf(system).compartments.length,
+    ]);
+  }
   const stack = told({
     system: "trayStack", ...usualSizes("trayStack", "metric"), parts: "4", drainage: "none", cover: "tightLid", purpose: "lessWaste", tare: "2.4 kg",
     bedding: "coir", beddingDepth: "6 cm", worms: "200 g", worms2: "300 worms", species2: "hortensis",

@@ -73,6 +73,13 @@ export const emptySetup = (today: LocalDate, units: UnitSystem): SetupTyped => (
   isRunning: false,
 });
 
+/** Parts it has now: as said, one where a new stack begins with one, else (undefined) as many as is usual. */
+export function storeys({ parts, isRunning, system }: Pick<SetupTyped, "parts" | "isRunning" | "system">) {
+  const said = Number(parts);
+  if (Number.isInteger(said) && said >= 1 && said <= 8) return said;
+  return isRunning ? undefined : systemOf(system).beginsWith;
+}
+
 /** Pots and towers are round unless the keeper says else. */
 export const isRoundUsually = (system: System): boolean => system === "fabricPot" || system === "tower";
 
@@ -176,7 +183,7 @@ export function newBin(
   const compartments: Compartment[] = usualCompartments(
     typed.system,
     { widthM, lengthM, heightM },
-    parts,
+    storeys(typed),
   ).map((one) => ({ ...one, placeCount: places, ...(isRound ? { shape: "round" as const } : {}) }));
   return done({
     name: named.data,

@@ -28,6 +28,7 @@ const ON_THE_DRAWING: Partial<Record<Step["kind"], DeedKind>> = {
   moveAlong: "moveAlong",
   takeOutUnripe: "takeOut",
   restack: "rotate",
+  addTray: "addPart",
 };
 
 /** One step: what, how much, where; why in one line, opening to what it rests on; an amount that can be overruled. */

@@ -307,6 +307,10 @@ test("a stack set round and a wedge moved along leave what was done in the log, 
   expect(done({ kind: "moveAlong", share: 0.3, why, evidence: [] })).toMatchObject([
     { kind: "advanced", fraction: 0.3 },
   ]);
+  const added = { id: "c2", widthM: 0.4, lengthM: 0.4, heightM: 0.15, placeCount: 2 } as never;
+  expect(done({ kind: "addTray", added, position: 1, why, evidence: [] })).toMatchObject([
+    { kind: "added", added: { id: "c2" }, position: 1 },
+  ]);
   expect(done({ kind: "spongeOff", why, evidence: [] })).toMatchObject([{ kind: "drained" }]);
 });
 

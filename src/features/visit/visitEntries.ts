@@ -204,6 +204,8 @@ function factsOf(
       { kind: "emptied", compartment: step.compartmentId },
       { kind: "rotated", order: [...step.order] },
     ];
+  if (step.kind === "addTray" && step.added)
+    return [{ kind: "added", added: step.added, position: step.position ?? 1 }];
   if (step.kind === "moveAlong") return [{ kind: "advanced", fraction: step.share ?? 0 }];
   const fact = factOf(step, given, typed);
   return fact ? [fact] : [];
@@ -279,6 +281,7 @@ function factOf(step: Step, given: StepAmount | undefined, typed: VisitTyped): F
     case "harvest":
     case "takeOutUnripe":
     case "restack":
+    case "addTray":
     case "moveAlong":
     case "keepAsIs":
     case "countHandful":
