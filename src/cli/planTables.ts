@@ -40,6 +40,7 @@ function yearsOf(system: System, meanC: number, how: How = {}): readonly Year[] 
     name: system,
     system,
     school: facts.school,
+    ...(facts.beginsWith === undefined ? {} : { compartments: facts.beginsWith }),
     wormsKg: (how.timesWorms ?? 1) * HERD_KG_PER_M2.start * area,
     beddingL: volumeOfL(compartments[0]!) / 3,
   };
