@@ -37,3 +37,5 @@ jest.mock("@/workers/twin.client", () => ({
 const { __CLIENT_INTERNALS_DO_NOT_USE_OR_WARN_USERS_THEY_CANNOT_UPGRADE: shared } =
   jest.requireActual<Record<string, object>>("react");
 Object.defineProperty(shared, "recentlyCreatedOwnerStacks", { get: () => Infinity, set: () => undefined });
+// No twin speaks here: rules of thumb stand from the first drawing on, instead of what is being worked out.
+jest.requireActual<{ setTwinsAil: (now: boolean) => void }>("@/workers/health").setTwinsAil(true);

@@ -20,6 +20,7 @@ import type { Tub } from "@/records/tub";
 import type { LotLog } from "@/core/lot/state";
 import { lotState } from "@/core/lot/state";
 import { decide } from "@/core/decision/decide";
+import { whilePending } from "@/core/decision/pending";
 import { practiceOf } from "@/core/practice/practice";
 import { TEMPERATE } from "@/core/expectation/climate";
 import { simpleEngine } from "@/core/expectation/simpleEngine";
@@ -31,7 +32,7 @@ const computed = new WeakMap<BinState, { readonly key: string; readonly today: B
 
 /**
  * The same object for the same log, day, climate and forecast, so that screens draw again only what is new. Without a
- * forecast of the twin, rules of thumb stand in.
+ * forecast of the twin, rules of thumb stand in; while one `isAwaited` no amount is said.
  */
 export async function binToday(
   bin: Bin,
@@ -39,12 +40,18 @@ export async function binToday(
   climate: Climate | undefined,
   today: LocalDate,
   forecast: Expectation | undefined,
+  /** A forecast is being made. */
+  isAwaited = false,
 ): Promise<BinToday> {
-  const key = JSON.stringify([today, climate, bin.rowId]);
+  const key = JSON.stringify([today, climate, bin.rowId, isAwaited && forecast === undefined]);
   const held = computed.get(state);
   if (held?.key === key && (forecast === undefined || held.today.expectation === forecast)) return held.today;
   try {
-    const fresh = await judged(bin, state, climate, today, forecast);
+    const judgedNow = await judged(bin, state, climate, today, forecast);
+    const fresh =
+      isAwaited && forecast === undefined
+        ? { ...judgedNow, decision: whilePending(judgedNow.decision) }
+        : judgedNow;
     const told = fault === undefined ? fresh : { ...fresh, fault };
     computed.set(state, { key, today: told });
     return told;

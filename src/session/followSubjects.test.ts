@@ -1,6 +1,7 @@
 import "fake-indexeddb/auto";
 import { BIN_ROW, CLIMATE, look, meal, newTub, setupOf, START } from "../../tests/log";
 import { addDays } from "@/core/calendar/day";
+import { isPending } from "@/core/decision/pending";
 import type { Expectation } from "@/core/expectation/expectation";
 import { simpleExpectation } from "@/core/expectation/simpleEngine";
 import type { BinToday } from "@/core/round/round";
@@ -182,6 +183,22 @@ test("rules of thumb stand at once, forecasts as they come, and at the next star
   expect(engines(again.drawn[0]!)).toEqual(["twin at 11", "twin at 12", "twin at 13"]);
   await settle();
   expect([asked(), again.work]).toEqual([[], [undefined]]);
+});
+
+test("no amount is said that a forecast on its way may overturn; where none comes the rule of thumb's stands, and an alarm waits for none", async () => {
+  await keep(logOf("dill", [look([{ of: "smell", smell: "ammonia" }], 20)]));
+  const { now } = await follow();
+  const amounts = () =>
+    now().map(({ decision }) => decision.steps.filter(({ amount }) => amount !== undefined).length);
+  await eventually(() => asked().length === 3);
+  expect(now().map(({ decision }) => isPending(decision))).toEqual([true, true, false]);
+  expect(amounts().slice(0, 2)).toEqual([0, 0]);
+  expect(now()[2]!.decision.verdict).toBe("actNow");
+  question("ash").fail(new Error("no worker"));
+  question("bay").answer(forecastOf(18));
+  await eventually(() => now().every(({ decision }) => !isPending(decision)));
+  expect(amounts()[0]).toBeGreaterThan(0);
+  expect(engines(now())[0]).toBe("simple-1");
 });
 
 test("only the bin that was written to is asked about anew, and its old forecast stands no more", async () => {

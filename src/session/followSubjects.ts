@@ -6,6 +6,7 @@ import type { Bin } from "@/records/bin";
 import type { Cellar } from "@/records/cellar";
 import type { Climate } from "@/records/room";
 import type { LocalDate } from "@/vocabulary/fields";
+import { twinsAil } from "@/workers/health";
 import type { TwinSubject } from "@/workers/twin.protocol";
 import type { AirAhead } from "@/core/weather/airAhead";
 import type { BatchToday, LotToday, TubToday } from "./batches";
@@ -82,6 +83,8 @@ class Follower {
   /** Bins asked about, and those that have answered: a witness asked once more is no bin more. */
   private readonly wanted = new Set<string>();
   private readonly answered = new Set<string>();
+  /** Bins of which the twin has said what it can. */
+  private readonly heardOf = new Set<string>();
 
   constructor(
     private readonly of: Followed,
@@ -169,6 +172,7 @@ class Follower {
       left -= 1;
       answers += 1;
       this.answered.add(binId);
+      this.heardOf.add(binId);
       if (expectation) {
         this.forecasts.set(binId, expectation);
         this.kept.set(binId, { subjectId: binId, fingerprint, expectation });
@@ -264,7 +268,8 @@ class Follower {
     for (const bin of this.bins) {
       const { state, fault } = this.knownBin(bin.id);
       const climate = state.setup ? this.climates[state.setup.roomId] : undefined;
-      all.push(await binToday(bin, { state, fault }, climate, today, this.forecasts.get(bin.id)));
+      const isAwaited = !this.heardOf.has(bin.id) && !twinsAil();
+      all.push(await binToday(bin, { state, fault }, climate, today, this.forecasts.get(bin.id), isAwaited));
       if (performance.now() - since < BREATH_MS) continue;
       await new Promise((go) => setTimeout(go));
       since = performance.now();

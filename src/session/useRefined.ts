@@ -1,6 +1,8 @@
 "use client";
 import type { Expectation, TwinAdvice } from "@/core/expectation/expectation";
 import type { Reading } from "@/records/entry";
+import { onTwinHealth, twinsAil } from "@/workers/health";
+import { useSyncExternalStore } from "react";
 import { useSession } from "./session";
 import type { Remote } from "@/workers/twin.client";
 import type { TwinSubject } from "@/workers/twin.protocol";
@@ -24,10 +26,15 @@ export function useRefined(
   readings: readonly Reading[],
 ): { readonly expectation: Expectation; readonly isRefining: boolean } {
   const { subjects } = useSession();
-  const refined = useTwinAnswer(binId, JSON.stringify({ readings, harvest: before.twin?.harvest }), refine);
+  const { answer: refined, isSettled } = useTwinAnswer(
+    binId,
+    JSON.stringify({ readings, harvest: before.twin?.harvest }),
+    refine,
+  );
+  const isAiling = useSyncExternalStore(onTwinHealth, twinsAil, () => false);
   // Without readings it says what stood before the lid was lifted, if that was not rules of thumb.
   const isNeeded = readings.length > 0 || before.twin === undefined;
   return refined && isNeeded
     ? { expectation: refined, isRefining: false }
-    : { expectation: before, isRefining: subjects.has(binId) && isNeeded };
+    : { expectation: before, isRefining: subjects.has(binId) && isNeeded && !isSettled && !isAiling };
 }

@@ -151,6 +151,7 @@ export type Reason =
   | ({ readonly code: "food/tried" } & Omit<TriedCap, "mostKg">)
   /** No more was asked of the forecast before a look that has just come in. */
   | { readonly code: "food/asked-so-far" }
+  | { readonly code: "forecast/pending" }
   | { readonly code: "food/by-sign"; readonly sign: Creature }
   | { readonly code: "food/cool"; readonly temperatureC: number }
   | { readonly code: "food/by-plan"; readonly share: number; readonly mostKg: number }

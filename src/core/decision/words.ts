@@ -146,6 +146,7 @@ export function sayStep(step: Step, { units }: Pick<Speech, "units">): StepWords
     case "secureBin":
       return words("Close every gap wider than 6 mm with mesh, and raise the bin off the floor.", "");
     case "closeAgain":
+      if (step.why.code === "forecast/pending") return words("What to do is being worked out.", "");
       return words("Close it again.", "");
     case "leaveInPeace":
       return words("Leave it in peace.", "");
@@ -278,6 +279,8 @@ export function sayReason(why: Reason, { units, today }: Speech): string {
       return "Small meals until the first of them was seen gone.";
     case "food/tried":
       return sayTried(why, units);
+    case "forecast/pending":
+      return "Being worked out: it stands here in a moment.";
     case "food/asked-so-far":
       return "As much as was looked at so far; whether more is safe is being worked out.";
     case "food/by-sign":

@@ -3,8 +3,10 @@ import { profileOf } from "@/core/picture/profile";
 import { spokenDay } from "@/core/calendar/day";
 import { sayReason, sayStep } from "@/core/decision/words";
 import { formatPercentRange, formatTemperatureRange } from "@/core/quantity/format";
+import { dueDay } from "@/core/round/due";
 import { figureNotes } from "@/core/round/figureNotes";
 import type { BinToday } from "@/core/round/round";
+import { planRound } from "@/core/round/round";
 import type { SlipKind } from "@/session/errand";
 import { useErrands } from "@/session/errand";
 import { useSession } from "@/session/session";
@@ -33,6 +35,9 @@ export function BinBench({ one }: { readonly one: BinToday }) {
   const room = useViewport();
   useFavoured(one.bin.id);
   const { bin, state, expectation, decision } = one;
+  const isDue = planRound([one], today).tasks.length > 0;
+  const isDone = !isDue && state.lastLook?.day === today;
+  const due = dueDay(state, today);
   const profile = useMemo(
     () => profileOf(bin.id, state, expectation, today),
     [bin.id, state, expectation, today],
@@ -85,9 +90,9 @@ export function BinBench({ one }: { readonly one: BinToday }) {
       </div>
       <div className={styles.below}>
         <div>
-          <h2>Likely today</h2>
+          <h2>{isDue ? "Likely today" : isDone ? "Done today" : "If the lid were lifted today"}</h2>
           <ol className={styles.steps}>
-            {decision.steps.slice(0, 4).map((step, at) => {
+            {(isDone ? [] : decision.steps.slice(0, 4)).map((step, at) => {
               const words = sayStep(step, { units });
               return (
                 <li key={`${step.kind}${at}`}>
@@ -97,8 +102,10 @@ export function BinBench({ one }: { readonly one: BinToday }) {
             })}
           </ol>
           <p className={styles.why}>
-            {decision.steps[0] && sayReason(decision.steps[0].why, { units, today })} Back{" "}
-            {spokenDay(decision.nextDay, today)}.
+            {!isDone && decision.steps[0] && sayReason(decision.steps[0].why, { units, today })}{" "}
+            {isDue
+              ? `Back ${spokenDay(decision.nextDay, today)}.`
+              : due && `${isDone ? "Back" : "Nothing is due before"} ${spokenDay(due, today)}.`}
           </p>
         </div>
         <div>

@@ -4,6 +4,7 @@ import { addDays, shortSpan, spokenDay } from "@/core/calendar/day";
 import Link from "next/link";
 import { sayReason } from "@/core/decision/words";
 import { sayCaution } from "@/core/decision/evidenceWords";
+import { isPending } from "@/core/decision/pending";
 import type { Verdict } from "@/core/decision/decision";
 import { useSession } from "@/session/session";
 import Button from "@mui/material/Button";
@@ -57,11 +58,13 @@ export function DoNow({ visit, lid }: { readonly visit: VisitInHand; readonly li
       <div className={styles.work}>
         <div className={styles.sheetHead}>
           <h2 id="do-now">
-            {lid === "lifted"
-              ? HEADS[decision.verdict]
-              : cannotWait
-                ? "This cannot wait: lift the lid"
-                : "Nothing to do inside"}
+            {isPending(decision)
+              ? "Being worked out"
+              : lid === "lifted"
+                ? HEADS[decision.verdict]
+                : cannotWait
+                  ? "This cannot wait: lift the lid"
+                  : "Nothing to do inside"}
           </h2>
           <Button className={styles.spread} onClick={() => setSpread((is) => !is)} aria-expanded={isSpread}>
             {isSpread ? "less" : lines.length > 1 ? `all ${lines.length} steps` : "more"}

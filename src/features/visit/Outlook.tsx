@@ -66,7 +66,7 @@ export function Outlook({ visit }: { readonly visit: VisitInHand }) {
   const { practice, readings, refined, binId } = visit;
   const given = practice && givenNow(visit, practice, units);
   const isAsked = given !== undefined && given.foodKg + given.dryBeddingKg + given.waterL > 0;
-  const forecast = useTwinAnswer(
+  const { answer: forecast } = useTwinAnswer(
     binId,
     isAsked && refined.twin ? JSON.stringify({ readings, given }) : undefined,
     askOutlook,

@@ -4,6 +4,7 @@ import { looked } from "@/core/bin/readings";
 import { heardNotes } from "@/core/round/heardNotes";
 import { ledgerOf, placesToAsk } from "@/core/expectation/ledger";
 import { placeKey } from "@/core/bin/state";
+import { whilePending } from "@/core/decision/pending";
 import { decide } from "@/core/decision/decide";
 import { withMeal } from "@/core/decision/withMeal";
 import { practiceOf } from "@/core/practice/practice";
@@ -70,10 +71,10 @@ export function useVisit(one: BinToday, lid: "lifted" | "closed") {
   /** The meal as the keeper gives it, where it is another than the one proposed. */
   const typedMeal = useMemo(() => mealOf(typed, units, containers), [typed, units, containers]);
   const meal = typedMeal.ok ? typedMeal.value : undefined;
-  const proposed = useMemo(
-    () => (practice ? decide(refined, practice, readings, today) : one.decision),
-    [practice, refined, readings, today, one.decision],
-  );
+  const proposed = useMemo(() => {
+    const made = practice ? decide(refined, practice, readings, today) : one.decision;
+    return isRefining && refined.twin === undefined ? whilePending(made) : made;
+  }, [practice, refined, isRefining, readings, today, one.decision]);
   const decision = useMemo(
     () => withMeal(proposed, meal ?? mealTicked(proposed, typed, units, containers), today),
     [proposed, meal, typed, units, containers, today],
