@@ -71,7 +71,7 @@ const everyHearing = () => {
   process.env.LONG_SEEDS = "1000";
   return unit("the laws of hearing and deciding, every bin and situation", "UTC", [
     "--testPathPatterns",
-    "learning/hearing|decision/decideByTwin|decision/situations|features/harvest|features/deed|app/records",
+    "learning/hearing|decision/decideByTwin|decision/situations|features/harvest|features/deed|app/records|app/oneAnswer",
   ]);
 };
 const shortSums = () =>

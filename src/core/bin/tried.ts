@@ -21,7 +21,7 @@ const AFTER_SOUR = { share: 0.8, wells: 4, apartDays: 14, seasonDays: 90, aSeaso
 
 /** A limit that the keeper's own meals set, wet kg, and the meal it is measured from. */
 export interface TriedCap {
-  readonly by: "step-up" | "doubling" | "as-last" | "was-left" | "went-sour";
+  readonly by: "step-up" | "doubling" | "as-last" | "was-left" | "small" | "went-sour";
   readonly mostKg: number;
   readonly mealKg: number;
   /** After a sour meal: the share of it that is given, and the meals that must go well until it is more. */
@@ -41,7 +41,9 @@ export function triedCaps(meals: readonly Meal[], smallKg: number): TriedCap[] {
   const recent = meals.filter(({ day }) => daysBetween(day, last.day) <= REMEMBERED_DAYS);
   return [
     // So little may always be tried, however small the last meals were, or one that lay would starve a bin; not of what went sour.
-    ...lately(recent).map((cap) => ({ ...cap, mostKg: Math.max(smallKg, cap.mostKg) })),
+    ...lately(recent).map((cap) =>
+      cap.mostKg < smallKg ? { ...cap, mostKg: smallKg, by: "small" as const } : cap,
+    ),
     ...borne(meals),
   ];
 }

@@ -93,10 +93,9 @@ function boundBy(why: Reason, forecastKg: number, kg: number): boolean {
     case "food/first":
       return kg <= why.wormsKg;
     case "food/tried":
-      return why.by === "step-up" ? Math.abs(kg - 1.5 * why.mealKg) < 1e-9 || kg > 1.5 * why.mealKg
-        : why.by === "doubling" ? Math.abs(kg - 2 * why.mealKg) < 1e-9
-        : why.by === "as-last" ? Math.abs(kg - why.mealKg) < 1e-9 || kg > why.mealKg
-        : kg <= 0.8 * why.mealKg + 0.2; // prettier-ignore
+      return why.by === "small"
+        ? kg > 0
+        : Math.abs(kg - { "step-up": 1.5, doubling: 2, "as-last": 1, "was-left": 0.6, "went-sour": why.share ?? kg / why.mealKg }[why.by] * why.mealKg) < 1e-9; // prettier-ignore
     case "food/by-twin":
     case "food/asked-so-far":
       return Math.abs(kg - forecastKg) < 0.25 * forecastKg;

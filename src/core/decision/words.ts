@@ -427,6 +427,8 @@ function sayTried(
       return `As much as it had before (${meal}); more once such a meal was seen gone.`;
     case "was-left":
       return `Too much was left of ${meal}: a good half of it, until that is seen gone.`;
+    case "small":
+      return `So little this herd may always be offered; more once ${meal} or more was seen gone.`;
     case "went-sour":
       if (wellsToGo === undefined)
         return `${meal} went sour here more than once: that is what this bin bears.`;

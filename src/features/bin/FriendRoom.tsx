@@ -96,7 +96,12 @@ function FriendPage({ one }: { readonly one: BinToday }) {
                 {sayPart(part, units)}
               </li>
             ))}
-            {due && <li>Next visit: {spokenDay(due, today)}</li>}
+            {due && (
+              <li>
+                Next visit: {due < today ? "due since " : ""}
+                {spokenDay(due, today)}
+              </li>
+            )}
           </ul>
         </section>
         <section>
