@@ -9,7 +9,8 @@ import { twinExpectation } from "../twin/ahead/expect";
 import type { TwinNow } from "../twin/log/now";
 import { withReadings } from "../twin/log/now";
 import { decide } from "./decide";
-import type { Decision, Reason } from "./decision";
+import { reasonHolds } from "../trial/followed";
+import type { Decision } from "./decision";
 import { sayReason } from "./words";
 
 /* What is held of the next meal whatever is answered of the last: laws over the decision with its own forecast. */
@@ -80,29 +81,12 @@ describe.each(ASKED)("%s", (_, { log, on, places }) => {
       const step = answer.steps.find(({ kind }) => kind === "feed");
       if (!step?.amount || !("massKg" in step.amount)) continue;
       expect(
-        boundBy(step.why, twinExpectation(now, today, NO_HARVEST).twin!.meal.mostKg, step.amount.massKg),
+        reasonHolds(step.why, step.amount.massKg, twinExpectation(now, today, NO_HARVEST).twin!.meal.mostKg),
       ).toBe(true);
       expect(sayReason(step.why, { units: "metric", today })).not.toBe("");
     }
   });
 });
-
-/** Whether a reason's own figure gives the amount it stands beside. */
-function boundBy(why: Reason, forecastKg: number, kg: number): boolean {
-  switch (why.code) {
-    case "food/first":
-      return kg <= why.wormsKg;
-    case "food/tried":
-      return why.by === "small"
-        ? kg > 0
-        : Math.abs(kg - { "step-up": 1.5, doubling: 2, "as-last": 1, "was-left": 0.6, "went-sour": why.share ?? kg / why.mealKg }[why.by] * why.mealKg) < 1e-9; // prettier-ignore
-    case "food/by-twin":
-    case "food/asked-so-far":
-      return Math.abs(kg - forecastKg) < 0.25 * forecastKg;
-    default:
-      return kg > 0;
-  }
-}
 
 /** One step apart after five judged meals, a fifth after eight, by many members. */
 const [UNTIL, WITHIN] = IS_LONG ? [78, 1.25] : [50, 1.5];

@@ -3,8 +3,9 @@ import type { LocalDate } from "@/vocabulary/fields";
 import type { Preparation } from "@/vocabulary/setup";
 import type { BinState } from "@/core/bin/state";
 import type { Expectation } from "@/core/expectation/expectation";
+import type { Meal } from "@/core/bin/meals";
 import { mealsOf } from "@/core/bin/meals";
-import { placesToAsk } from "@/core/expectation/ledger";
+import { ledgerOf, placesToAsk } from "@/core/expectation/ledger";
 import { knownOfMeals } from "@/core/twin/ahead/planNow";
 import { addDays, daysBetween } from "@/core/calendar/day";
 import { decide } from "@/core/decision/decide";
@@ -39,6 +40,7 @@ export interface Visit {
   readonly readings: readonly Reading[];
   readonly decision: Decision;
   readonly expectation: Expectation;
+  readonly meals: readonly Meal[];
 }
 
 /** A year by the app's advice: a keeper who comes when asked, reads what can be read and does as proposed. */
@@ -87,7 +89,10 @@ export function advisedYear(
       const expectation = twinExpectation(heard, today);
       lastHeard = { state: heard.state, expectation };
       const decision = decide(expectation, heard.practice, read, today);
-      onVisit?.({ day, readings: read, decision, expectation }, bin);
+      onVisit?.(
+        { day, readings: read, decision, expectation, meals: ledgerOf(now.state, expectation, today) },
+        bin,
+      );
       const look = trialEntry(
         { kind: "looked", lid: "lifted", readings: read, nextDay: decision.nextDay },
         day,
@@ -138,6 +143,17 @@ export const RUNNING_YEAR: Hardship = {
   away: [AWAY],
   ranDays: 240,
 };
+/**
+ * A usual year of bins that work otherwise than the model thinks: bedding that feeds nobody; food that heats and sours by where it
+ * lies; worms that stay where they are, in a room with warm spells of three days. Judgement.
+ */
+export const STRANGE_YEAR: Hardship = {
+  airK: (day) => (day % 40 >= 20 && day % 40 < 23 ? 5 : 0),
+  foodId: () => undefined,
+  away: [AWAY],
+  strange: (number) =>
+    [{ wBE: 0, wBR: 0, bfWorked: 0 }, { heat: 26, loadHalf: 500, tauUp: 1.5, soak: 6 }, { retreats: 0, flees: 0, wormAir: 0.4 }][number % 3]!,
+}; // prettier-ignore
 const MELON = "melon-rind";
 const within = (day: number, from: number, days: number): boolean => day >= from && day < from + days;
 

@@ -18,6 +18,7 @@ export interface Year {
   readonly cocoons: number;
   readonly visits: number;
   readonly ontoFood: number;
+  readonly stockedKg: number;
   /** Scraps taken in each of twelve months, kg. */
   readonly takenKgByMonth: readonly number[];
   /** Day from which castings were first worth lifting. */
@@ -91,6 +92,7 @@ export function tallying(bin: TrueBin) {
         cocoons: line.reduce((sum, s) => sum + s[AT.COCO]!, 0),
         visits,
         ontoFood,
+        stockedKg: stockedG / 1000,
         takenKgByMonth,
         ...(ripeOn === undefined ? {} : { ripeOn }),
         herd: line.reduce((sum, s) => sum + liveOf(s), 0) / stockedG,

@@ -9,6 +9,7 @@ import { systemOf, usualCompartments } from "@/core/bin/system";
 import { addDays } from "@/core/calendar/day";
 import { seeded } from "@/core/chance/seeded";
 import { schoolOf } from "@/core/catalogue/school";
+import type { ParameterName } from "@/core/twin/engine/parameters";
 import { AS_SPECIFIED, P, withParameters } from "@/core/twin/engine/parameters";
 import { AT, castingsOf, dryOf, liveOf, moistureOf } from "@/core/twin/engine/state";
 import { fedAt } from "@/core/twin/engine/twinBin";
@@ -125,6 +126,8 @@ export interface Hardship {
   /** What the household has instead of mixed scraps. */
   readonly foodId: (day: number) => string | undefined;
   readonly away: readonly { readonly from: number; readonly days: number }[];
+  /** How the nth truth's own process differs from the model in more than its figures. */
+  readonly strange?: (number: number) => Partial<Record<ParameterName, number>>;
   /** Half of the worms stocked are of this species. */
   readonly beside?: SpeciesId;
   /** So many days it ran under a plain keeper before it is set up, by figures that are wrong by up to twice. */
@@ -190,6 +193,7 @@ export function trueBin(number: number, given?: Given, hardship?: Hardship): Tru
   const altered = {
     ...base,
     ...Object.fromEntries(MODEL_ALTERED.map((name) => [name, ((base)[name] ?? P[name]) * off(0.15)])),
+    ...hardship?.strange?.(number),
   }; // prettier-ignore
   const hidden = { kI: off(0.3), kE: off(0.45), kD: off(0.25), kO: off(0.3), kP: off(0.15) };
   const bias = off(0.08);
