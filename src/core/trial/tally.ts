@@ -1,5 +1,6 @@
 import { AT, castingsOf, heldG, liveOf, moistureOf } from "@/core/twin/engine/state";
 import { fedAt } from "@/core/twin/engine/twinBin";
+import { systemOf } from "@/core/bin/system";
 import { targetMoisture } from "@/core/practice/practice";
 import { schoolOf } from "@/core/catalogue/school";
 import { ripenessOf } from "@/core/twin/engine/ripeness";
@@ -31,8 +32,11 @@ const MONTHS = 12;
 const DAYS = 365;
 /** Castings are worth lifting where half of what rots is finished, and they fill a tenth of the bin. */
 const WORTH = { ripeness: 0.5, filled: 0.1 } as const;
-function isWorthLifting({ truth }: TrueBin): boolean {
-  const binL = truth.bin.compartments.reduce((sum, one) => sum + 1000 * one.areaM2 * one.heightM, 0);
+function isWorthLifting({ truth, setup }: TrueBin): boolean {
+  const { compartments } = truth.bin;
+  // A stack that begins with one storey is measured as the stack it will be.
+  const storeys = Math.max(1, systemOf(setup.system).compartments.length / compartments.length);
+  const binL = storeys * compartments.reduce((sum, one) => sum + 1000 * one.areaM2 * one.heightM, 0);
   const ripe = truth.lines[0]!.filter((s) => ripenessOf(s) >= WORTH.ripeness);
   const litres = ripe.reduce((sum, s) => sum + castingsOf(s) / 1000 / SETTLED_DRY_KG_PER_L.castings, 0);
   return litres >= WORTH.filled * binL;

@@ -135,7 +135,7 @@ export function Finder() {
         maxWidth="sm"
         slotProps={{ container: { sx: { alignItems: "flex-start" } } }}
       >
-        <DialogTitle>Find</DialogTitle>
+        <DialogTitle>Find or do</DialogTitle>
         <DialogContent>
           <Autocomplete
             options={options}

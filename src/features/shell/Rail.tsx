@@ -1,6 +1,7 @@
 "use client";
 import Link from "next/link";
 import { usePathname } from "next/navigation";
+import { FIND_SLOT } from "./FindDoor";
 import styles from "./Shell.module.css";
 
 const ROOMS = [
@@ -38,6 +39,7 @@ export function Rail() {
         <br />
         Cellar
       </Link>
+      <div id={FIND_SLOT} className={styles.findSlot} />
       <nav aria-label="Rooms">
         <ul className={styles.rooms}>
           {ROOMS.map(({ href, word, also }) => (

@@ -9,6 +9,7 @@ import type { ReactNode } from "react";
 import { useEffect, useState } from "react";
 import { CellarMark } from "./CellarMark";
 import { DemoBar } from "./DemoBar";
+import { FindDoor } from "./FindDoor";
 import { Keys } from "./Keys";
 import { Rail } from "./Rail";
 import { StandingWords } from "./StandingWords";
@@ -43,6 +44,7 @@ export function Shell({ children, slips }: { readonly children: ReactNode; reado
             <DemoBar />
             {children}
           </div>
+          <FindDoor />
           <Keys />
           <FinderWhenAsked />
           {slips}
