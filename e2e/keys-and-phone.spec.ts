@@ -58,6 +58,23 @@ test.describe("on a phone", () => {
       await page.getByRole("link", { name: /Nursery feed/ }).tap();
       await usable(page);
       await noSideways();
+      // Any room in two presses, whatever one calls it.
+      for (const [asked, title] of [
+        ["holiday", "Going away"],
+        ["frost", "Warmth and weather"],
+        ["units", "Settings"],
+      ] as const) {
+        const find = page.getByRole("button", { name: /^Find/ });
+        expect((await find.boundingBox())!.height).toBeGreaterThanOrEqual(48);
+        await find.tap();
+        await page.getByRole("combobox").fill(asked);
+        await page.getByRole("option").first().tap();
+        await expect(page.getByRole("heading", { name: title, level: 1 })).toBeVisible();
+      }
+      await page.goBack();
+      await page.goBack();
+      await page.goBack();
+      await usable(page);
       for (const name of ["earthy", /3–4 drops/]) {
         const option = page.getByRole("radio", { name }).first();
         expect((await option.boundingBox())?.height).toBeGreaterThanOrEqual(48);

@@ -1,7 +1,7 @@
 "use client";
 import { useErrands } from "@/session/errand";
+import Portal from "@mui/material/Portal";
 import { useEffect, useState } from "react";
-import { createPortal } from "react-dom";
 import styles from "./Shell.module.css";
 
 /** Where in the rail the door stands; the rail is there before the cellar is open, and the door is not. */
@@ -13,16 +13,17 @@ export function FindDoor() {
   const [slot, setSlot] = useState<HTMLElement | null>(null);
   useEffect(() => setSlot(document.getElementById(FIND_SLOT)), []);
   if (!slot) return null;
-  return createPortal(
-    <button
-      type="button"
-      className={styles.find}
-      aria-haspopup="dialog"
-      aria-keyshortcuts="/"
-      onClick={() => ask({ of: "find" })}
-    >
-      Find <span className={styles.orDo}>or do</span>
-    </button>,
-    slot,
+  return (
+    <Portal container={slot}>
+      <button
+        type="button"
+        className={styles.find}
+        aria-haspopup="dialog"
+        aria-keyshortcuts="/"
+        onClick={() => ask({ of: "find" })}
+      >
+        Find <span className={styles.orDo}>or do</span>
+      </button>
+    </Portal>
   );
 }
