@@ -29,6 +29,8 @@ test("a tub that runs already: told in a minute, fed as it was used to, and neve
   await answer(/^Left of that meal/, "none");
   await answer(/^A squeeze/, "1–2 drops");
   await answer(/^It runs/, "up to a year");
+  // What it comes to, before it is kept.
+  await expect(page.getByText(/^Likely .* of worms\. First meal: 200 g, today\.$/)).toBeVisible();
   await page.getByRole("button", { name: "Put it on the rack" }).click();
   await expect(page.getByRole("heading", { name: "Aunt’s tub" })).toBeVisible();
   await expect(slate(page)).toContainText("As much as it had before (200 g)");

@@ -12,7 +12,9 @@ export function useFoundStart(about: FoundAbout | undefined): FoundSaid | undefi
   const sums = useRef<Sums>(undefined);
   const [said, setSaid] = useState<{ readonly of: string; readonly is: FoundSaid | undefined }>();
   const asked = useMemo(() => about && JSON.stringify(about), [about]);
-  useEffect(() => () => sums.current?.end(), []);
+  const inHand = useRef<Promise<void>>(Promise.resolve());
+  // Ended once it has said what it was asked: a worker cut off while it is being fetched fails aloud.
+  useEffect(() => () => void inHand.current.finally(() => sums.current?.end()), []);
   useEffect(() => {
     if (asked === undefined) return undefined;
     let isOver = false;
@@ -23,7 +25,7 @@ export function useFoundStart(about: FoundAbout | undefined): FoundSaid | undefi
         if (!isOver) setSaid({ of: asked, is });
       };
       // Without a worker the form is as good; the bin says it once it is kept.
-      void work().catch(() => sums.current?.end());
+      inHand.current = work().catch(() => sums.current?.end());
     }, REST_MS);
     return () => {
       isOver = true;
