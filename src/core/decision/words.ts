@@ -153,6 +153,8 @@ export function sayStep(step: Step, { units }: Pick<Speech, "units">): StepWords
   }
 }
 
+/** Less room than this is none, L. */
+const HARDLY_ANY_L = 0.5;
 const FED_WORDS: Partial<Record<Preparation, string>> = { whole: "coarse", pureed: "" };
 
 /** How each way of keeping gives water. Source: school table, watering habit. */
@@ -240,7 +242,9 @@ export function sayReason(why: Reason, { units, today }: Speech): string {
     case "heat/ahead":
       return `It may overheat within five days (${inHundred(why.chance)}): shade and air before it does.`;
     case "room/full":
-      return `Only ${formatVolume(why.freeL, units)} are free: room before food, so that nobody goes hungry.`;
+      return why.freeL < HARDLY_ANY_L
+        ? "It is full to the rim: room before food, so that nobody goes hungry."
+        : `Only ${formatVolume(why.freeL, units)} are free: room before food, so that nobody goes hungry.`;
     case "room/ripe":
       return `The top one is full, the lowest about ${formatPercent(why.ripeness)} finished.`;
     case "room/move-along":
@@ -248,7 +252,7 @@ export function sayReason(why: Reason, { units, today }: Speech): string {
     case "room/comes-down":
       return `Only ${formatVolume(why.freeL, units)} are free on top: a column is pulled often and a little, and comes down by itself.`;
     case "room/next-tray":
-      return `Only ${formatVolume(why.freeL, units)} is free in the top one: the herd climbs into the next by itself.`;
+      return "The top one is full: the herd climbs into the next by itself.";
     case "room/unripe":
       return "It is full, and not ripe yet: a second bin is the kindest room there is.";
     case "feast/skim":

@@ -80,7 +80,7 @@ export function sayStanding(
   if (isOutOfUse(state)) return "Empty";
   if (state.problems.length > 0 && task === undefined && state.entryCount < 3) return "Entries do not fit";
   if (task?.kind === "act") return "In trouble: look first";
-  if (isPending(decision)) return "Being worked out";
+  if (task && isPending(decision)) return "Being worked out";
   if (task?.kind === "dryOut") return decision.steps[0]?.why.code === "air/at-risk" ? "Needs air" : "Too wet";
   if (task?.kind === "count") return "Are they still there?";
   if (task?.kind === "room") return state.emptiedOn ? "Emptied: bedding first" : "Full: needs room";

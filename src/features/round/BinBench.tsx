@@ -1,6 +1,7 @@
 "use client";
 import { profileOf } from "@/core/picture/profile";
 import { spokenDay } from "@/core/calendar/day";
+import { isPending } from "@/core/decision/pending";
 import { sayReason, sayStep } from "@/core/decision/words";
 import { formatPercentRange, formatTemperatureRange } from "@/core/quantity/format";
 import { dueDay } from "@/core/round/due";
@@ -103,9 +104,11 @@ export function BinBench({ one }: { readonly one: BinToday }) {
           </ol>
           <p className={styles.why}>
             {!isDone && decision.steps[0] && sayReason(decision.steps[0].why, { units, today })}{" "}
-            {isDue
-              ? `Back ${spokenDay(decision.nextDay, today)}.`
-              : due && `${isDone ? "Back" : "Nothing is due before"} ${spokenDay(due, today)}.`}
+            {isPending(decision)
+              ? ""
+              : isDue
+                ? `Back ${spokenDay(decision.nextDay, today)}.`
+                : due && `${isDone ? "Back" : "Nothing is due before"} ${spokenDay(due, today)}.`}
           </p>
         </div>
         <div>
