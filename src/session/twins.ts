@@ -155,7 +155,10 @@ export function askForecasts(
         });
     }
   };
-  void ask();
+  // Where not even the asking can be loaded, nobody waits for an answer.
+  ask().catch(() => {
+    for (const subject of subjects) if (!isOver) onAnswer(subject, undefined);
+  });
   return () => {
     isOver = true;
     for (const stop of stops) stop();

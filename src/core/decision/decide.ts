@@ -124,6 +124,8 @@ export function decide(
       moisten.length > 0
         ? { ...peace, verdict: "moistureFirst", steps: [...moisten, ...peace.steps] }
         : peace,
+      // The day a rest ends is the keeper's own too.
+      resting,
     );
   }
 

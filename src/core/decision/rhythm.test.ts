@@ -79,6 +79,9 @@ test("an own interval is hastened by nothing but what cannot wait, whatever is l
       expect([system, foodLeft, daysBetween(today, decision.nextDay) >= days]).toEqual([system, foodLeft, true]);
     }
     expect(daysBetween(today, said({ of: "smell", smell: "ammonia" }).nextDay)).toBeLessThan(days);
+    // Nor is the end of a rest put off by it.
+    const practice = { ...now.practice, setup: { ...now.practice.setup, resting: true, restingUntil: addDays(today, 3) } };
+    expect(daysBetween(today, decide(twinExpectation(now, today), practice, [], today).nextDay)).toBe(3);
     expect(daysBetween(today, said(EARTHY, { of: "squeeze", squeeze: "stream" }).nextDay)).toBeLessThan(days);
   }
 }); // prettier-ignore
