@@ -41,7 +41,7 @@ testLong(
     await usable(page);
     await page.getByRole("radio", { name: "most" }).first().check();
     await page.getByRole("radio", { name: "a stream" }).check();
-    await expect(page.getByText(/^Wetter than .*(did rain|What happened)/)).toBeVisible();
+    await expect(page.getByText(/^Wetter than .*(did water|What happened)/)).toBeVisible();
     await page.getByRole("radio", { name: "1–2 drops" }).check();
     await expect(page.getByText(/^Wetter than/)).toBeHidden();
     await page.getByRole("radio", { name: "earthy" }).check();

@@ -56,7 +56,7 @@ test("what no one wrote down: a stream after weeks of calm is a surprise, is bel
   const readings = [{ of: "squeeze", squeeze: "stream" }] as const;
   const after = twinExpectation(withReadings(now, readings), addDays(START, 78));
   expect(after.moisture.middle).toBeGreaterThan(before.moisture.middle + 0.03);
-  expect(saySurprise(after.twin!.surprises[0]!)).toMatch(/^Wetter than .*did rain/);
+  expect(saySurprise(after.twin!.surprises[0]!)).toMatch(/^Wetter than .*did water get in/);
   const decision = decide(after, now.practice, readings, addDays(START, 78));
   expect(decision.verdict).toBe("moistureFirst");
   const bedding = decision.steps.find((step) => step.kind === "addDryBedding");
