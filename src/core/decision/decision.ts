@@ -45,6 +45,9 @@ export type Depth =
   | { readonly is: "warmedThrough" }
   | { readonly is: "cooler"; readonly belowC?: Band };
 
+/** Warmth of a bed as it is known: read at the visit, or only expected, °C. */
+export type Warmth = { readonly readC: number } | { readonly likelyC: Band };
+
 /** Why a step is there; the sentence is made in words.ts, in the keeper's units. */
 export type Reason =
   | { readonly code: "emergency/too-hot"; readonly temperatureC?: number }
@@ -57,7 +60,7 @@ export type Reason =
   | { readonly code: "emergency/lid-in-heat" }
   | {
       readonly code: "heat/warm";
-      readonly temperatureC: number;
+      readonly warmth: Warmth;
       readonly depth: Depth;
       readonly againInDays?: number;
     }
@@ -83,7 +86,7 @@ export type Reason =
   | { readonly code: "food/under-watch"; readonly since: LocalDate; readonly isOver: boolean }
   | { readonly code: "food/airs"; readonly smelledOn: LocalDate; readonly untilDay: LocalDate }
   | { readonly code: "food/start" }
-  | { readonly code: "food/too-warm"; readonly temperatureC: number }
+  | { readonly code: "food/too-warm"; readonly warmth: Warmth }
   | { readonly code: "food/feast"; readonly massKg: number }
   | { readonly code: "food/feast-first" }
   | { readonly code: "herd/over"; readonly wormsKg: number; readonly spareKg: number }
@@ -134,7 +137,7 @@ export type Reason =
   | { readonly code: "food/left"; readonly place: number; readonly foodLeft: FoodLeft }
   | { readonly code: "food/expected-left"; readonly place: number; readonly left: number }
   | { readonly code: "food/too-early"; readonly lastFedOn: LocalDate; readonly minIntervalDays: number }
-  | { readonly code: "food/too-cold"; readonly temperatureC: number }
+  | { readonly code: "food/too-cold"; readonly warmth: Warmth }
   | { readonly code: "food/no-worms" }
   | { readonly code: "food/no-room" }
   | { readonly code: "food/too-little" }
@@ -153,7 +156,7 @@ export type Reason =
   | { readonly code: "food/asked-so-far" }
   | { readonly code: "forecast/pending" }
   | { readonly code: "food/by-sign"; readonly sign: Creature }
-  | { readonly code: "food/cool"; readonly temperatureC: number }
+  | { readonly code: "food/cool"; readonly warmth: Warmth }
   | { readonly code: "food/by-plan"; readonly share: number; readonly mostKg: number }
   | { readonly code: "food/by-bedding"; readonly ratio: number; readonly beddingL: number }
   | { readonly code: "cover/flies"; readonly depthM: number }

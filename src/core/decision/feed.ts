@@ -16,7 +16,7 @@ import type { LocalDate } from "@/vocabulary/fields";
 import { capsOn, FILM, SCRAPS } from "./caps";
 import { givenShare, tooColdC } from "./comfort";
 import type { Evidence, Reason, Step } from "./decision";
-import { againInHeat, bedC, depthOf } from "./heat";
+import { againInHeat, bedC, depthOf, warmthKnown } from "./heat";
 import type { Room } from "./makeRoom";
 import { mostAtOnceKg, wantedMoisture } from "./moistureStep";
 import type { SignsToday } from "./signs";
@@ -65,8 +65,7 @@ export function feedSteps(
   // Of a mixture the tenderest decides what is borne; each eats at its own pace.
   const species = tenderest(state.worms, expectation.herds);
   const temperatureC = bedC(expectation, seen);
-  // Said is what the keeper read.
-  const saidC = seen.temperatureC ?? temperatureC;
+  const warmth = warmthKnown(expectation, seen);
   // The keeper's own bounds for this bin hold beside the species'.
   const { coldestC = -Infinity, warmestC = Infinity } = practice.setup.own ?? {};
   const isOutside = temperatureC < coldestC || temperatureC > warmestC;
@@ -74,7 +73,7 @@ export function feedSteps(
   if (share === 0) {
     const isCold = temperatureC <= Math.max(coldestC, tooColdC(species));
     return wait(
-      { code: isCold ? "food/too-cold" : "food/too-warm", temperatureC: saidC },
+      { code: isCold ? "food/too-cold" : "food/too-warm", warmth },
       isCold ? Math.max(7, usual) : Math.min(HEAT_LASTS_DAYS, Math.max(3, usual)),
     );
   }
@@ -100,11 +99,11 @@ export function feedSteps(
         temperatureC > species.bestC
           ? {
               code: "heat/warm",
-              temperatureC: saidC,
-              depth: depthOf(practice, expectation, saidC),
+              warmth,
+              depth: depthOf(practice, expectation, seen.temperatureC ?? temperatureC),
               ...againInHeat(expectation, practice, seen),
             }
-          : { code: "food/cool", temperatureC: saidC },
+          : { code: "food/cool", warmth },
     },
     ...(signs.lessens
       ? [

@@ -2,13 +2,17 @@ import { tenderest } from "../bin/mixture";
 import { fedCompartment } from "../bin/system";
 import type { Expectation } from "../expectation/expectation";
 import type { Practice, Seen } from "../practice/practice";
-import type { Depth } from "./decision";
+import type { Depth, Warmth } from "./decision";
 
 /** Warmth the decision computes with: what was measured today, else the forecast, which has heard it. */
 export const bedC = (expectation: Expectation, seen: Seen): number =>
   expectation.twin?.hasReadToday
     ? expectation.temperatureC.middle
     : (seen.temperatureC ?? expectation.temperatureC.middle);
+
+/** What is said of it: what the keeper read, else the stretch it likely lies in. */
+export const warmthKnown = (expectation: Expectation, { temperatureC }: Seen): Warmth =>
+  temperatureC === undefined ? { likelyC: expectation.temperatureC } : { readC: temperatureC };
 
 /** Below so much bed it is cooler, and worms go down there, m. */
 const DEEP_M = 0.35;

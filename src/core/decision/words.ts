@@ -12,7 +12,7 @@ import {
   formatVolume,
 } from "../quantity/format";
 import { FOOD_LEFT_WORDS, SMELL_WORDS } from "../words/readings";
-import type { Depth, Reason, Step } from "./decision";
+import type { Depth, Reason, Step, Warmth } from "./decision";
 import type { HerdAdvice } from "./herdAdvice";
 
 export interface Speech {
@@ -208,6 +208,11 @@ function sayDepth(depth: Depth, units: UnitSystem): string {
     : "Leave its depth moist and unfed: they go down there.";
 }
 
+const sayWarmth = (warmth: Warmth, units: UnitSystem): string =>
+  "readC" in warmth
+    ? `${formatTemperature(warmth.readC, units)} in the bed`
+    : `Likely ${formatTemperatureRange(warmth.likelyC.low, warmth.likelyC.high, units)} in the bed`;
+
 /** One line that says why. */
 export function sayReason(why: Reason, { units, today }: Speech): string {
   switch (why.code) {
@@ -234,7 +239,7 @@ export function sayReason(why: Reason, { units, today }: Speech): string {
     case "frost/after":
       return "Take out what has died, keep the bed just moist for the cocoons, and look again in three weeks before buying new worms.";
     case "heat/warm":
-      return `${formatTemperature(why.temperatureC, units)} in the bed: less food now, for it heats and sours; shade and air, a cool bottle on top if it climbs. ${sayDepth(why.depth, units)}${why.againInDays === undefined ? "" : " Look again in two days."}`;
+      return `${sayWarmth(why.warmth, units)}: less food now, for it heats and sours; shade and air, a cool bottle on top if it climbs. ${sayDepth(why.depth, units)}${why.againInDays === undefined ? "" : " Look again in two days."}`;
     case "heat/near":
       return `${formatTemperature(why.temperatureC, units)} in the bed, a few degrees below where worms die: bring it down before it climbs.`;
     case "heat/no-food":
@@ -290,9 +295,9 @@ export function sayReason(why: Reason, { units, today }: Speech): string {
     case "food/by-sign":
       return `Less than they would eat: ${SIGN_WORDS[why.sign].why.charAt(0).toLowerCase()}${SIGN_WORDS[why.sign].why.slice(1)}`;
     case "food/cool":
-      return `${formatTemperature(why.temperatureC, units)} in the bed: they eat less now, and more would only lie.`;
+      return `${sayWarmth(why.warmth, units)}: they eat less now, and more would only lie.`;
     case "food/too-warm":
-      return `${formatTemperature(why.temperatureC, units)} in the bed: no food until it cools; shade, air, a cool bottle.`;
+      return `${sayWarmth(why.warmth, units)}: no food until it cools; shade, air, a cool bottle.`;
     case "food/feast":
       return `${formatMass(why.massKg, units)} was more than they can manage: take half of it out, or spread it thin elsewhere.`;
     case "food/feast-first":
@@ -358,7 +363,7 @@ export function sayReason(why: Reason, { units, today }: Speech): string {
     case "food/too-early":
       return `Fed ${ago(why.lastFedOn, today)}; this way of keeping waits ${why.minIntervalDays} days at least.`;
     case "food/too-cold":
-      return `At ${formatTemperature(why.temperatureC, units)} they hardly eat; food would only lie.`;
+      return `${sayWarmth(why.warmth, units)}: they hardly eat, and food would only lie.`;
     case "food/no-worms":
       return "No worms are noted for this bin yet. Stock it before the first meal.";
     case "food/no-room":

@@ -6,7 +6,7 @@ import { partsOf } from "@/core/deed/parts";
 import { sayPart } from "@/core/deed/words";
 import { sayReason, sayStep } from "@/core/decision/words";
 import { profileOf } from "@/core/picture/profile";
-import { formatMass, formatPercentRange, formatTemperature, formatVolume } from "@/core/quantity/format";
+import { formatMass, formatPercentRange, formatTemperatureRange, formatVolume } from "@/core/quantity/format";
 import { dueDay } from "@/core/round/due";
 import { figureNotes } from "@/core/round/figureNotes";
 import type { BinToday } from "@/core/round/round";
@@ -86,9 +86,9 @@ function FriendPage({ one }: { readonly one: BinToday }) {
           <ul>
             {task && <li>{sayStanding(one, task, today)}</li>}
             <li>
-              {formatPercentRange(expectation.moisture.low, expectation.moisture.high)} moist,{" "}
-              {formatTemperature(expectation.temperatureC.middle, units)}, about{" "}
-              {formatMass(expectation.wormsKg.middle, units, "bucket")} of worms
+              {formatPercentRange(expectation.moisture.low, expectation.moisture.high)} moist, likely{" "}
+              {formatTemperatureRange(expectation.temperatureC.low, expectation.temperatureC.high, units)},
+              about {formatMass(expectation.wormsKg.middle, units, "bucket")} of worms
             </li>
             {parts.map((part, at) => (
               <li key={part.compartment.id}>

@@ -157,8 +157,8 @@ function Ahead({ bins, weather }: { readonly bins: readonly BinToday[]; readonly
                   <b style={{ width: `${100 * ofBest}%` }} />
                 </i>
                 <span>
-                  {formatTemperature(expectation.temperatureC.middle, units)}: {formatPercent(ofBest)} of its
-                  best pace
+                  Likely {degrees(expectation.temperatureC.low, expectation.temperatureC.high)} now:{" "}
+                  {formatPercent(ofBest)} of its best pace
                   {tenWarmer !== undefined &&
                     (tenWarmer > 1.15
                       ? `; ten degrees${units === "us" ? " C" : ""} more would give ${tenWarmer.toFixed(1)} times that`
@@ -215,7 +215,7 @@ function Nearest({ bins, weather }: { readonly bins: readonly BinToday[]; readon
     <p>
       No heat, frost or rain of the coming week harms a bin.
       {near &&
-        ` Nearest to it is ${near.one.bin.name}, ${spokenDay(near.day, today)}: ${formatTemperature(near.atC, units)} in the bed, where ${formatTemperature(near.limitC, units)} would be warned of.`}
+        ` Nearest to it is ${near.one.bin.name}, ${spokenDay(near.day, today)}: its bed may come to ${formatTemperature(near.atC, units)}; a warning comes at ${formatTemperature(near.limitC, units)}.`}
     </p>
   );
 }
