@@ -9,7 +9,9 @@ export const test = base.extend<{ problems: string[] }>({
     async ({ context, baseURL }, use) => {
       const problems: string[] = [];
       // Offline, Next logs the failed fetch of a page and then goes there the ordinary way, out of the saved files.
-      const expected = /ERR_INTERNET_DISCONNECTED|Falling back to browser navigation/;
+      // A page that is left takes its workers along, and one that was still being read in logs that.
+      const expected =
+        /ERR_INTERNET_DISCONNECTED|Falling back to browser navigation|Failed to execute 'importScripts'/;
       const watch = (page: Page) => {
         page.on("console", (message) => {
           const isMissingRoom = message.location().url.endsWith("/no-such-room");
@@ -22,6 +24,10 @@ export const test = base.extend<{ problems: string[] }>({
             problems.push(`foreign: ${request.url()}`);
         });
       };
+      context.on("response", (response) => {
+        if (response.status() >= 400 && response.url().includes("/_next/static/"))
+          problems.push(`missing: ${response.url()}`);
+      });
       context.pages().forEach(watch);
       context.on("page", watch);
       await context.addInitScript(() => {
