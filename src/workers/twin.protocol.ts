@@ -3,7 +3,8 @@ import type { Expectation, TwinAdvice } from "@/core/expectation/expectation";
 import type { Forgiven } from "@/core/twin/ahead/forgiving";
 import type { Course } from "@/core/twin/ahead/course";
 import type { Fist } from "@/core/twin/learning/sharedFist";
-import type { Given, MealOutlook } from "@/core/twin/ahead/mealOutlook";
+import type { FactAbout } from "@/records/entry/about";
+import type { MealOutlook } from "@/core/twin/ahead/mealOutlook";
 import type { WhatIf } from "@/core/twin/ahead/usualPlan";
 import type { Reading } from "@/records/entry";
 import type { Climate } from "@/records/room";
@@ -43,12 +44,12 @@ export interface TwinWorker {
     readings: readonly Reading[],
     knownHarvest: TwinAdvice["harvest"],
   ): Promise<Expectation | undefined>;
-  /** What amounts given at the visit in hand would do. */
+  /** What the visit in hand is about to do would bring, as its facts will stand in the log. */
   outlook(
     task: number,
     subject: TwinSubject,
     readings: readonly Reading[],
-    given: Given,
+    facts: readonly FactAbout<"bin">[],
   ): Promise<MealOutlook | undefined>;
   course(
     task: number,

@@ -5,7 +5,7 @@ import { daysBetween } from "@/core/calendar/day";
 import { effectiveEntries } from "@/core/log/effective";
 import type { Entry } from "@/records/entry";
 import type { Script } from "@/core/twin/log/script";
-import { scriptOf } from "@/core/twin/log/script";
+import { deedsInHand, scriptOf } from "@/core/twin/log/script";
 import { forgiving } from "@/core/twin/ahead/forgiving";
 import { courseAhead } from "@/core/twin/ahead/course";
 import { twinExpectation } from "@/core/twin/ahead/expect";
@@ -218,10 +218,13 @@ const api: TwinWorker = {
         now && twinExpectation(withReadings(now, readings), localDate.parse(subject.today), knownHarvest)
       );
     }),
-  outlook: (task, subject, readings, given) =>
+  outlook: (task, subject, readings, facts) =>
     atOnce(async () => {
       const now = await brought({ task }, subject);
-      return now && mealOutlook(withReadings(now, readings).ensemble, given);
+      if (!now) return undefined;
+      const { ensemble, practice, script } = withReadings(now, readings);
+      const deeds = deedsInHand(facts, practice.setup, script, localDate.parse(subject.today));
+      return mealOutlook(ensemble, deeds);
     }),
   course: (task, subject, ask, onProgress) =>
     atOnce(async () => {

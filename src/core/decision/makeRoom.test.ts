@@ -133,6 +133,16 @@ test("a full stack is set round: the lowest is emptied, bedded and comes on top"
   expect(isAll).toBe(true);
 });
 
+test("with a lowest one that is done it is emptied and goes on top, before a further one is asked for", () => {
+  const two = setupOf("trayStack").compartments.slice(0, 2);
+  const kinds = (ripeness: number) =>
+    roomOf("trayStack", 0.95, ripeness, 3, two).steps.map(({ kind }) => kind);
+  expect(kinds(0.85)).toEqual(["restack", "addDryBedding"]);
+  expect(kinds(0.5)).toEqual(["addTray", "addDryBedding"]);
+  // Of one alone nothing can be set round, however ripe it is.
+  expect(roomOf("trayStack", 0.95, 0.85, 3, two.slice(0, 1)).steps[0]!.kind).toBe("addTray");
+});
+
 test("a breeding bed that is mostly castings is renewed with what feeds, however much room there is", () => {
   expect(roomOf("breederTub", 0.4, 0.5).steps.map(({ kind }) => kind)).toEqual(["harvest", "addDryBedding"]);
   expect(roomOf("breederTub", 0.4, 0.2).steps).toEqual([]);

@@ -12,6 +12,8 @@ import { ofMaterial } from "./stepMaterial";
 const FULL = 0.12;
 /** Castings worth lifting, by share of what rots. */
 const RIPE = 0.45;
+/** From here on the lowest of a stack is done: it is emptied and goes on top, before another one is bought. */
+const FINISHED = 0.7;
 /** Of the castings there, so much comes out at once: the rest keeps the bed alive. */
 const LIFTED = 0.5;
 /** Meals from which on a bed is in use. */
@@ -71,9 +73,10 @@ export function makeRoom(expectation: Expectation, practice: Practice): Room {
   const isColumn = setup.system === "flowThrough";
   const ripe = harvestCompartment(setup);
   const ripeness = expectation.ripeness.middle;
-  if (isStack && !isColumn && setup.compartments.length < systemOf(setup.system).compartments.length)
-    return nextTray(practice, freeL);
   const isStackOfMany = isStack && !isColumn && setup.compartments.length > 1;
+  const hasNext = setup.compartments.length < systemOf(setup.system).compartments.length;
+  if (isStack && !isColumn && hasNext && !(isStackOfMany && ripeness >= FINISHED))
+    return nextTray(practice, freeL);
   // A lowest one that nobody has worked yet is no room gained by setting it round.
   if (isStackOfMany && ripeness >= RIPE)
     return {

@@ -29,7 +29,7 @@ export function feedPartMatter(part: FeedPart): Matter {
 }
 
 /** Bedding given by volume holds its dry mass per litre whatever its water, so damp litres weigh more than dry ones. */
-export function beddingPartMatter(part: BeddingPart): Matter {
+export function beddingPartMatter(part: Omit<BeddingPart, "batchId">): Matter {
   const material = materialOf("bedding", part.materialId);
   const moisture = part.moisture ?? material.moisture;
   if ("volumeL" in part.amount) {

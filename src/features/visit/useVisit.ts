@@ -23,7 +23,7 @@ import { NOTHING_TYPED, readingsIn } from "./visitTyped";
 import { useRefined } from "@/session/useRefined";
 import type { DoneHow } from "./visitEntries";
 import { mealOf } from "./visitAmounts";
-import { mealTicked, takenFromStore, visitFacts } from "./visitEntries";
+import { mealTicked, takenFromStore, visitFacts, workOf } from "./visitEntries";
 
 const LONGEST_VISIT_MIN = 90;
 /** A visit from lid to close: what is typed, what follows from it at once, and the one press that keeps it. */
@@ -102,24 +102,22 @@ export function useVisit(one: BinToday, lid: "lifted" | "closed") {
     );
   }, [state, readings, refined, units, today, lid]);
 
+  const about = useMemo(
+    () => ({ containers, batches, lid, readings, decision, expectation, typed, units, today }),
+    [containers, batches, lid, readings, decision, expectation, typed, units, today],
+  );
+  /** What the log will have of it, closed now: what is ticked, or all that is proposed where nothing is yet. */
+  const inHand = useMemo(() => {
+    const isBegun = workOf(decision, typed).some(({ isTicked }) => isTicked);
+    const facts = visitFacts({ ...about, how: isBegun ? "asTicked" : "asProposed", visitId: "in hand" });
+    return facts.ok ? facts.value : [];
+  }, [about, decision, typed]);
+
   const close = (how: DoneHow) => guarded(() => keepVisit(how));
   const keepVisit = async (how: DoneHow) => {
     setFault(undefined);
     if (!read.ok) return setFault(read.problem);
-    const visit = {
-      how,
-      containers,
-      batches,
-      lid,
-      readings,
-      decision,
-      expectation,
-      typed,
-      units,
-      today,
-      visitId: newId(),
-      tookMin: tookMin(),
-    };
+    const visit = { ...about, how, visitId: newId(), tookMin: tookMin() };
     const facts = visitFacts(visit);
     if (!facts.ok) return setFault(facts.problem);
     const fromStore = takenFromStore(visit);
@@ -173,6 +171,7 @@ export function useVisit(one: BinToday, lid: "lifted" | "closed") {
     practice,
     places,
     heard,
+    inHand,
     fault: fault ?? (read.ok ? undefined : read.problem),
     close,
     isSaving: isBusy,

@@ -195,6 +195,8 @@ function Sky({ sun, rainMm }: { readonly sun: number; readonly rainMm: number })
   );
 }
 
+/** Further from a warning no bin is near one, K. */
+const NEAR_K = 8;
 /** Nothing harms a bin: the one that comes nearest to it. */
 function Nearest({ bins, weather }: { readonly bins: readonly BinToday[]; readonly weather: WeatherToday }) {
   const { rooms, units, today } = useSession();
@@ -215,6 +217,7 @@ function Nearest({ bins, weather }: { readonly bins: readonly BinToday[]; readon
     <p>
       No heat, frost or rain of the coming week harms a bin.
       {near &&
+        near.gap < NEAR_K &&
         ` Nearest to it is ${near.one.bin.name}, ${spokenDay(near.day, today)}: its bed may come to ${formatTemperature(near.atC, units)}; a warning comes at ${formatTemperature(near.limitC, units)}.`}
     </p>
   );

@@ -1,24 +1,17 @@
 import type { Band } from "@/core/expectation/expectation";
 import type { Ensemble } from "../ensemble/ensemble";
+import type { TwinDeed } from "../ensemble/deed";
 import { doDeed } from "../ensemble/deed";
 import { copied } from "../ensemble/ensemble";
 import { passDay } from "../ensemble/passDay";
 import { weightsOf } from "../learning/learn";
-import { give, SCRAPS_CHOPPED } from "./meal";
 import { aheadOf } from "./thinned";
 import { bandOf, chanceThat } from "../learning/quantiles";
 import { heatLimitC, isInTrouble } from "../learning/readDay";
 import { fedAt } from "../engine/twinBin";
 import { markerGiven, markerLeft, moistureOf } from "../engine/state";
 
-/** What is put in at a visit, wet kilograms and litres. */
-export interface Given {
-  readonly foodKg: number;
-  readonly place: number;
-  readonly dryBeddingKg: number;
-  readonly waterL: number;
-}
-/** What it does to the weeks after, if nothing else is given. */
+/** What a visit does to the weeks after it, if nothing else is given. */
 export interface MealOutlook {
   /** Days until at most a tenth of the meal is left; none without a meal. The end of the weeks looked ahead where it takes longer. */
   readonly goneInDays?: Band;
@@ -33,33 +26,29 @@ export interface MealOutlook {
 const WITHIN_DAYS = 28;
 const SETTLED_DAYS = 7;
 
-/** Amounts given today, on the ensemble as it stands, against the same bin left alone. */
-export function mealOutlook(ensemble: Ensemble, given: Given): MealOutlook {
+/** What is done today, on the ensemble as it stands, against the same bin left alone. Never throws. */
+export function mealOutlook(ensemble: Ensemble, deeds: readonly TwinDeed[]): MealOutlook {
   const ahead = aheadOf(ensemble);
-  const withIt = weeksOf(ahead, given);
   return {
-    ...withIt,
+    ...weeksOf(ahead, deeds),
     withinDays: WITHIN_DAYS,
-    troubleWithout: weeksOf(ahead, { ...given, foodKg: 0, dryBeddingKg: 0, waterL: 0 }).trouble,
+    troubleWithout: weeksOf(ahead, []).trouble,
   };
 }
 
 function weeksOf(
   ensemble: Ensemble,
-  { foodKg, place, dryBeddingKg, waterL }: Given,
+  deeds: readonly TwinDeed[],
 ): Pick<MealOutlook, "goneInDays" | "moisture" | "trouble"> {
   const one = copied(ensemble);
+  const weights = weightsOf(one);
+  for (const deed of deeds) doDeed(one, deed);
   const { size, lines, day: start } = one;
   const fed = fedAt(one.bin);
   const limitC = heatLimitC(one);
-  const weights = weightsOf(one);
-  const key = `trial ${start}`;
-  if (foodKg > 0) give(one, { ...SCRAPS_CHOPPED, cardPerG: 0 }, 1000 * foodKg, place, key);
-  if (dryBeddingKg > 0)
-    doDeed(one, { event: { kind: "bed", id: "cardboard", g: 1000 * dryBeddingKg }, key: `${key} card` });
-  if (waterL > 0) doDeed(one, { event: { kind: "water", g: 1000 * waterL }, key: `${key} water` });
-  const slot =
-    foodKg > 0 ? one.marks[fed]!.findLastIndex((mark) => mark.day === start && mark.place === place) : -1;
+  const slot = deeds.some(({ event }) => event.kind === "food")
+    ? one.marks[fed]!.findLastIndex((mark) => mark.day === start)
+    : -1;
   const gone = new Float64Array(size).fill(WITHIN_DAYS);
   const trouble = new Float64Array(size);
   let moisture: Band | undefined;

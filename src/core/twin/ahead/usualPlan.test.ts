@@ -9,7 +9,6 @@ import { courseAhead } from "./course";
 import { twinExpectation } from "./expect";
 import { readyAfter } from "./leftAlone";
 import { SCRAPS_CHOPPED } from "./meal";
-import { mealOutlook } from "./mealOutlook";
 
 const day = (on: number) => addDays(START, on);
 const away = (from: number, until: number) =>
@@ -65,19 +64,6 @@ test("a wedge that was moved at a pace goes on being moved, so that its finished
   };
   expect(finished(moved)).toBeGreaterThan(0.1);
   expect(finished([])).toBeLessThanOrEqual(0);
-});
-
-test("more food given today lies longer and wets more; dry card dries; far too much is trouble", () => {
-  const { ensemble } = brought(LOG, 78);
-  const given = (foodKg: number, dryBeddingKg = 0, waterL = 0) =>
-    mealOutlook(ensemble, { foodKg, place: 3, dryBeddingKg, waterL });
-  const [some, lots] = [given(0.3), given(6)];
-  expect(lots.goneInDays!.middle).toBeGreaterThan(some.goneInDays!.middle);
-  expect(lots.trouble).toBeGreaterThan(some.trouble + 0.3);
-  expect(some.troubleWithout).toBe(lots.troubleWithout);
-  expect(given(0.3, 1).moisture.middle).toBeLessThan(some.moisture.middle - 0.02);
-  expect(given(0, 0, 2).moisture.middle).toBeGreaterThan(given(0).moisture.middle);
-  expect(given(0).goneInDays).toBeUndefined();
 });
 
 test("the next day waits for the place: where there is but one, a larger meal keeps it longer", () => {

@@ -7,6 +7,7 @@ import {
   SETTLED_DRY_KG_PER_L,
 } from "@/core/matter/figures";
 import type { Amount, Entry, EntryOf, Reading } from "@/records/entry";
+import type { FactAbout } from "@/records/entry/about";
 import type { Climate } from "@/records/room";
 import type { BinSetup } from "@/records/setup";
 import type { LocalDate } from "@/vocabulary/fields";
@@ -120,8 +121,8 @@ export function scriptOf(
     if (days.at(-1)?.day !== day) days.push({ day, observations: [], deeds: [] });
     let today = days.at(-1)!;
     if (!known) continue;
-    if (entry.kind === "altered" || entry.kind === "added") {
-      today.deeds.push({ event: { kind: "rebuilt", bin: twinBinOf(setup, kinds) }, key: entry.id });
+    if (isRebuilding(entry)) {
+      today.deeds.push(rebuilt(entry, setup, kinds));
       if (known.roomId !== setup.roomId)
         today.deeds.push({ event: { kind: "place", place: placeOf(climate) }, key: entry.id });
       continue;
@@ -145,6 +146,28 @@ export function scriptOf(
       });
   }
   return start ? { ...start, days } : undefined;
+}
+
+const isRebuilding = ({ kind }: Entry): boolean => kind === "altered" || kind === "added";
+const rebuilt = ({ id }: Entry, setup: BinSetup, kinds: Kinds): TwinDeed => ({
+  event: { kind: "rebuilt", bin: twinBinOf(setup, kinds) },
+  key: id,
+});
+
+/** What a visit in hand is about to do, in the model's terms, as its log will say it once it is kept. Never throws. */
+export function deedsInHand(
+  facts: readonly FactAbout<"bin">[],
+  stands: BinSetup,
+  { bin: { speciesId, furtherIds } }: Script,
+  today: LocalDate,
+): TwinDeed[] {
+  const kinds: Kinds = furtherIds ? { speciesId, furtherIds } : { speciesId };
+  let setup = stands;
+  return facts.flatMap((fact, nth) => {
+    const entry = { ...fact, id: `in hand ${nth}`, day: today } as unknown as Entry;
+    setup = setupAfter(setup, entry) ?? setup;
+    return isRebuilding(entry) ? [rebuilt(entry, setup, kinds)] : deedsOf(entry, setup, kinds);
+  });
 }
 
 /** The species of a bin by all that ever came, the one of which most came first; a few that came along are none of their own. */
