@@ -64,7 +64,7 @@ testLong(
     await expect(log(page)).toContainText("100 % out");
     await expect(page.getByRole("listitem").filter({ hasText: /^\s*empty\s*$/ })).toBeVisible();
     // An emptied bin wants nothing of anybody.
-    await page.getByRole("link", { name: "Round", exact: true }).click();
+    await page.getByRole("link", { name: "Today", exact: true }).click();
     await expect(page.getByRole("complementary", { name: "The slate" })).not.toContainText("Quince");
     await openBin(page, "Fennel");
     await expect(log(page)).toContainText("from another bin");

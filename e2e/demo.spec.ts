@@ -21,7 +21,7 @@ test(
     await page.getByText("The same as a table").click();
     await expect(page.getByRole("columnheader", { name: "Likely" })).toBeVisible();
     await page.getByRole("button", { name: "Go to my own cellar" }).click();
-    await page.getByRole("link", { name: "Round", exact: true }).click();
+    await page.getByRole("link", { name: "Today", exact: true }).click();
     await expect(page.getByRole("heading", { name: "No bin yet" })).toBeVisible();
     await page.reload();
     await expect(page.getByRole("heading", { name: "No bin yet" })).toBeVisible();
@@ -132,7 +132,7 @@ testLong(
 test("US units from the settings reach every room", inDemo, async ({ page }) => {
   await page.getByRole("link", { name: "Settings", exact: true }).click();
   await page.getByRole("radio", { name: "lb, qt, in, °F" }).click();
-  await page.getByRole("link", { name: "Round", exact: true }).click();
+  await page.getByRole("link", { name: "Today", exact: true }).click();
   await expect(
     page
       .getByRole("complementary", { name: "The slate" })

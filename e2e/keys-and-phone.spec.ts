@@ -53,8 +53,19 @@ test.describe("on a phone", () => {
       await noSideways();
       const rack = page.getByRole("navigation", { name: "Bins on the rack" });
       // The bin in hand stands sixth; the rack has moved to it.
+      await rack.scrollIntoViewIfNeeded();
       await expect(rack.locator("[aria-current=true]")).toBeInViewport({ ratio: 1 });
-      await page.getByRole("button", { name: "show it" }).tap();
+      await page.evaluate(() => window.scrollTo(0, 0));
+      // The day's list is what one meets first, and the rooms lie under the thumb.
+      await expect(page.getByRole("link", { name: /Lovage/ }).first()).toBeInViewport();
+      const bar = page.getByRole("banner");
+      await expect(bar.getByRole("link", { name: "Today" })).toBeInViewport({ ratio: 1 });
+      await bar.getByRole("button", { name: "More" }).tap();
+      await page.getByRole("dialog", { name: "All rooms" }).getByRole("link", { name: "Going away" }).tap();
+      await expect(page.getByRole("heading", { name: "Going away", level: 1 })).toBeVisible();
+      await noSideways();
+      await bar.getByRole("link", { name: "Today" }).tap();
+      await usable(page);
       await page.getByRole("link", { name: /Nursery feed/ }).tap();
       await usable(page);
       await noSideways();

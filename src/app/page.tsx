@@ -4,11 +4,11 @@ import styles from "./bench.module.css";
 
 export default function RoundPage() {
   return (
-    <div className={styles.withSlate}>
+    <div className={`${styles.withSlate} ${styles.listFirst}`}>
+      <Slate />
       <div className={styles.bench}>
         <RoundRoom />
       </div>
-      <Slate />
     </div>
   );
 }

@@ -110,6 +110,22 @@ export const Rack = memo(function Rack({
   );
 });
 
+/** A bin beside its line in a list, so wide, px. */
+export const SmallBin = memo(function SmallBin({
+  profile,
+  width,
+}: {
+  readonly profile: Profile;
+  readonly width: number;
+}) {
+  const pxPerM = width / Math.max(widthM(profile), heightM(profile));
+  return <Cutaway profile={profile} pxPerM={pxPerM} detail="thumb" label="" />;
+});
+const heightM = ({ compartments, arrangement }: Profile): number =>
+  arrangement === "line"
+    ? Math.max(...compartments.map((one) => one.heightM))
+    : compartments.reduce((sum, one) => sum + one.heightM, 0);
+
 /** From so many bins on each room is a shelf, and what wants nothing today is folded away. */
 const SHELVES_FROM = 25;
 

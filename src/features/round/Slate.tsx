@@ -11,7 +11,10 @@ import { planRound } from "@/core/round/round";
 import { carryLines, sayLength, sayTask, sayTools } from "@/core/round/words";
 import { harvestNear } from "@/core/expectation/harvestNear";
 import { useErrands } from "@/session/errand";
+import type { Profile } from "@/core/picture/profile";
 import { useSession, useTwinWork } from "@/session/session";
+import { SmallBin } from "@/ui/Rack";
+import { useViewport } from "@/ui/useViewport";
 import { outdoorsOf } from "@/core/weather/outdoors";
 import type { LocalDate } from "@/vocabulary/fields";
 import dynamic from "next/dynamic";
@@ -19,6 +22,7 @@ import Link from "next/link";
 import type { ReactNode } from "react";
 import { memo, useMemo, useState } from "react";
 import styles from "./Slate.module.css";
+import { profileToday } from "./rackBins";
 import { useBackupAge } from "./useBackupAge";
 
 /** Loaded when a bin is ripe. */
@@ -34,15 +38,25 @@ function Back({ due }: { readonly due: LocalDate | undefined }) {
   return due ? `Back ${spokenDay(due, today)}` : "";
 }
 
+/** A list of so many lines is drawn; a longer one is read. */
+const MOST_DRAWN = 12;
+const DRAWN_PX = 50;
+
 /** The slate: what to do today, in walking order, and what to carry down. */
 export function Slate() {
   const { bins, rooms, today, units, timetables, batches, lots, tubs, plans, settings } = useSession();
   const { chosen, ask } = useErrands();
-  const [isDrawn, setDrawn] = useState(false);
+  const { isNarrow } = useViewport();
   const round = useMemo(() => planRound(bins ?? [], today), [bins, today]);
   const ripe = (bins ?? []).filter(({ expectation }) => harvestNear(expectation) !== undefined);
   const doneToday = (bins ?? []).filter(({ state }) => state.lastLook?.day === today);
   if (!bins || bins.length === 0) return null;
+  // On a phone the list is what one sees of the bins: each stands drawn beside its line.
+  const isDrawn = isNarrow && round.tasks.length <= MOST_DRAWN;
+  const profileOf = (binId: string) => {
+    const one = isDrawn ? bins.find(({ bin }) => bin.id === binId) : undefined;
+    return one && profileToday(one, today);
+  };
   const nameOf = new Map<string, string>(bins.map(({ bin }) => [bin.id, bin.name]));
   const sections = roundLines(round.tasks, bins, rooms);
   const taskLine = (task: Task) => (
@@ -53,6 +67,7 @@ export function Slate() {
       {...sayTask(task, units)}
       why={sayWhy(task, units, today)}
       isChosen={chosen === task.binId}
+      profile={profileOf(task.binId)}
     />
   );
   const lineOf = (line: RoundLine) =>
@@ -64,18 +79,8 @@ export function Slate() {
       </SeveralLine>
     );
   return (
-    <aside className={styles.slate} aria-label="The slate" data-drawn={isDrawn}>
-      <h2 className={styles.title}>
-        {weekdayName(today)}’s round
-        <button
-          type="button"
-          className={styles.draw}
-          aria-expanded={isDrawn}
-          onClick={() => setDrawn((is) => !is)}
-        >
-          {isDrawn ? "put it down" : "show it"}
-        </button>
-      </h2>
+    <aside className={styles.slate} aria-label="The slate">
+      <h2 className={styles.title}>{weekdayName(today)}’s round</h2>
       <p className={styles.sum}>
         {round.tasks.length === 0
           ? `Nothing is due today.${round.nextDay ? ` Next: ${spokenDay(round.nextDay, today)}.` : ""}`
@@ -152,6 +157,7 @@ const TaskLine = memo(function TaskLine({
   amount,
   why,
   isChosen,
+  profile,
 }: {
   readonly binId: string;
   readonly name: string;
@@ -159,11 +165,23 @@ const TaskLine = memo(function TaskLine({
   readonly amount: string;
   readonly why: string;
   readonly isChosen: boolean;
+  readonly profile: Profile | undefined;
 }) {
   return (
     <li className={styles.task}>
-      <Link href={`/visit?id=${binId}`} className={styles.line} aria-current={isChosen ? "true" : undefined}>
-        <span className={styles.box} aria-hidden="true" />
+      <Link
+        href={`/visit?id=${binId}`}
+        className={styles.line}
+        data-drawn={profile !== undefined}
+        aria-current={isChosen ? "true" : undefined}
+      >
+        {profile ? (
+          <span className={styles.drawn} aria-hidden="true">
+            <SmallBin profile={profile} width={DRAWN_PX} />
+          </span>
+        ) : (
+          <span className={styles.box} aria-hidden="true" />
+        )}
         <span>
           <b>{name}</b> {verb}
         </span>

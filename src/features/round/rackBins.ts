@@ -37,7 +37,7 @@ export function rackBins(
 
 /** Drawn once for as long as the bin is the same: with a hundred bins on the rack the drawing is what costs. */
 const profiles = new WeakMap<BinToday, Profile | undefined>();
-function profileToday(one: BinToday, today: LocalDate): Profile | undefined {
+export function profileToday(one: BinToday, today: LocalDate): Profile | undefined {
   if (!profiles.has(one)) profiles.set(one, profileOf(one.bin.id, one.state, one.expectation, today));
   return profiles.get(one);
 }
