@@ -54,7 +54,8 @@ testLong(
 
     // Two bins together.
     await openBin(page, "Quince");
-    await page.getByRole("button", { name: "tip into another bin" }).click();
+    await page.getByText("Something else was done").click();
+    await page.getByRole("button", { name: "Tip into another bin" }).click();
     await dialog(page).getByRole("button", { name: "Keep: tipped over" }).click();
     await expect(dialog(page)).toContainText("Choose the bin it goes into.");
     await dialog(page).getByLabel("Into which bin").click();

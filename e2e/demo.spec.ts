@@ -122,7 +122,8 @@ testLong(
     await page.goto("/bin?id=demo-bay");
     await expect(page.getByText("quiet check")).toBeVisible();
     await expect(page.getByText(/weighs 31.5 kg, 9 cm below the rim/)).toBeVisible();
-    await page.getByRole("button", { name: "change the set-up" }).click();
+    await page.getByText("This bin: set-up, print, share").click();
+    await page.getByRole("button", { name: "Change the set-up" }).click();
     await page.getByLabel("resting: leave it in peace").uncheck();
     await page.getByRole("button", { name: "Keep the change" }).click();
     await expect(page.getByText("awake again")).toBeVisible();

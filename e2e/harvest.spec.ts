@@ -19,7 +19,7 @@ test("a bin is harvested by the screen: a look, a way, weighed in mixed units, t
   await page.goto("/bins");
   await page.getByRole("link", { name: "Quince", exact: true }).last().click();
   await usable(page);
-  await page.getByRole("link", { name: "harvest", exact: true }).click();
+  await page.getByRole("link", { name: "Harvest", exact: true }).click();
   await usable(page);
   await page.getByRole("radio", { name: "rot" }).click({ force: true });
   await expect(page.getByText(/^Wait about/)).toBeVisible();

@@ -28,7 +28,8 @@ testLong(
     await setUpBin(page, "Bay");
     await page.goto("/bins");
     await page.getByRole("link", { name: "Bay", exact: true }).last().click();
-    await page.getByRole("button", { name: "change the set-up" }).click();
+    await page.getByText("This bin: set-up, print, share").click();
+    await page.getByRole("button", { name: "Change the set-up" }).click();
     await page.getByRole("checkbox", { name: /resting/ }).check();
     await page.getByText("Rules of your own for this bin").click();
     await page.getByLabel("Fed every (days)").fill("soon");

@@ -94,7 +94,8 @@ testLong(
     await openBin("Quince");
     await expect(page.getByText("120 g of worms", { exact: true })).toBeHidden();
 
-    await page.getByRole("link", { name: "stock or share" }).click();
+    await page.getByText("Something else was done").click();
+    await page.getByRole("link", { name: "Stock or share worms" }).click();
     await page.getByRole("radio", { name: "from one of my bins to another" }).click();
     await page.getByLabel(/How much \(g/).fill("20 kg");
     await page.getByRole("button", { name: "Carry it over" }).click();

@@ -182,7 +182,7 @@ test("a press is not lost where the page moves before it is lifted; who slides o
   await pressWhileMoving(page, "Strike it out", "menuitem");
   await expect(page.getByText("Quince: stocked, struck out.")).toBeVisible();
 
-  const box = (await page.getByRole("button", { name: "feed", exact: true }).boundingBox())!;
+  const box = (await page.getByRole("button", { name: "Feed", exact: true }).boundingBox())!;
   await page.mouse.move(box.x + 5, box.y + 5);
   await page.mouse.down();
   await page.mouse.move(box.x + 300, box.y + 200, { steps: 5 });

@@ -55,7 +55,7 @@ test("trouble from sign to closed: found at the visit, kept open on the slate, w
   await page.getByRole("link", { name: "Quince", exact: true }).last().click();
   await usable(page);
   await expect(page.getByText(/This week last year:.*what helped: two weeks without food/)).toBeVisible();
-  await page.getByRole("link", { name: "something is wrong" }).click();
+  await page.getByRole("main").getByRole("link", { name: "Something is wrong" }).click();
   await usable(page);
   await page.getByRole("checkbox", { name: "Sour or vinegar smell" }).check();
   await page.getByRole("button", { name: "Keep it open until then" }).click();

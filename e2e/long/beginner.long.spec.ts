@@ -117,6 +117,7 @@ test("a beginner's weeks, from the plan to the third meal, without a contradicti
   // "None left" stands on the bin's page as it was said, and nothing there says otherwise.
   await page.goto("/bins");
   await page.getByRole("link", { name: "Quince", exact: true }).last().click();
+  await page.getByText("What you read, and what we make of it").click();
   const heard = page.getByRole("region", { name: "What you read, and what we make of it" });
   await expect(heard).toContainText("none left");
 });

@@ -32,7 +32,7 @@ test("six ways from preparation to lot, each with its own steps, and one of them
     await page.goto("/bins");
     await page.getByRole("link", { name, exact: true }).last().click();
     await usable(page);
-    await page.getByRole("link", { name: "harvest", exact: true }).click();
+    await page.getByRole("link", { name: "Harvest", exact: true }).click();
     await usable(page);
     const radio = page.getByRole("radio", { name: way });
     // What is proposed may change when the forecast comes in: among the others it is found all the same.

@@ -25,7 +25,8 @@ testLong(
     await page.goto("/bins");
     await page.getByRole("link", { name: "Quince", exact: true }).last().click();
     await usable(page);
-    await page.getByRole("button", { name: "change the set-up" }).click();
+    await page.getByText("This bin: set-up, print, share").click();
+    await page.getByRole("button", { name: "Change the set-up" }).click();
     const dialog = page.getByRole("dialog");
     await dialog.getByRole("combobox", { name: "Drains" }).click();
     await page.getByRole("option", { name: "not at all" }).click();

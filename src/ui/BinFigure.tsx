@@ -24,6 +24,14 @@ export interface BinFigureProps {
   readonly parts?: PartsToPress | undefined;
   /** What is to come out, drawn over the part it lies in. */
   readonly cut?: Cut | undefined;
+  /** What can be done to the bin as a whole, where one does it: above its rim or under its floor. */
+  readonly rings?: readonly Ring[] | undefined;
+}
+export interface Ring {
+  readonly key: string;
+  readonly label: string;
+  readonly at: "rim" | "floor";
+  readonly onPress: () => void;
 }
 /** A layer to be lifted: how deep, from the top of what lies there, from its bottom, or all of it. */
 export interface Cut {
@@ -53,6 +61,7 @@ export function BinFigure({
   isOpen = false,
   parts,
   cut,
+  rings = [],
 }: BinFigureProps) {
   const widthM =
     profile.arrangement === "line"
@@ -67,6 +76,7 @@ export function BinFigure({
   const bar = scaleBar(pxPerM, units);
   return (
     <figure className={styles.figure}>
+      <Rings rings={rings.filter(({ at }) => at === "rim")} />
       <Cutaway profile={profile} pxPerM={pxPerM} detail="large" label={label} isOpen={isOpen}>
         {(anchors, size) => (
           <>
@@ -80,7 +90,27 @@ export function BinFigure({
         <span className={styles.bar} style={{ width: bar.px }} />
         {bar.words}
       </figcaption>
+      <Rings rings={rings.filter(({ at }) => at === "floor")} />
     </figure>
+  );
+}
+
+function Rings({ rings }: { readonly rings: readonly Ring[] }) {
+  if (rings.length === 0) return null;
+  return (
+    <ul className={styles.rings}>
+      {rings.map(({ key, label, onPress }) => (
+        <li key={key}>
+          <button type="button" onClick={onPress}>
+            <svg viewBox="0 0 22 22" width="22" height="22" aria-hidden="true">
+              <circle cx="11" cy="11" r="9.5" fill="none" stroke="currentColor" strokeWidth="2" />
+              <path d="M11 6.5v9M6.5 11h9" stroke="currentColor" strokeWidth="2" />
+            </svg>
+            {label}
+          </button>
+        </li>
+      ))}
+    </ul>
   );
 }
 

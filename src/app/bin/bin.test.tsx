@@ -102,7 +102,7 @@ test("a long log opens at its newest days and gives the older ones when asked", 
 
 test("a bin at rest from a day on: the past is as it was, a day that is past is refused where it was typed", async () => {
   const { keeper, written } = await atBin();
-  await keeper.click(press("change the set-up"));
+  await keeper.click(press("Change the set-up"));
   const dialog = within(await screen.findByRole("dialog"));
   await keeper.click(dialog.getByRole("checkbox", { name: /rest/i }));
   typeDay(/until/i, START);
@@ -122,7 +122,7 @@ test("a bin at rest from a day on: the past is as it was, a day that is past is 
 
 test("rules of one's own are set, said, and taken back, each beside what holds without it", async () => {
   const { keeper, written } = await atBin();
-  await keeper.click(press("change the set-up"));
+  await keeper.click(press("Change the set-up"));
   const dialog = within(await screen.findByRole("dialog"));
   await keeper.click(dialog.getByText("Rules of your own for this bin"));
   const interval = dialog.getByLabelText("Fed every (days)");
@@ -135,7 +135,7 @@ test("rules of one's own are set, said, and taken back, each beside what holds w
   await keeper.type(dialog.getByLabelText("Moisture (%)"), "66");
   await keeper.click(press("Keep the change"));
   expect(await screen.findByText(/fed every 9 days; about 66 % moist/)).toBeVisible();
-  await keeper.click(press("change the set-up"));
+  await keeper.click(press("Change the set-up"));
   const again = within(await screen.findByRole("dialog"));
   // What is set stands open, to be seen.
   await keeper.clear(again.getByLabelText("Fed every (days)"));

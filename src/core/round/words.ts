@@ -9,6 +9,7 @@ import { sayAmount } from "../decision/words";
 import type { UnitSystem } from "../quantity/format";
 import { formatMass, formatVolume } from "../quantity/format";
 import type { BinToday, Carry, Task } from "./round";
+import { planRound } from "./round";
 import type { Surplus } from "./surplus";
 
 export interface TaskWords {
@@ -43,6 +44,19 @@ export function sayTask(task: Task, units: UnitSystem): TaskWords {
     case "look":
       return { verb: "look", amount: "" };
   }
+}
+
+/** A bin in one line: what it wants today and how much, or when one comes back. Never throws. */
+export function sayToday(one: BinToday, today: LocalDate, units: UnitSystem): string {
+  const [task] = planRound([one], today).tasks;
+  if (task) {
+    const { verb, amount } = sayTask(task, units);
+    const place = task.step?.place;
+    return `Today: ${[verb, amount === "?" ? "" : amount].filter(Boolean).join(" ")}${place === undefined ? "" : ` at place ${place}`}.`;
+  }
+  if (isOutOfUse(one.state)) return "Out of use.";
+  const due = dueDay(one.state, today);
+  return due ? `Nothing to do today. Back ${spokenDay(due, today)}.` : "Nothing to do today.";
 }
 
 /** What to carry down, of what the round wants: as the slate and the printed round have it. Never throws. */

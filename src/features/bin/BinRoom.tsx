@@ -3,6 +3,7 @@ import { addDays, ago, dayAndMonth, daysBetween, shortDay, span, spokenDay } fro
 import { codeOf, readCode } from "@/core/bin/code";
 import { binVolumeL, fedCompartment, systemOf } from "@/core/bin/system";
 import { isLongUnseen } from "@/core/bin/found";
+import type { DeedKind } from "@/core/deed/deed";
 import { deedsFor } from "@/core/deed/deed";
 import { isUnderSky } from "@/core/expectation/climate";
 import { partsOf } from "@/core/deed/parts";
@@ -15,12 +16,15 @@ import { runningOn } from "@/core/reckon/experiment";
 import { sayMixture } from "@/core/round/sayMixture";
 import { sayOwnRules } from "@/core/words/setup";
 import { figureNotes } from "@/core/round/figureNotes";
+import { sayToday } from "@/core/round/words";
 import type { BinToday } from "@/core/round/round";
 import { useErrands } from "@/session/errand";
 import { dueDay } from "@/core/round/due";
 import { useSession } from "@/session/session";
 import { useFavoured } from "@/session/useFavoured";
+import type { Ring } from "@/ui/BinFigure";
 import { BinFigure } from "@/ui/BinFigure";
+import { Fold } from "@/ui/Fold";
 import { LidMap } from "@/ui/LidMap";
 import { useViewport } from "@/ui/useViewport";
 import { foodLeftAt } from "@/vocabulary/readings";
@@ -43,6 +47,16 @@ import type { Question } from "./WhatIf";
 import { Forgiving } from "./Forgiving";
 import { WaterNotes } from "./WaterNotes";
 import { WhatIf } from "./WhatIf";
+
+/** Deeds that stand on the drawing, where one does them. */
+const RINGED: readonly { readonly of: DeedKind; readonly at: Ring["at"] }[] = [
+  { of: "cover", at: "rim" },
+  { of: "weigh", at: "rim" },
+  { of: "addPart", at: "rim" },
+  { of: "rotate", at: "floor" },
+  { of: "moveAlong", at: "floor" },
+  { of: "drain", at: "floor" },
+];
 
 /** So much of the past lies on the time line. */
 const SHOWN_DAYS = 190;
@@ -120,6 +134,7 @@ function BinPage({ one }: { readonly one: BinToday }) {
   };
   useEffect(() => choose(bin.id), [bin.id, choose]);
   const { setup } = state;
+  const deeds = deedsFor(state, isUnderSky(rooms, setup?.roomId));
   const mixture = sayMixture(state.worms, expectation.herds, units);
   // The day of the first meal is no rule any more once it was given.
   const { settlesDays, ...lasting } = setup?.own ?? {};
@@ -128,6 +143,12 @@ function BinPage({ one }: { readonly one: BinToday }) {
     ? sayOwnRules({ ...setup, own: isFed ? lasting : { ...lasting, settlesDays } }, units)
     : [];
   const standsIn = setup && rooms.find((candidate) => candidate.id === setup.roomId)?.name;
+  // On a phone before the drawing: what one came for is never scrolled for.
+  const lift = (
+    <Button variant="contained" component={Link} href={`/visit?id=${bin.id}`} className={styles.lift!}>
+      Lift the lid
+    </Button>
+  );
   return (
     <main className={styles.bin} data-usable={log !== undefined}>
       <div className={styles.head}>
@@ -138,6 +159,8 @@ function BinPage({ one }: { readonly one: BinToday }) {
             : "set-up missing"}
           {setup?.resting && ", resting"}
         </p>
+        {setup && <p className={styles.state}>{sayToday(one, today, units)}</p>}
+        {setup && room.isNarrow && lift}
         {isLongUnseen(state, today) && state.lastDay && (
           <p className={styles.unseen} role="status">
             Nothing was written of it since {spokenDay(state.lastDay, today)}.{" "}
@@ -171,6 +194,18 @@ function BinPage({ one }: { readonly one: BinToday }) {
               mostWidth={room.isNarrow ? room.width - 60 : 340}
               mostHeight={room.isNarrow ? 210 : 280}
               label={`${bin.name}, cut open`}
+              rings={RINGED.flatMap(({ of, at }) =>
+                deeds.includes(of) && setup && !setup.retired
+                  ? [
+                      {
+                        key: of,
+                        label: sayDeed(of, setup).title,
+                        at,
+                        onPress: () => ask({ of: "deed", deed: of, binId: bin.id }),
+                      },
+                    ]
+                  : [],
+              )}
               parts={
                 shown === today && setup && !setup.retired
                   ? { labels, onPress: (id, button) => setPart({ id, button }) }
@@ -181,11 +216,65 @@ function BinPage({ one }: { readonly one: BinToday }) {
           {log && (
             <BinCourse one={one} entries={log.entries} inHand={inHand} shown={shown} onShow={setShown} />
           )}
-          <WhatIf one={one} course={course} asked={asked} onAsk={setAsked} />
-          <Forgiving binId={bin.id} name={bin.name} />
         </div>
         <div className={styles.side}>
-          <h2>The lid</h2>
+          {!room.isNarrow && lift}
+          <p className={styles.facts}>
+            {due && due < today && <b>Due {span(daysBetween(due, today))} ago. </b>}
+            {state.lastLook ? `Looked at ${ago(state.lastLook.day, today)}; ` : ""}
+            {state.visits} {state.visits === 1 ? "visit" : "visits"}, {sureWords(expectation.sureness)}.
+          </p>
+          <div className={styles.often}>
+            <Button onClick={() => ask({ of: "slip", slip: "fed", binId: bin.id })}>Feed</Button>
+            <Button onClick={() => ask({ of: "slip", slip: "watered", binId: bin.id })}>Water</Button>
+            <Button component={Link} href={`/harvest?id=${bin.id}`}>
+              Harvest
+            </Button>
+            <Button component={Link} href={`/trouble?id=${bin.id}`} data-kind="wrong">
+              {state.troubles ? `Trouble, ${state.troubles.length} open` : "Something is wrong"}
+            </Button>
+          </div>
+          {setup && (
+            <Fold
+              title={setup.retired ? "Out of use" : "Something else was done"}
+              isOpen={setup.retired === true}
+            >
+              <div className={styles.others}>
+                {deeds
+                  .filter((of) => !RINGED.some((ring) => ring.of === of))
+                  .map((of) => (
+                    <Button key={of} onClick={() => ask({ of: "deed", deed: of, binId: bin.id })}>
+                      {sayDeed(of, setup).title}
+                    </Button>
+                  ))}
+                <Button component={Link} href={`/stock?bin=${bin.id}`}>
+                  Stock or share worms
+                </Button>
+              </div>
+            </Fold>
+          )}
+          <Fold title="This bin: set-up, print, share">
+            <div className={styles.others}>
+              <Button onClick={() => setAltering(true)}>Change the set-up</Button>
+              {setup && !setup.retired && (
+                <Button onClick={() => ask({ of: "found", binId: bin.id })}>
+                  What does it look like now?
+                </Button>
+              )}
+              <Button component={Link} href={`/friend?id=${bin.id}`}>
+                A page to show a friend
+              </Button>
+              {setup?.compartments.some(({ placeCount }) => placeCount > 1) && (
+                <Button component={Link} href={`/lid?id=${bin.id}`}>
+                  A grid for its lid
+                </Button>
+              )}
+              <Button component={Link} href={`/labels?ids=${bin.id}`}>
+                Its label
+              </Button>
+            </div>
+          </Fold>
+          <h2 className={styles.lidTitle}>The lid</h2>
           <LidMap
             places={lidPlaces(one, today)}
             label={`The feeding places of ${bin.name}`}
@@ -193,59 +282,7 @@ function BinPage({ one }: { readonly one: BinToday }) {
               ? {}
               : { onPress: (place: number) => ask({ of: "slip", slip: "fed", binId: bin.id, place }) })}
           />
-          <p className={styles.facts}>
-            {due && (
-              <>
-                <b>
-                  {due < today
-                    ? `Due since ${dayAndMonth(due, today)}, ${span(daysBetween(due, today))} late.`
-                    : `Back ${spokenDay(due, today)}.`}
-                </b>{" "}
-              </>
-            )}
-            {state.lastLook ? `Looked at ${ago(state.lastLook.day, today)}; ` : ""}
-            {state.visits} {state.visits === 1 ? "visit" : "visits"}, {sureWords(expectation.sureness)}.
-          </p>
-          <div className={styles.actions}>
-            <Button variant="contained" component={Link} href={`/visit?id=${bin.id}`}>
-              Lift the lid
-            </Button>
-            <Button onClick={() => ask({ of: "slip", slip: "fed", binId: bin.id })}>feed</Button>
-            <Button component={Link} href={`/trouble?id=${bin.id}`}>
-              {state.troubles ? `trouble, ${state.troubles.length} open` : "something is wrong"}
-            </Button>
-            <Button component={Link} href={`/harvest?id=${bin.id}`}>
-              harvest
-            </Button>
-            <Button component={Link} href={`/stock?bin=${bin.id}`}>
-              stock or share
-            </Button>
-            <Button onClick={() => setAltering(true)}>change the set-up</Button>
-          </div>
-          {setup && (
-            <section className={styles.deeds} aria-labelledby="deeds">
-              <h3 id="deeds">{setup.retired ? "Out of use" : "Something else was done"}</h3>
-              {deedsFor(state, isUnderSky(rooms, setup.roomId)).map((of) => (
-                <Button key={of} size="small" onClick={() => ask({ of: "deed", deed: of, binId: bin.id })}>
-                  {sayDeed(of, setup).title.toLowerCase()}
-                </Button>
-              ))}
-              {!setup.retired && (
-                <Button size="small" onClick={() => ask({ of: "found", binId: bin.id })}>
-                  what does it look like now?
-                </Button>
-              )}
-            </section>
-          )}
-          <p className={styles.facts}>
-            <Link href={`/friend?id=${bin.id}`}>a page to show a friend</Link> ·{" "}
-            {setup?.compartments.some(({ placeCount }) => placeCount > 1) && (
-              <>
-                <Link href={`/lid?id=${bin.id}`}>a grid for its lid</Link> ·{" "}
-              </>
-            )}
-            <Link href={`/labels?ids=${bin.id}`}>its label</Link>
-          </p>
+          <BinInsight one={one} entries={log?.entries ?? []} onOpen={openEntry} />
           <p className={styles.facts}>
             In: {formatMass(state.totals.fedKg, units, "bucket")} of food,{" "}
             {formatMass(state.totals.beddedKg, units, "bucket")} of bedding. Out:{" "}
@@ -269,7 +306,6 @@ function BinPage({ one }: { readonly one: BinToday }) {
           )}
           {log && <EarlierYears entries={log.entries} />}
           {log && <YearBack entries={log.entries} />}
-          <BinInsight one={one} entries={log?.entries ?? []} onOpen={openEntry} />
           <ul className={styles.bands}>
             {parts.map((part) => (
               <li key={part.compartment.id}>
@@ -277,12 +313,18 @@ function BinPage({ one }: { readonly one: BinToday }) {
               </li>
             ))}
           </ul>
-          {log && <WaterNotes one={one} entries={log.entries} />}
         </div>
       </div>
       {setup && <HeardTable one={one} />}
+      {log && <WaterNotes one={one} entries={log.entries} />}
       {log && <DaysToGone entries={log.entries} setup={setup} />}
       {log && <EntryList one={one} entries={log.entries} broken={log.broken.length} />}
+      {setup && (
+        <>
+          <WhatIf one={one} course={course} asked={asked} onAsk={setAsked} />
+          <Forgiving binId={bin.id} name={bin.name} />
+        </>
+      )}
       <PartMenu one={one} part={part} onClose={() => setPart(undefined)} />
       {isAltering && <AlterDialog one={one} onClose={() => setAltering(false)} />}
     </main>

@@ -4,6 +4,7 @@ import { materialOf } from "@/core/catalogue/material";
 import { PREPARATION_WORDS } from "@/core/words/entry";
 import type { Entry } from "@/records/entry";
 import type { BinSetup } from "@/records/setup";
+import { Fold } from "@/ui/Fold";
 import { useMemo } from "react";
 import styles from "./Bin.module.css";
 
@@ -22,9 +23,8 @@ export function DaysToGone({
   const most = Math.max(...rows.flatMap(({ high, tableDays }) => [high, tableDays]));
   const share = (days: number) => `${(100 * days) / most}%`;
   return (
-    <section className={styles.gone} aria-labelledby="gone">
-      <h2 id="gone">Days until it is gone, here</h2>
-      <ul>
+    <Fold title="Days until it is gone, here">
+      <ul className={styles.gone}>
         {rows.map(({ materialId, preparation, days, low, high, meals, tableDays }) => (
           <li key={`${materialId} ${preparation}`}>
             <span>
@@ -43,6 +43,6 @@ export function DaysToGone({
           </li>
         ))}
       </ul>
-    </section>
+    </Fold>
   );
 }

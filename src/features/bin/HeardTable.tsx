@@ -2,6 +2,7 @@
 import { heardNotes } from "@/core/round/heardNotes";
 import type { BinToday } from "@/core/round/round";
 import { useSession } from "@/session/session";
+import { Fold } from "@/ui/Fold";
 import { useMemo } from "react";
 import styles from "./Bin.module.css";
 
@@ -11,9 +12,8 @@ export function HeardTable({ one }: { readonly one: BinToday }) {
   const notes = useMemo(() => heardNotes(one, units, today), [one, units, today]);
   if (notes.length === 0) return null;
   return (
-    <section className={styles.heard} aria-labelledby="heard">
-      <h2 id="heard">What you read, and what we make of it</h2>
-      <ul>
+    <Fold title="What you read, and what we make of it">
+      <ul className={styles.heard}>
         {notes.map(({ key, where, read, makes }) => (
           <li key={key}>
             <b>{where}</b>
@@ -22,6 +22,6 @@ export function HeardTable({ one }: { readonly one: BinToday }) {
           </li>
         ))}
       </ul>
-    </section>
+    </Fold>
   );
 }

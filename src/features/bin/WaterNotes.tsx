@@ -8,6 +8,7 @@ import { seasonOf, usualWater } from "@/core/water/usual";
 import { sayHeld, sayLiquid, saySoaked, sayUsualWater } from "@/core/water/words";
 import type { Entry } from "@/records/entry";
 import { useSession } from "@/session/session";
+import { Fold } from "@/ui/Fold";
 import Link from "next/link";
 import styles from "./Course.module.css";
 
@@ -32,8 +33,8 @@ export function WaterNotes({ one, entries }: { readonly one: BinToday; readonly 
   const parts = practice.setup.compartments.length > 1 ? (expectation.twin?.compartments ?? []) : [];
   const isMud = expectation.moisture.middle > target.high + 0.02;
   return (
-    <section aria-labelledby="water" className={styles.whatIf}>
-      <h2 id="water">Its water</h2>
+    // What is wrong with it is not folded away.
+    <Fold title="Its water" isOpen={isMud || state.rescue !== undefined}>
       {parts.length > 0 && (
         <ul className={styles.insight}>
           {parts.map((part) => {
@@ -71,6 +72,6 @@ export function WaterNotes({ one, entries }: { readonly one: BinToday; readonly 
           </Link>
         </p>
       )}
-    </section>
+    </Fold>
   );
 }

@@ -55,7 +55,7 @@ test("nobody is asked while there is word of it, and the door stands among its d
   const { keeper } = await open(30, "us");
   await screen.findByRole("heading", { name: "Quince", level: 1 });
   expect(screen.queryByText(/Nothing was written of it since/)).toBeNull();
-  await keeper.click(press("what does it look like now?"));
+  await keeper.click(press("What does it look like now?"));
   expect(await screen.findByRole("dialog", { name: /What does it look like now/ })).toBeVisible();
   expect(screen.getByLabelText(/Food it gets a week/)).toBeVisible();
 });
