@@ -52,6 +52,10 @@ test("a keeper who does what the app says starves no herd and drowns none", () =
     const herd = ofBin(bin.id).flatMap((entry) => (entry.kind === "stocked" ? entry.worms : []));
     const stockedKg = herd.reduce((sum, { amount }) => sum + ("massKg" in amount ? amount.massKg : 0), 0);
     expect([bin.name, kgADay > least * stockedKg, kgADay < stockedKg]).toEqual([bin.name, true, true]);
+    // Nor in the last hundred days, which a year's mean would hide.
+    const late = ofBin(bin.id).filter(({ kind, day }) => kind === "fed" && daysBetween(day, LAST) <= 100);
+    const isFedNow = !state.setup?.resting && !state.setup?.retired;
+    expect([bin.name, !isFedNow || late.length >= 4]).toEqual([bin.name, true]);
     // A smell now and then is a keeper's life; the flooded tub smells when it is opened at last.
     const smells = ofBin(bin.id).flatMap((entry) =>
       entry.kind === "looked" ? entry.readings.flatMap((one) => (one.of === "smell" ? [one.smell] : [])) : [],

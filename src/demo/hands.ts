@@ -64,8 +64,6 @@ export function doneFor(step: Step, day: LocalDate, chance: () => number): Facts
         what: "contents",
         amount: { volumeL: round((volumeL ?? 1) * rough), measuredBy: "volume" },
       };
-    case "moveAlong":
-      return { kind: "advanced", fraction: step.share ?? 0.3 };
     case "removeFood":
       return { kind: "removed", what: "food", ...at };
     case "fluff":

@@ -13,6 +13,7 @@ import { deedFacts } from "@/core/deed/facts";
 import type { DeedBin, DeedLine } from "@/core/deed/facts";
 import { holdsOf, partsOf } from "@/core/deed/parts";
 import { decide } from "@/core/decision/decide";
+import { reshapedBy } from "@/core/decision/reshaped";
 import type { Practice } from "@/core/practice/practice";
 import { practiceOf } from "@/core/practice/practice";
 import type { Expectation } from "@/core/expectation/expectation";
@@ -173,15 +174,15 @@ export class Keeper {
       },
     });
     for (const step of decision.steps) {
+      if (step.kind === "restack" && step.compartmentId) this.weighIn(day, step.compartmentId, 0.9);
       const facts = doneFor(step, day, this.chance);
-      if (facts) this.tell(day, facts);
+      for (const fact of facts ? [facts] : reshapedBy(step)) this.tell(day, fact);
     }
     if (this.advances && daysBetween(this.movedOn, day) >= 30) this.advance(day);
     const isFull = decision.steps.some(
       ({ why: { code } }) => code === "food/no-room" || code === "food/by-room",
     );
-    if (isFull && this.bin.system === "trayStack" && this.addTray(day)) return;
-    this.harvest(day, isFull);
+    if (!decision.steps.some(({ kind }) => kind === "restack")) this.harvest(day, isFull);
     if (this.bin.system === "breederTub" && daysBetween(this.freshOn, day) >= 28) this.renew(day);
     if (this.bin.changes?.resting && ago < 60 && !this.setup.resting) this.rest(day);
   }
@@ -299,14 +300,21 @@ export class Keeper {
     if (facts.ok) this.done(day, facts.value, `${this.bin.id}-refill`);
   }
 
-  /** The next tray on top, while there is one. */
-  private addTray(day: LocalDate): boolean {
-    const position = this.state.setup?.compartments.length ?? 0;
-    const next = this.usual[position];
-    if (!next) return false;
-    this.tell(day, { kind: "added", position, added: next });
-    this.bedTray(day, next.id);
-    return true;
+  /** So much of the castings of a tray is lifted out of it and weighed, before it is emptied. */
+  private weighIn(day: LocalDate, compartment: string, share: number): void {
+    const { ensemble } = this.truth!;
+    const s = ensemble.lines[0]![harvestedAt(ensemble.bin)]!;
+    const lies = this.state.contents[compartment];
+    const dry = Math.min((share * castingsOf(s)) / 1000, lies ? share * dryKg(lies) : Infinity);
+    const netKg = dry / (1 - moistureOf(s));
+    if (netKg < 0.5) return;
+    this.tell(day, {
+      kind: "harvested",
+      compartment,
+      grossKg: round(netKg + 0.65),
+      tareKg: 0.65,
+      method: "bottom",
+    });
   }
 
   private bedTray(day: LocalDate, compartment: string): void {

@@ -8,6 +8,7 @@ import { mealsOf } from "@/core/bin/meals";
 import { ledgerOf, placesToAsk } from "@/core/expectation/ledger";
 import { knownOfMeals } from "@/core/twin/ahead/planNow";
 import { addDays, daysBetween } from "@/core/calendar/day";
+import { reshapedBy } from "@/core/decision/reshaped";
 import { decide } from "@/core/decision/decide";
 import { mealsGoneSoonerDays } from "@/core/decision/herdAdvice";
 import type { Decision, Step } from "@/core/decision/decision";
@@ -251,14 +252,9 @@ function deedsOf(
     case "spongeOff":
       return [trialEntry({ kind: "drained" }, day)];
     case "restack":
-      return [
-        trialEntry({ kind: "emptied", compartment: step.compartmentId }, day),
-        trialEntry({ kind: "rotated", order: step.order }, day),
-      ];
     case "addTray":
-      return [trialEntry({ kind: "added", added: step.added, position: step.position }, day)];
     case "moveAlong":
-      return [trialEntry({ kind: "advanced", fraction: step.share }, day)];
+      return reshapedBy(step).map((fact) => trialEntry(fact, day));
     case "takeOutUnripe":
     case "scoopOut":
       return [trialEntry({ kind: "removed", ...where, what: "contents", amount }, day)];

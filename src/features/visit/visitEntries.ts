@@ -5,6 +5,7 @@ import type { LocalDate } from "@/vocabulary/fields";
 import type { Outcome } from "@/vocabulary/outcome";
 import { done } from "@/vocabulary/outcome";
 import type { Decision, Step } from "@/core/decision/decision";
+import { reshapedBy } from "@/core/decision/reshaped";
 import { sayStep } from "@/core/decision/words";
 import type { Expectation } from "@/core/expectation/expectation";
 import { asBedding, batchIdOf } from "@/core/mixing/fromStore";
@@ -199,14 +200,8 @@ function factsOf(
       },
     ];
   }
-  if (step.kind === "restack" && step.compartmentId && step.order)
-    return [
-      { kind: "emptied", compartment: step.compartmentId },
-      { kind: "rotated", order: [...step.order] },
-    ];
-  if (step.kind === "addTray" && step.added)
-    return [{ kind: "added", added: step.added, position: step.position ?? 1 }];
-  if (step.kind === "moveAlong") return [{ kind: "advanced", fraction: step.share ?? 0 }];
+  const reshaped = reshapedBy(step);
+  if (reshaped.length > 0) return reshaped;
   const fact = factOf(step, given, typed);
   return fact ? [fact] : [];
 }

@@ -1,0 +1,15 @@
+import type { FactAbout } from "@/records/entry/about";
+import type { Step } from "./decision";
+
+/** What a step that makes the bin over leaves in its log: a tray emptied and set on top, one more tray, all of it moved along. Empty for any other step. */
+export function reshapedBy(step: Step): FactAbout<"bin">[] {
+  if (step.kind === "restack" && step.compartmentId && step.order)
+    return [
+      { kind: "emptied", compartment: step.compartmentId },
+      { kind: "rotated", order: [...step.order] },
+    ];
+  if (step.kind === "addTray" && step.added)
+    return [{ kind: "added", added: step.added, position: step.position ?? 1 }];
+  if (step.kind === "moveAlong") return [{ kind: "advanced", fraction: step.share ?? 0 }];
+  return [];
+}
