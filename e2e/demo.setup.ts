@@ -7,7 +7,7 @@ test("from an empty cellar into the demo, which says how far its forecasts are",
 }) => {
   await page.clock.setFixedTime(NOW);
   await page.goto("/");
-  await page.getByRole("button", { name: "look round the demo cellar" }).click();
+  await page.getByRole("button", { name: /^Show me round/ }).click();
   await expect(
     page.getByRole("navigation", { name: "Bins on the rack" }).getByRole("button", { name: /Fennel/ }),
   ).toBeVisible();

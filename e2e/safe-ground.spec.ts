@@ -41,7 +41,7 @@ testLong(
       expect(await page.context().cookies()).toEqual([]);
 
       await page.goto("/");
-      await expect(page.getByRole("button", { name: "look round the demo cellar" })).toBeVisible();
+      await expect(page.getByRole("button", { name: /^Show me round/ })).toBeVisible();
       await setUpBin(page, "Quince");
       await page.reload();
       await expect(page.getByRole("heading", { name: "Quince" })).toBeVisible();
@@ -105,7 +105,7 @@ test("a store cleared under the app is noticed, and nothing pretends to be kept"
   await expect(page.getByText(/It was not saved/)).toBeVisible();
   await page.getByRole("button", { name: "leave it" }).click();
   await page.getByRole("button", { name: "Load it again" }).click();
-  await expect(page.getByRole("button", { name: "look round the demo cellar" })).toBeVisible();
+  await expect(page.getByRole("button", { name: /^Show me round/ })).toBeVisible();
 });
 
 test("a newer app in another tab takes the store: this one stops writing, says why, and keeps what is typed", async ({

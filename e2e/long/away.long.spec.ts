@@ -13,7 +13,7 @@ test("a holiday: told to all bins at once, the last visit on the slate, nothing 
   // Every bin is looked ahead for by its twin, and none is left without a word.
   await expect(page.getByText("Not worked out yet.")).toHaveCount(0, { timeout: 90_000 });
   await expect(page.getByText("It could not be worked out")).toHaveCount(0);
-  await page.getByRole("button", { name: "tell all 2 bins" }).click();
+  await page.getByRole("button", { name: "Plan it for all 2 bins" }).click();
   await expect(page.getByText(/^Kept: no one comes from/)).toBeVisible();
   await page.getByLabel("Who looks in").fill("Neighbour");
 

@@ -1,8 +1,13 @@
 import { SetupRoom } from "@/features/setup/SetupRoom";
 import type { Metadata } from "next";
+import { Suspense } from "react";
 
 export const metadata: Metadata = { title: "Set up a bin · Brown Cellar" };
 
 export default function Page() {
-  return <SetupRoom />;
+  return (
+    <Suspense>
+      <SetupRoom />
+    </Suspense>
+  );
 }

@@ -381,7 +381,7 @@ export function sayReason(why: Reason, { units, today }: Speech): string {
     case "food/by-plan":
       return `Your plan: ${formatPercent(why.share)} of what the bin could take, which is ${formatMass(why.mostKg, units)}.`;
     case "food/by-bedding":
-      return `As much as ${formatVolume(why.beddingL, units)} of bedding can buffer at ${round(why.ratio)} to 1.`;
+      return `As much as ${formatVolume(why.beddingL, units)} of bedding can take: ${round(why.ratio)} of bedding to 1 of food.`;
     case "cover/flies":
       return `${formatLength(why.depthM, units)} over the meal, so that no fly finds it.`;
     case "grit/monthly":

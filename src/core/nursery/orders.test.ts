@@ -74,7 +74,7 @@ test("an order is told when it can be filled, and what to do where it cannot", (
   const supply = supplyAhead(trays(1500), "fetida", START, addDays(START, 200));
   const said = (heads: number, inDays: number, purpose: "bed" | "gift" = "gift") =>
     sayOrder(ordersAhead(orders([{ heads, inDays, purpose }]), supply, "fetida", START)[0]!, START);
-  expect(said(300, 160)).toMatch(/^in time, in nine futures of ten: about \d/);
+  expect(said(300, 160)).toMatch(/^in time, with nine chances in ten: about \d/);
   expect(said(300, 5)).toMatch(/^too late: about .*; take them from a bin, or name a later day$/);
   expect(said(90_000, 160, "bed")).toBe("not from what is set by now; fill a part of it, or set more tubs");
 });

@@ -49,7 +49,7 @@ export const TASK_WORDS: Readonly<Record<TubTask, { readonly verb: string; reado
     how: "Grown worms straight into new bedding, cocoons and fines into a tray, damp.",
   },
   look: {
-    verb: "look for hatchlings",
+    verb: "count hatchlings in",
     how: "Pale threads a finger’s breadth long, under the damp sheet and on the bait.",
   },
   bait: {
@@ -88,7 +88,7 @@ export const sayLived = ({ ofExpected, count, is }: Lived): string =>
 
 const STANDS: Readonly<Record<OrderStands["is"], string>> = {
   there: "grown and there",
-  inTime: "in time, in nine futures of ten",
+  inTime: "in time, with nine chances in ten",
   maybe: "in time only if all goes as usual",
   late: "too late",
   unseen: "not from what is set by now",
@@ -251,7 +251,7 @@ export function sayNoStocking(problem: NoStocking, units: UnitSystem): string {
 }
 export const sayStocking = (plan: StockingPlan, units: UnitSystem, today: LocalDate): readonly string[] => [
   `${formatCount(plan.tubs)} ${plan.tubs === 1 ? "tub" : "tubs"} from ${spokenDay(plan.startOn, today)}, each ${plan.cycles} ${plan.cycles === 1 ? "cycle" : "cycles"}; the last that counts is set by ${shortDay(plan.lastSetOn)} ${plan.lastSetOn.slice(0, 4)}. A setting is grown ${plan.daysToGrown} days later.`,
-  `Grown by then: about ${formatMass(plan.wormsKg.middle, units, "bucket")} (${formatMass(plan.wormsKg.low, units, "bucket")} to ${formatMass(plan.wormsKg.high, units, "bucket")}); the lower end is reached in nine futures of ten.`,
+  `Grown by then: about ${formatMass(plan.wormsKg.middle, units, "bucket")} (${formatMass(plan.wormsKg.low, units, "bucket")} to ${formatMass(plan.wormsKg.high, units, "bucket")}); the lower end is reached with nine chances in ten.`,
   `It takes ${formatMass(plan.parentsKg, units, "bucket")} of grown worms to begin with, about ${formatMass(plan.feedKg, units, "bucket")} of prepared feed, ${formatVolume(plan.beddingL, units)} of bedding, ${formatCount(plan.trays)} trays and ${formatCount(Math.round(plan.hours))} hours.`,
 ];
 
@@ -281,8 +281,8 @@ export function saySteady(
       : "sieved and set again every cycle";
   const inTime =
     plan.firstOn > wanted.from
-      ? `Set from today they give it, in nine futures of ten, from about ${dayAndMonth(plan.firstOn, today)} on. That is later than you want it: buy until then.`
-      : `Set the first by about ${dayAndMonth(plan.setBy, today)}, and in nine futures of ten they give it from ${dayAndMonth(wanted.from, today)} on.`;
+      ? `Set from today they give it, with nine chances in ten, from about ${dayAndMonth(plan.firstOn, today)} on. That is later than you want it: buy until then.`
+      : `Set the first by about ${dayAndMonth(plan.setBy, today)}, and with nine chances in ten they give it from ${dayAndMonth(wanted.from, today)} on.`;
   return [
     `${formatCount(plan.tubs)} ${plan.tubs === 1 ? "tub" : "tubs"}, ${rhythm}.`,
     inTime,

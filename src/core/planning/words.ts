@@ -61,7 +61,7 @@ export function sayRemark(remark: Remark, units: UnitSystem): string {
     case "plan/damp-room":
       return "In a damp room it stays wet: more dry bedding.";
     case "plan/not-the-wish":
-      return "Does something else best.";
+      return "Better at something else.";
     case "plan/freezes":
       return `Freezes through at ${formatTemperature(remark.coldestC, units)}.`;
     case "plan/too-cold":

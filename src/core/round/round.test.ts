@@ -88,7 +88,7 @@ test("tag and line under a bin say the same thing in few words", () => {
     verb: "feed",
     amount: expect.stringMatching(/\d (g|kg)$/) as unknown,
   });
-  expect(sayStanding(due, task, TODAY)).toBe("Hungry at 2");
+  expect(sayStanding(due, task, TODAY)).toBe("Wants food at 2");
   expect(sayStanding(resting, undefined, TODAY)).toMatch(/^Rests until/);
 });
 

@@ -106,8 +106,8 @@ export function sayStanding(
   if (task?.kind === "feed" || task?.kind === "wake") {
     const place = nextPlace(state);
     return place && (state.setup.compartments[0]?.placeCount ?? 1) > 1
-      ? `Hungry at ${place.place}`
-      : "Hungry";
+      ? `Wants food at ${place.place}`
+      : "Wants food";
   }
   if (task) return decision.verdict === "wait" ? "Food left, a glance" : "A glance";
   const due = dueDay(state, today);

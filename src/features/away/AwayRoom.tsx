@@ -67,8 +67,8 @@ export function AwayRoom() {
     <main className={room.room} data-usable={draft.isLoaded}>
       <h1 className={room.title}>Going away</h1>
       <p className={room.lead}>
-        A bin in order lives three weeks and more on its bedding. It is told in one go; slate and visits keep
-        to it.
+        A bin in order lives three weeks and more on its bedding. Say here when nobody comes: the round and
+        every visit then plan for it.
       </p>
       <div className={styles.ask} data-print="hide">
         <DayField
@@ -91,7 +91,7 @@ export function AwayRoom() {
               void tell(`away ${dayAndMonth(away.from, today)} to ${dayAndMonth(away.until, today)}`, away)
             }
           >
-            tell all {inUse.length} bins
+            Plan it for all {inUse.length} bins
           </Button>
         )}
       </div>

@@ -50,7 +50,7 @@ test("every bin in use is told in one act, which goes back whole; what it was to
   const { keeper, ahead, written } = await away();
   typeDay("No one comes from", addDays(TODAY, 5));
   typeDay("Back on", addDays(TODAY, 26));
-  await keeper.click(await screen.findByRole("button", { name: "tell all 2 bins" }));
+  await keeper.click(await screen.findByRole("button", { name: "Plan it for all 2 bins" }));
   await waitFor(async () =>
     expect(await ahead("bin-1")).toEqual({
       mealShare: 0.8,
@@ -77,9 +77,9 @@ test("an absence that cannot be is said and told to nobody; one that is kept can
   typeDay("No one comes from", addDays(TODAY, 9));
   typeDay("Back on", addDays(TODAY, 7));
   expect(await screen.findByText("You come back after you leave.")).toBeVisible();
-  expect(screen.queryByRole("button", { name: /^tell all/ })).toBeNull();
+  expect(screen.queryByRole("button", { name: /^Plan it for all/ })).toBeNull();
   typeDay("Back on", addDays(TODAY, 30));
-  await keeper.click(await screen.findByRole("button", { name: "tell all 2 bins" }));
+  await keeper.click(await screen.findByRole("button", { name: "Plan it for all 2 bins" }));
   await keeper.click(await screen.findByRole("button", { name: "not after all" }));
   await waitFor(async () => expect(await ahead("bin-2")).toEqual({}));
   expect(await ahead("bin-1")).toEqual({ mealShare: 0.8 });

@@ -1,8 +1,7 @@
 "use client";
-import { addDays, ago, dayAndMonth, daysBetween, shortDay, span, spokenDay } from "@/core/calendar/day";
+import { addDays, ago, dayAndMonth, daysBetween, shortDay, span } from "@/core/calendar/day";
 import { codeOf, readCode } from "@/core/bin/code";
 import { binVolumeL, fedCompartment, systemOf } from "@/core/bin/system";
-import { isLongUnseen } from "@/core/bin/found";
 import type { DeedKind } from "@/core/deed/deed";
 import { deedsFor } from "@/core/deed/deed";
 import { isUnderSky } from "@/core/expectation/climate";
@@ -26,6 +25,7 @@ import type { Ring } from "@/ui/BinFigure";
 import { BinFigure } from "@/ui/BinFigure";
 import { Fold } from "@/ui/Fold";
 import { LidMap } from "@/ui/LidMap";
+import { LongUnseen } from "@/ui/LongUnseen";
 import { useViewport } from "@/ui/useViewport";
 import { foodLeftAt } from "@/vocabulary/readings";
 import Button from "@mui/material/Button";
@@ -161,14 +161,7 @@ function BinPage({ one }: { readonly one: BinToday }) {
         </p>
         {setup && <p className={styles.state}>{sayToday(one, today, units)}</p>}
         {setup && room.isNarrow && lift}
-        {isLongUnseen(state, today) && state.lastDay && (
-          <p className={styles.unseen} role="status">
-            Nothing was written of it since {spokenDay(state.lastDay, today)}.{" "}
-            <button type="button" onClick={() => ask({ of: "found", binId: bin.id })}>
-              What does it look like now?
-            </button>
-          </p>
-        )}
+        <LongUnseen state={state} today={today} onAsk={() => ask({ of: "found", binId: bin.id })} />
       </div>
       {one.fault !== undefined && (
         <p className={styles.problem} role="alert">

@@ -51,7 +51,7 @@ const PORTION_WORDS: Readonly<Record<Portion, string>> = {
 };
 const BEYOND_ANSWERS: Readonly<Record<Beyond, string>> = {
   held: "Keep it: the forecast takes the scale’s word, and what this bin makes of its food is learned from it.",
-  unwritten: "Keep it, and write what went in on its own day: the books close again.",
+  unwritten: "Keep it, and write what went in on its own day: then the sums add up again.",
   wetter: "Squeeze a handful or dry a sample, above: the books count dry weight, and water is no castings.",
 };
 /** More than this of what is known to be there, and it is asked what is so. */

@@ -21,7 +21,7 @@ export function EnoughPanel({ tubs }: { readonly tubs: readonly TubToday[] }) {
   return (
     <section aria-labelledby="enough">
       <h2 id="enough" className={styles.title}>
-        Enough by a day, or week by week
+        How many tubs it takes
       </h2>
       <div className={styles.fields}>
         <SelectField

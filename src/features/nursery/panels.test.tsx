@@ -100,13 +100,13 @@ test("enough by a day: tubs, feed and trays for it; too soon says when at the ea
   const { region, write, again } = await nursery(binRows("bin-1", "Quince", newTub()));
   write(/Grown worms wanted/, "3 kg");
   typeDay("By", addDays(TODAY, 40));
-  const enough = await region("Enough by a day, or week by week");
+  const enough = await region("How many tubs it takes");
   expect(
     await within(enough).findByText(/No brood is grown by then. Set today, the first are grown about/),
   ).toBeVisible();
   typeDay("By", addDays(TODAY, 300));
   expect(await within(enough).findByText(/^\d+ tubs? from today, each \d+ cycles?/)).toBeVisible();
-  expect(within(enough).getByText(/reached in nine futures of ten/)).toBeVisible();
+  expect(within(enough).getByText(/reached with nine chances in ten/)).toBeVisible();
   expect(within(enough).getByText(/of prepared feed, .* of bedding, .* trays and .* hours/)).toBeVisible();
   // The draft is kept a moment after the last key.
   await new Promise((go) => setTimeout(go, 600));
@@ -116,7 +116,7 @@ test("enough by a day: tubs, feed and trays for it; too soon says when at the ea
 
 test("two beds by their ground and stocking: how many tubs, promised bed by bed and filled in the order of their days", async () => {
   const { keeper, region, write, db } = await nursery(TRAY(900));
-  const enough = await region("Enough by a day, or week by week");
+  const enough = await region("How many tubs it takes");
   write("Beds to fill", "2");
   write("Ground of each (m²)", "15");
   write("Worms on it (kg/m²)", "three");
@@ -140,7 +140,7 @@ test("two beds by their ground and stocking: how many tubs, promised bed by bed 
 
 test("a steady supply: tubs, rhythm and what a week takes; promised week by week; too cold is said", async () => {
   const { keeper, region, write, choose, db } = await nursery(TRAY(900));
-  const enough = await region("Enough by a day, or week by week");
+  const enough = await region("How many tubs it takes");
   await choose("Wanted", "each week, from a day on");
   write(/Grown worms a week/, "1");
   typeDay("From", addDays(TODAY, 220));
@@ -158,7 +158,7 @@ test("a steady supply: tubs, rhythm and what a week takes; promised week by week
 
 test("what is asked for each week outlives a reload and the other way of asking; what cannot be is said", async () => {
   const { region, write, choose, again } = await nursery(binRows("bin-1", "Quince", newTub()));
-  const enough = await region("Enough by a day, or week by week");
+  const enough = await region("How many tubs it takes");
   await choose("Wanted", "each week, from a day on");
   typeDay("From", addDays(TODAY, 30));
   write(/Grown worms a week/, "2000 kg");

@@ -247,8 +247,9 @@ function Books({
           />
           <h2>Dry weight, in and out</h2>
           <p className={styles.note}>
-            Without water the books close: what neither came out nor stands was breathed off by worms and
-            microbes. From {dayAndMonth(all.from, today)} to {dayAndMonth(all.to, today)}.
+            Counted dry, what went in and what became of it add up. What neither came out nor stands was
+            breathed off by worms and microbes. From {dayAndMonth(all.from, today)} to{" "}
+            {dayAndMonth(all.to, today)}.
           </p>
           <BalanceBars one={all} units={units} />
           <h2>By month, as weighed</h2>

@@ -121,7 +121,7 @@ test("while other days are added up the last sums stand, with their own days and
     await keeper.click(screen.getByLabelText(field));
     await keeper.click(await screen.findByRole("option", { name: option }));
   };
-  const days = () => screen.getByText(/^Without water the books close/).textContent;
+  const days = () => screen.getByText(/^Counted dry, what went in/).textContent;
   const before = days();
   let go = hold();
   await choose("Over", "since the beginning");

@@ -2,7 +2,6 @@
 import type { Profile } from "@/core/picture/profile";
 import { useSession } from "@/session/session";
 import { Cutaway } from "@/ui/cutaway/Cutaway";
-import Button from "@mui/material/Button";
 import Link from "next/link";
 import { useState } from "react";
 import styles from "./RoundRoom.module.css";
@@ -38,27 +37,37 @@ export function EmptyCellar() {
     <main className={styles.empty} data-usable="true">
       <div>
         <h1>No bin yet</h1>
-        <p>
-          Tell us what you keep, or are about to: a tub under the sink is enough. From then on the app knows
-          what is due, how much, and why.
-        </p>
-        <div className={styles.actions}>
-          <Button variant="contained" component={Link} href="/setup">
-            Set up the first bin
-          </Button>
-          <Button component={Link} href="/plan">
-            plan one from the scraps up
-          </Button>
-          <Button
-            disabled={isOpening}
-            onClick={() => {
-              setOpening(true);
-              void switchTo("demo").catch(() => setOpening(false));
-            }}
-          >
-            {isOpening ? "Filling the demo cellar" : "look round the demo cellar"}
-          </Button>
-        </div>
+        <p>What is due, how much, and why: the app says it from the first day. Where do you stand?</p>
+        <ul className={styles.ways}>
+          <li>
+            <Link href="/setup?it=runs">
+              <b>I have a bin that runs</b>
+              <span>Say what stands in it; the first meal is what it is used to.</span>
+            </Link>
+          </li>
+          <li>
+            <Link href="/setup">
+              <b>I begin one</b>
+              <span>A tub under the sink is enough. Bedding first, then worms, then a small meal.</span>
+            </Link>
+            <Link href="/plan" className={styles.aside}>
+              not sure which bin: plan it from the scraps up
+            </Link>
+          </li>
+          <li>
+            <button
+              type="button"
+              disabled={isOpening}
+              onClick={() => {
+                setOpening(true);
+                void switchTo("demo").catch(() => setOpening(false));
+              }}
+            >
+              <b>{isOpening ? "Filling the demo cellar" : "Show me round"}</b>
+              <span>Nine made-up bins and a year of their log, kept apart from yours.</span>
+            </button>
+          </li>
+        </ul>
         <p>
           Everything stays in this browser. Do you have an archive? <Link href="/records">Import it</Link>
         </p>

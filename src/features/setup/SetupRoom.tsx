@@ -25,7 +25,7 @@ import { speciesOf } from "@/core/catalogue/species";
 import Button from "@mui/material/Button";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
-import { useRouter } from "next/navigation";
+import { useRouter, useSearchParams } from "next/navigation";
 import type { ReactNode } from "react";
 import { useMemo } from "react";
 import styles from "./Setup.module.css";
@@ -40,7 +40,9 @@ export function SetupRoom() {
   const { db, today, units, rooms, bins, cellar, author, keep } = useSession();
   const { choose } = useErrands();
   const router = useRouter();
-  const draft = useDraft<SetupTyped>(db, "setup", emptySetup(today, units));
+  // Asked at the first opening of all: what is answered there is not asked twice.
+  const isRunning = useSearchParams().get("it") === "runs";
+  const draft = useDraft<SetupTyped>(db, "setup", { ...emptySetup(today, units), isRunning });
   const firstRoom = rooms[0]?.id ?? "new";
   const typed: SetupTyped = useMemo(
     () => ({ ...draft.typed, room: draft.typed.room || firstRoom }),

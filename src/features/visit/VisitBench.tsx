@@ -1,6 +1,5 @@
 "use client";
 import { spokenDay } from "@/core/calendar/day";
-import { isLongUnseen } from "@/core/bin/found";
 import { deedsFor } from "@/core/deed/deed";
 import { isUnderSky } from "@/core/expectation/climate";
 import { sayDeed } from "@/core/deed/words";
@@ -10,6 +9,7 @@ import { runningOn } from "@/core/reckon/experiment";
 import type { BinToday } from "@/core/round/round";
 import { HELPFUL_WORDS } from "@/core/twin/ahead/words";
 import { useErrands } from "@/session/errand";
+import { LongUnseen } from "@/ui/LongUnseen";
 import { useSession } from "@/session/session";
 import { Cutaway } from "@/ui/cutaway/Cutaway";
 import { useViewport } from "@/ui/useViewport";
@@ -64,14 +64,7 @@ export function VisitBench({ one, lid }: { readonly one: BinToday; readonly lid:
           leave it closed
         </Link>
       </div>
-      {isLongUnseen(state, today) && state.lastDay && (
-        <p className={styles.begun} role="status">
-          Nothing was written of it since {spokenDay(state.lastDay, today)}.{" "}
-          <button type="button" onClick={() => ask({ of: "found", binId: bin.id })}>
-            What does it look like now?
-          </button>
-        </p>
-      )}
+      <LongUnseen state={state} today={today} onAsk={() => ask({ of: "found", binId: bin.id })} />
       {visit.day !== today && (
         <p className={styles.begun} role="status">
           This visit was begun {spokenDay(visit.day, today)} and is kept under that day.{" "}

@@ -79,10 +79,10 @@ export function saySurprise({ of, isMore, beyond }: Surprise): string {
 }
 
 export const HELPFUL_WORDS: Record<HelpfulReading, string> = {
-  squeeze: "a squeeze would tell us most",
-  foodLeft: "a look at the food left would tell us most",
-  ripeness: "the colour of what is nearly castings would tell us most",
-  temperature: "a thermometer in the bed would tell us most",
+  squeeze: "a squeeze would help the forecast most",
+  foodLeft: "a look at the food left would help the forecast most",
+  ripeness: "the colour of what is nearly castings would help the forecast most",
+  temperature: "a thermometer in the bed would help the forecast most",
 };
 
 /** When a harvest is worth the work, how much, and what waiting gains; undefined while the twin has not spoken. */
