@@ -22,7 +22,7 @@ testLong(
     await openBin(page, "Fennel");
 
     // By the keys: the front goes forty centimetres along, in steps one sees.
-    await page.getByRole("button", { name: "move along", exact: true }).click();
+    await page.getByRole("button", { name: "Move along", exact: true }).click();
     await expect(dialog(page)).toContainText("As it will be");
     await expect(dialog(page).getByRole("listitem").first()).toContainText(/fed end empty/);
     const front = dialog(page).getByRole("slider", { name: "How far the front moves" });

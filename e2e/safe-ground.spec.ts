@@ -173,8 +173,9 @@ test("a press is not lost where the page moves before it is lifted; who slides o
 }) => {
   await setUpBin(page, "Quince");
   await page.getByRole("link", { name: "Quince", exact: true }).click();
+  await page.waitForURL(/\/bin\?/);
   await usable(page);
-  await pressWhileMoving(page, /^feed$/, "button");
+  await pressWhileMoving(page, /^Feed$/, "button");
   const slip = page.getByRole("dialog");
   await expect(slip.getByRole("button", { name: "Keep the meal" })).toBeVisible();
   await slip.getByRole("button", { name: "leave it" }).click();

@@ -16,7 +16,10 @@ test("trouble from sign to closed: found at the visit, kept open on the slate, w
   await usable(page);
   await page.getByRole("link", { name: "Lift the lid" }).click();
   await usable(page);
-  await page.getByRole("link", { name: /^Something is wrong/ }).click();
+  await page
+    .getByRole("main")
+    .getByRole("link", { name: /^Something is wrong/ })
+    .click();
   await usable(page);
 
   await page.getByRole("checkbox", { name: "Sour or vinegar smell" }).check();

@@ -15,7 +15,7 @@ async function openBin(page: Page, name: string, day: string) {
   await usable(page);
 }
 async function feed(page: Page, amount: string) {
-  await page.getByRole("button", { name: "feed", exact: true }).click();
+  await page.getByRole("button", { name: "Feed", exact: true }).click();
   await dialog(page)
     .getByLabel(/How much/)
     .fill(amount);
@@ -23,7 +23,7 @@ async function feed(page: Page, amount: string) {
   await expect(dialog(page)).toBeHidden();
 }
 async function harvest(page: Page, full: string, from?: string) {
-  await page.getByRole("button", { name: "harvest", exact: true }).click();
+  await page.keyboard.press("h");
   await dialog(page).getByLabel("Full container").fill(full);
   if (from) {
     await dialog(page).getByLabel("In", { exact: true }).click();
