@@ -87,7 +87,7 @@ async function answer(page, names) {
   await page.evaluate(() => window.scrollTo(0, 0));
 }
 async function moveAlong(page) {
-  await page.getByRole("button", { name: "move along", exact: true }).click();
+  await page.getByRole("button", { name: "Move along", exact: true }).click();
   await page
     .getByRole("dialog")
     .getByLabel(/How far/)
