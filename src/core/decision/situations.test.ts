@@ -244,6 +244,23 @@ test.each(ROWS)(
   },
 );
 
+test("at a pace of one's own nothing is hastened but by a rule that cannot wait, whatever is seen", () => {
+  const OWN = 19;
+  for (const [name, { read, since, set, where }] of Object.entries(SITUATIONS)) {
+    const bin = { where, set: { ...set, own: { intervalDays: OWN } }, ...(since ? { since } : {}) };
+    if (since ?? set) continue;
+    const { practice } = stands(bin);
+    const before = expectedAt.get(nameOf(bin)) ?? twinExpectation(stands(bin), today, NO_HARVEST);
+    expectedAt.set(nameOf(bin), before);
+    const decision = decide(before, practice, read, today);
+    const situation = situationOf(before, practice, read, today);
+    const isUrgent = RULES.find(({ says }) => says(situation))?.isUrgent === true;
+    const isHot = decision.steps.some(({ why }) => why.code === "heat/warm" || why.code === "heat/near");
+    const days = daysBetween(today, decision.nextDay);
+    expect([name, isUrgent || isHot || days >= OWN]).toEqual([name, true]);
+  }
+});
+
 test("a forecast that goes wrong even without food: air and dry bedding, no meal, a look in three days", () => {
   const calm = twinExpectation(at("tub"), today, NO_HARVEST);
   const meal = { ...calm.twin!.meal, mostKg: 0, limit: "cannot", trouble: 0.3 } as const;

@@ -2,7 +2,10 @@ import { binRows, inCellar, leaveCellar, roomRow, settingsRow } from "../../../t
 import { entry, kilograms, newTub, setupOf, START } from "../../../tests/log";
 import { addDays } from "@/core/calendar/day";
 import type { Entry } from "@/records/entry";
-import { screen } from "@testing-library/react";
+import { replay } from "@/core/bin/replay";
+import { deedsFor } from "@/core/deed/deed";
+import { sayDeed } from "@/core/deed/words";
+import { fireEvent, screen, waitFor } from "@testing-library/react";
 import { BinRoom } from "./BinRoom";
 
 jest.mock("@/ui/chart/Chart", () => ({ Chart: ({ label }: { readonly label: string }) => <p>{label}</p> }));
@@ -48,3 +51,25 @@ test("an experiment that runs is said at its bin, with the way to its curve; one
   expect(screen.queryByText("Winter:")).toBeNull();
   expect(screen.queryByText("Elsewhere:")).toBeNull();
 });
+
+test.each(["tub", "trayStack", "trough", "flowThrough", "fabricPot", "tower"] as const)(
+  "%s: one line says what it wants; five actions and the drawing's rings are seen, every other deed is behind one heading",
+  async (system) => {
+    const log = newTub(0.5, setupOf(system));
+    await at(log);
+    await screen.findByText(/^(Today: .+\.|Nothing to do today\.( Back .+\.)?)$/);
+    for (const name of ["Lift the lid", "Harvest"]) expect(screen.getByRole("link", { name })).toBeVisible();
+    expect(screen.getByRole("link", { name: "Something is wrong" })).toBeVisible();
+    for (const name of ["Feed", "Water"])
+      expect(screen.getAllByRole("button", { name }).filter((one) => !one.closest("details"))).toHaveLength(
+        1,
+      );
+    // Each deed there is has one door, on the drawing or in the list, and none has two.
+    const deeds = deedsFor(replay(log), false).map((of) => sayDeed(of, setupOf(system)).title);
+    for (const title of deeds.filter((one) => one !== "Water"))
+      expect([title, screen.getAllByRole("button", { name: title }).length]).toEqual([title, 1]);
+    expect(screen.getByRole("button", { name: "Change the set-up" })).not.toBeVisible();
+    fireEvent.click(screen.getByText("This bin: set-up, print, share"));
+    await waitFor(() => expect(screen.getByRole("button", { name: "Change the set-up" })).toBeVisible());
+  },
+);
