@@ -117,7 +117,7 @@ test.each(DAYS)("day %i: what is to be done, how much, when, how moist and how m
       text === undefined ? undefined : forms.find(({ form }) => text.startsWith(form))?.day;
     same("day", [
       dayIn(card.match(/back(.*)/)?.[1]),
-      dayIn(bin.text.match(/(?:Due since|Back) (\w.*)/)?.[1]?.replace(/^today/, spokenDay(today, today))),
+      dayIn(bin.text.match(/(?:Due since|Nothing to do today\. Back) (\w.*)/)?.[1]?.replace(/^today/, spokenDay(today, today))),
       dayIn(friend.text.match(/Next visit: (?:due since )?(.*)/)?.[1]),
       dayIn(sheet.text.match(new RegExp(`${name} \\((.*)`))?.[1]),
     ]);
@@ -137,7 +137,9 @@ test.each(DAYS)("day %i: what is to be done, how much, when, how moist and how m
     }
     const fed = onSlate.match(/^\w+ feed ?([\d.]+ k?g)/)?.[1];
     if (fed) same("meal", [fed, row.items.find((one) => one.startsWith(fed)) ? fed : row.items.join(" | ")]);
-    expect(bin.text).toMatch(/Due since|Back today/);
+    // And its own page says it in the same words.
+    expect(bin.text).toMatch(/Today: /);
+    if (fed) same("meal on its page", [fed, bin.text.match(/Today: feed ([\d.]+ k?g)/)?.[1] ?? "none"]);
   }
   expect(compared).toBeGreaterThan(BINS.length * 4);
 }); // prettier-ignore

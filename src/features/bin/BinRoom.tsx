@@ -213,7 +213,11 @@ function BinPage({ one }: { readonly one: BinToday }) {
         <div className={styles.side}>
           {!room.isNarrow && lift}
           <p className={styles.facts}>
-            {due && due < today && <b>Due {span(daysBetween(due, today))} ago. </b>}
+            {due && due < today && (
+              <b>
+                Due since {dayAndMonth(due, today)}, {span(daysBetween(due, today))} late.{" "}
+              </b>
+            )}
             {state.lastLook ? `Looked at ${ago(state.lastLook.day, today)}; ` : ""}
             {state.visits} {state.visits === 1 ? "visit" : "visits"}, {sureWords(expectation.sureness)}.
           </p>
