@@ -10,7 +10,7 @@ import { practiceOf } from "../practice/practice";
 import { simpleExpectation } from "../expectation/simpleEngine";
 import type { BinToday } from "./round";
 import { planRound } from "./round";
-import { sayLength, sayStanding, sayTask } from "./words";
+import { sayLength, sayStanding, sayTask, sayToday } from "./words";
 
 const TODAY = addDays(START, 70);
 
@@ -90,6 +90,17 @@ test("tag and line under a bin say the same thing in few words", () => {
   });
   expect(sayStanding(due, task, TODAY)).toBe("Wants food at 2");
   expect(sayStanding(resting, undefined, TODAY)).toMatch(/^Rests until/);
+});
+
+test("one line for a bin's own page: the slate's verb and amount, an alarm before all, else the day one comes back", () => {
+  const said = (one: BinToday) => sayToday(one, TODAY, "metric");
+  const { verb, amount } = sayTask(planRound([due], TODAY).tasks[0]!, "metric");
+  expect(said(due)).toBe(`Today: ${verb} ${amount} at place 2.`);
+  expect(said(alarmed)).toBe("Act now, before anything else.");
+  expect(said(later)).toBe("Nothing to do today. Back Thursday.");
+  expect(said(done)).toMatch(/^Nothing to do today\. Back /);
+  for (const one of [due, later, late, alarmed, resting, waking, done])
+    expect(said(one)).not.toMatch(/undefined|\?|\s\s|\s\./);
 });
 
 test("the profile fits its vessel, and holds as many pockets as places with food", () => {

@@ -49,6 +49,7 @@ export function sayTask(task: Task, units: UnitSystem): TaskWords {
 /** A bin in one line: what it wants today and how much, or when one comes back. Never throws. */
 export function sayToday(one: BinToday, today: LocalDate, units: UnitSystem): string {
   const [task] = planRound([one], today).tasks;
+  if (task?.kind === "act") return "Act now, before anything else.";
   if (task) {
     const { verb, amount } = sayTask(task, units);
     const place = task.step?.place;
