@@ -1,4 +1,6 @@
 "use client";
+import { useDemo } from "@/session/useDemo";
+import { FirstScreen } from "@/ui/first/FirstScreen";
 import type { Away } from "@/core/away/away";
 import { aheadAway, awayProblem, leaveDay } from "@/core/away/away";
 import { sayAwayProblem, sayAwayRisk, sayForHelper } from "@/core/away/words";
@@ -27,6 +29,7 @@ const NOTHING = { from: "", until: "", helper: "", call: "" };
 /** Days on which no one comes: told to every bin at once, what to expect on return ranked, and a page for whoever looks in. */
 export function AwayRoom() {
   const { db, bins, rooms, today, units, author, keep } = useSession();
+  const onDemo = useDemo();
   const draft = useDraft(db, "away", NOTHING);
   const { typed } = draft;
   const { guarded, isBusy } = useGuarded();
@@ -39,12 +42,17 @@ export function AwayRoom() {
   if (!bins) return <main className={room.room} aria-busy="true" />;
   if (inUse.length === 0)
     return (
-      <main className={room.room} data-usable="true">
-        <h1 className={room.title}>Going away</h1>
-        <p className={room.lead}>
-          No bin is in use: nothing has to be seen to. <Link href="/setup">Set up a bin</Link>
-        </p>
-      </main>
+      <FirstScreen
+        title="Going away"
+        says="Say when nobody comes. Each bin then says how you will find it, what to do before you leave, and what to leave to a helper."
+        of="days"
+        begin={
+          <Button variant="contained" component={Link} href="/setup">
+            Set up a bin
+          </Button>
+        }
+        onDemo={onDemo}
+      />
     );
   const tell = (label: string, plan: Away | undefined) =>
     guarded(async () => {

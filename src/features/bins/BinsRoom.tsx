@@ -1,4 +1,6 @@
 "use client";
+import { useDemo } from "@/session/useDemo";
+import { FirstScreen } from "@/ui/first/FirstScreen";
 import { useErrands } from "@/session/errand";
 import { useSession } from "@/session/session";
 import { Choice } from "@/ui/choice/Choice";
@@ -24,8 +26,23 @@ const MANY = 24;
 export function BinsRoom() {
   const { bins, cellar } = useSession();
   const { ask } = useErrands();
+  const onDemo = useDemo();
   const [view, setView] = useState<View>();
   if (!bins) return <main className={room.room} aria-busy="true" />;
+  if (bins.length === 0)
+    return (
+      <FirstScreen
+        title="Bins"
+        says="Every bin stands here as if it were cut open: how full, how wet, where the worms are, and when you go back to it."
+        of="shelf"
+        begin={
+          <Button variant="contained" component={Link} href="/setup">
+            Set up a bin
+          </Button>
+        }
+        onDemo={onDemo}
+      />
+    );
   const shown = view ?? (bins.length > MANY ? "list" : "shelves");
   return (
     <main className={room.room} data-usable="true">
@@ -43,20 +60,16 @@ export function BinsRoom() {
           </Button>
         </div>
       </div>
-      {bins.length === 0 ? (
-        <p className={styles.lead}>Nothing stands here yet.</p>
-      ) : (
-        <div className={styles.view}>
-          <Choice
-            title="Shown"
-            name="view"
-            options={VIEWS}
-            chosen={shown}
-            onChoose={(chosen) => chosen && setView(chosen)}
-          />
-        </div>
-      )}
-      {bins.length > 0 && (shown === "list" ? <BinsList bins={bins} /> : <Shelves bins={bins} />)}
+      <div className={styles.view}>
+        <Choice
+          title="Shown"
+          name="view"
+          options={VIEWS}
+          chosen={shown}
+          onChoose={(chosen) => chosen && setView(chosen)}
+        />
+      </div>
+      {shown === "list" ? <BinsList bins={bins} /> : <Shelves bins={bins} />}
     </main>
   );
 }

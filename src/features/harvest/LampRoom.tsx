@@ -1,4 +1,6 @@
 "use client";
+import { useDemo } from "@/session/useDemo";
+import { FirstScreen } from "@/ui/first/FirstScreen";
 import { harvestPlan } from "@/core/harvest/harvestPlan";
 import type { LampSession, LampTub } from "@/core/harvest/lampSession";
 import {
@@ -68,6 +70,7 @@ function Preparing({
 }) {
   const { bins, today } = useSession();
   const params = useSearchParams();
+  const onDemo = useDemo();
   const asked = (params.get("ids") ?? "").split(",").filter((id) => id !== "");
   const all = (bins ?? []).flatMap((one) => {
     const plan = harvestPlan(one.state, one.expectation, today);
@@ -102,6 +105,20 @@ function Preparing({
     isWait && tubs.length > 0
       ? restOf({ waitMs: wait * 60_000, tubs: tubs.map((tub) => ({ ...tub, litAt: 0, scrapedAt: [] })) }, 0)
       : undefined;
+  if (all.length === 0)
+    return (
+      <FirstScreen
+        title="Lamp rounds"
+        says="Under a bright lamp the worms go down. Scrape one tub while the others wait: you are called when the next is ready."
+        of="lamp"
+        begin={
+          <Button variant="contained" component={Link} href="/setup">
+            Set up a bin
+          </Button>
+        }
+        onDemo={onDemo}
+      />
+    );
   return (
     <main className={room.room} data-usable="true">
       <h1 className={room.title}>Lamp rounds</h1>

@@ -1,4 +1,6 @@
 "use client";
+import { useDemo } from "@/session/useDemo";
+import { FirstScreen } from "@/ui/first/FirstScreen";
 import { MOIST_FOR, drying } from "@/core/lot/drying";
 import type { LotTask } from "@/core/lot/due";
 import { CRUMB_KG, litreKgOf } from "@/core/lot/state";
@@ -53,7 +55,8 @@ const DEED_WORDS: Readonly<Record<LotDeed, string>> = {
 
 /** Castings once they are out: what dries, what is stored, where it came from and where it went. */
 export function LotsRoom() {
-  const { lotsToday: lots, today } = useSession();
+  const { lotsToday: lots, bins, today } = useSession();
+  const onDemo = useDemo();
   const params = useSearchParams();
   const [asked, setAsked] = useState<{ readonly one: LotToday; readonly deed: LotDeed }>();
   const kept = lots?.filter(({ state }) => state.massKg > CRUMB_KG) ?? [];
@@ -61,6 +64,20 @@ export function LotsRoom() {
   const chosen = params.get("id");
   const taken = lots && sayTaken(lots);
   const hasParted = lots?.some(({ state }) => state.partings.length > 0);
+  if (lots?.length === 0 && bins?.length === 0)
+    return (
+      <FirstScreen
+        title="Castings"
+        says="What you weigh in dries here, is sieved and bagged, and keeps the name of its bin to the last bag."
+        of="drying"
+        begin={
+          <Button variant="contained" component={Link} href="/setup">
+            Set up a bin
+          </Button>
+        }
+        onDemo={onDemo}
+      />
+    );
   return (
     <main className={room.room} data-usable={lots !== undefined}>
       <h1 className={room.title}>Castings</h1>

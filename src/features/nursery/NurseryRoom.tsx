@@ -1,4 +1,6 @@
 "use client";
+import { useDemo } from "@/session/useDemo";
+import { FirstScreen } from "@/ui/first/FirstScreen";
 import { addDays } from "@/core/calendar/day";
 import type { BoardRow, TubTask } from "@/core/nursery/due";
 import { jobsOf } from "@/core/nursery/due";
@@ -45,15 +47,30 @@ const JOBS: readonly (readonly [NurseryJob, string])[] = [
 
 /** The nursery: what is due today as single jobs, the board by weeks, how well it breeds, and enough by a day. */
 export function NurseryRoom() {
-  const { tubsToday, orders, today, say } = useSession();
+  const { rooms, tubsToday, orders, today, say } = useSession();
   const [packing, setPacking] = useState<string>();
   const write = useNurseryAct();
   const [chosen, setChosen] = useState<readonly string[]>([]);
   const [asked, setAsked] = useState<{ readonly job: NurseryJob; readonly ids: readonly string[] }>();
+  const onDemo = useDemo();
   const [isNew, setNew] = useState(false);
   const [view, setView] = useState<"board" | "list">("board");
   const jobs = useMemo(() => jobsOf(tubsToday ?? [], today), [tubsToday, today]);
   if (!tubsToday) return <main className={room.room} aria-busy="true" />;
+  if (tubsToday.length === 0 && rooms.length === 0)
+    return (
+      <FirstScreen
+        title="Nursery"
+        says="Breeding tubs run by the clock: worms in, cocoons out, trays that hatch. The board says whose turn it is."
+        of="tubs"
+        begin={
+          <Button variant="contained" component={Link} href="/setup">
+            Set up a bin
+          </Button>
+        }
+        onDemo={onDemo}
+      />
+    );
   const standing = tubsToday.filter(({ state }) => state.stage !== "ended");
   const inHand = asked && tubsToday.filter(({ tub }) => asked.ids.includes(tub.id));
   const alone = chosen.length === 1 ? tubsToday.find(({ tub }) => tub.id === chosen[0]) : undefined;

@@ -1,4 +1,7 @@
 "use client";
+import Link from "next/link";
+import { useDemo } from "@/session/useDemo";
+import { FirstScreen } from "@/ui/first/FirstScreen";
 import { codeOf, labelText } from "@/core/bin/code";
 import { binVolumeL, systemOf } from "@/core/bin/system";
 import { shortDay, shortSpan } from "@/core/calendar/day";
@@ -32,6 +35,7 @@ export function LabelsRoom() {
     today,
   } = useSession();
   const params = useSearchParams();
+  const onDemo = useDemo();
   const [address, setAddress] = useState<string>();
   if (!bins) return <main className={`${room.room} ${styles.paper}`} aria-busy="true" />;
   const wanted = params.get("ids")?.split(",").filter(Boolean);
@@ -40,6 +44,20 @@ export function LabelsRoom() {
   const castings = wanted ? lotsToday.filter(({ lot }) => wanted.includes(lot.id)) : [];
   const nursery = wanted ? tubsToday.filter(({ tub }) => wanted.includes(tub.id)) : [];
   const many = shown.length + stored.length + castings.length + nursery.length;
+  if (many === 0)
+    return (
+      <FirstScreen
+        title="Labels"
+        says="A label bears the bin’s drawing, its name and a code. Point a phone at it and the bin opens."
+        of="label"
+        begin={
+          <Button variant="contained" component={Link} href="/setup">
+            Set up a bin
+          </Button>
+        }
+        onDemo={onDemo}
+      />
+    );
   const set = settings?.labelAddress;
   const typed = address ?? set ?? "";
   const keepAddress = () => {
@@ -77,7 +95,6 @@ export function LabelsRoom() {
         />
         <Button type="submit">keep the address</Button>
       </form>
-      {many === 0 && <p>No such bin, batch or lot stands in this cellar.</p>}
       <ul className={styles.labels}>
         {shown.map(({ bin, state, expectation }) => {
           const code = codeOf(bin.id);

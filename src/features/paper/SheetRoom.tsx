@@ -1,4 +1,7 @@
 "use client";
+import Link from "next/link";
+import { useDemo } from "@/session/useDemo";
+import { FirstScreen } from "@/ui/first/FirstScreen";
 import { codeOf } from "@/core/bin/code";
 import { dayAndMonth, shortDay, weekdayName } from "@/core/calendar/day";
 import { sayStep } from "@/core/decision/words";
@@ -24,8 +27,23 @@ const VIEWS = [
 /** The round on paper: what to carry, each bin with its steps and lines to write on; and the same typed in afterwards. */
 export function SheetRoom() {
   const { bins, rooms, today, units } = useSession();
+  const onDemo = useDemo();
   const [view, setView] = useState<(typeof VIEWS)[number]["value"]>("print");
   if (!bins) return <main className={`${room.room} ${styles.paper}`} aria-busy="true" />;
+  if (bins.length === 0)
+    return (
+      <FirstScreen
+        title="The round on paper"
+        says="Today’s round to print and take along: each bin with its verb, its amount and boxes to tick."
+        of="sheet"
+        begin={
+          <Button variant="contained" component={Link} href="/setup">
+            Set up a bin
+          </Button>
+        }
+        onDemo={onDemo}
+      />
+    );
   const round = planRound(bins, today);
   const taskOf = new Map<string, Task>(round.tasks.map((task) => [task.binId, task]));
   const carried = [

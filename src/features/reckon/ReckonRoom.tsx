@@ -1,4 +1,6 @@
 "use client";
+import { useDemo } from "@/session/useDemo";
+import { FirstScreen } from "@/ui/first/FirstScreen";
 import { addDays, daysBetween, dayAndMonth, monthName } from "@/core/calendar/day";
 import { schoolOf } from "@/core/catalogue/school";
 import { surfaceM2 } from "@/core/bin/system";
@@ -64,15 +66,21 @@ export function ReckonRoom() {
   const { db, bins, today } = useSession();
   // Opened while the bins are read.
   const desk = useDesk(db.name);
+  const onDemo = useDemo();
   if (!bins) return <main className={room.room} aria-busy="true" />;
   const stands = bins.filter(({ state }) => state.setup);
   return stands.length === 0 ? (
-    <main className={room.room} data-usable="true">
-      <h1 className={room.title}>Reckoning</h1>
-      <p className={room.lead}>
-        There is nothing to reckon yet. <Link href="/setup">Set up a bin</Link>, and write down what goes in.
-      </p>
-    </main>
+    <FirstScreen
+      title="Reckoning"
+      says="What went in and what came of it, weighed wet and dry: castings, worms, money and hours, by month and by bin."
+      of="balance"
+      begin={
+        <Button variant="contained" component={Link} href="/setup">
+          Set up a bin
+        </Button>
+      }
+      onDemo={onDemo}
+    />
   ) : (
     <Books bins={stands} today={today} desk={desk} />
   );

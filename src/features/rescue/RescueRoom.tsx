@@ -1,4 +1,6 @@
 "use client";
+import { useDemo } from "@/session/useDemo";
+import { FirstScreen } from "@/ui/first/FirstScreen";
 import { dayAndMonth, spokenDay } from "@/core/calendar/day";
 import { fedCompartment } from "@/core/bin/system";
 import { looked } from "@/core/bin/readings";
@@ -34,7 +36,22 @@ import { RescueAhead } from "./RescueAhead";
 export function RescueRoom() {
   const { bins } = useSession();
   const params = useSearchParams();
+  const onDemo = useDemo();
   if (!bins) return <main className={room.room} aria-busy="true" />;
+  if (bins.length === 0)
+    return (
+      <FirstScreen
+        title="Rescue from mud"
+        says="A bed turned to mud comes back in days: let the water out, lay in what drinks, wait, and squeeze again."
+        of="mud"
+        begin={
+          <Button variant="contained" component={Link} href="/setup">
+            Set up a bin
+          </Button>
+        }
+        onDemo={onDemo}
+      />
+    );
   const one = bins.find(({ bin }) => bin.id === params.get("id"));
   const practice = one && practiceOf(one.state);
   if (!one || !practice)

@@ -1,4 +1,6 @@
 "use client";
+import { useDemo } from "@/session/useDemo";
+import { FirstScreen } from "@/ui/first/FirstScreen";
 import { DayField } from "@/ui/field/DayField";
 import { surfaceM2 } from "@/core/bin/system";
 import { firstBeddingL } from "@/core/planning/propose";
@@ -28,21 +30,25 @@ import styles from "./Start.module.css";
 /** The start of a bin, step by step on its days. */
 export function StartRoom() {
   const { timetables } = useSession();
+  const onDemo = useDemo();
   const id = useSearchParams().get("id");
   const timetable = timetables.find((one) => one.id === id) ?? (id ? undefined : timetables[0]);
-  return (
+  return timetable ? (
     <main className={room.room} data-usable="true">
-      {timetable ? (
-        <Steps key={timetable.id} timetable={timetable} />
-      ) : (
-        <>
-          <h1 className={room.title}>No start under way</h1>
-          <p>
-            <Link href="/plan">Plan a bin</Link>, and its first weeks are laid out here.
-          </p>
-        </>
-      )}
+      <Steps key={timetable.id} timetable={timetable} />
     </main>
+  ) : (
+    <FirstScreen
+      title="The first weeks"
+      says="Of a bin that is planned here every step has its day: bedding, worms, the first meal, the first look."
+      of="weeks"
+      begin={
+        <Button variant="contained" component={Link} href="/plan">
+          Plan a bin
+        </Button>
+      }
+      onDemo={onDemo}
+    />
   );
 }
 

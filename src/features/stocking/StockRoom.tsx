@@ -1,4 +1,7 @@
 "use client";
+import Button from "@mui/material/Button";
+import { useDemo } from "@/session/useDemo";
+import { FirstScreen } from "@/ui/first/FirstScreen";
 import type { BinToday } from "@/core/round/round";
 import { useSession } from "@/session/session";
 import { Choice } from "@/ui/choice/Choice";
@@ -20,37 +23,45 @@ const WAYS = [
 export function StockRoom() {
   const { bins } = useSession();
   const asked = useSearchParams();
+  const onDemo = useDemo();
   const first = asked.get("bin") ?? undefined;
   /** The bin that is to be shared out. */
   const split = asked.get("split") ?? undefined;
   const [way, setWay] = useState<(typeof WAYS)[number]["value"]>(split ? "over" : "arrived");
   const standing: readonly BinToday[] = (bins ?? []).filter(({ state }) => state.setup !== undefined);
+  if (bins && standing.length === 0)
+    return (
+      <FirstScreen
+        title="Stock and share"
+        says="Worms that arrive, move or leave are written once. What leaves one bin comes in at the next."
+        of="parcel"
+        begin={
+          <Button variant="contained" component={Link} href="/setup">
+            Set up a bin
+          </Button>
+        }
+        onDemo={onDemo}
+      />
+    );
   return (
     <main className={room.room} data-usable={bins !== undefined}>
       <h1 className={room.title}>Stock and share</h1>
       <p className={room.lead}>What goes in here comes out there: both logs are written together.</p>
-      {bins && standing.length === 0 ? (
-        <p>
-          There is no bin to put them in. <Link href="/plan">Plan one</Link> or{" "}
-          <Link href="/setup">set one up</Link>.
-        </p>
-      ) : (
-        bins && (
-          <div className={styles.stock}>
-            <Choice
-              title="What is going on"
-              name="way"
-              options={WAYS}
-              chosen={way}
-              onChoose={(value) => value && setWay(value)}
-            />
-            {way === "arrived" ? (
-              <DeliveryForm bins={standing} first={first} />
-            ) : (
-              <TransferForm key={way} bins={standing} first={first} split={split} isAway={way === "away"} />
-            )}
-          </div>
-        )
+      {bins && (
+        <div className={styles.stock}>
+          <Choice
+            title="What is going on"
+            name="way"
+            options={WAYS}
+            chosen={way}
+            onChoose={(value) => value && setWay(value)}
+          />
+          {way === "arrived" ? (
+            <DeliveryForm bins={standing} first={first} />
+          ) : (
+            <TransferForm key={way} bins={standing} first={first} split={split} isAway={way === "away"} />
+          )}
+        </div>
       )}
     </main>
   );

@@ -1,4 +1,6 @@
 "use client";
+import { useDemo } from "@/session/useDemo";
+import { FirstScreen } from "@/ui/first/FirstScreen";
 import { sayBatch } from "@/core/batch/words";
 import { ago, dayAndMonth, daysBetween, addDays } from "@/core/calendar/day";
 import { materialOf, shortName } from "@/core/catalogue/material";
@@ -16,10 +18,25 @@ import styles from "./Store.module.css";
 
 /** What ripens and what is ready: each batch a bucket with its label, warmth and days. */
 export function StoreRoom() {
-  const { batchesToday: batches, lotsToday } = useSession();
+  const { batchesToday: batches, lotsToday, bins } = useSession();
+  const onDemo = useDemo();
   const [slip, setSlip] = useState<{ readonly one: BatchToday; readonly slip: BatchSlip }>();
   const kept = batches?.filter(({ state }) => state.stage.is !== "used") ?? [];
   const used = batches?.filter(({ state }) => state.stage.is === "used") ?? [];
+  if (batches?.length === 0 && bins?.length === 0)
+    return (
+      <FirstScreen
+        title="Store"
+        says="Bedding and feed ripen here, each heap with its warmth and its days. What is hot must cool before worms go in."
+        of="heap"
+        begin={
+          <Button variant="contained" component={Link} href="/mix">
+            Mix a batch
+          </Button>
+        }
+        onDemo={onDemo}
+      />
+    );
   return (
     <main className={room.room} data-usable={batches !== undefined}>
       <h1 className={room.title}>Store</h1>

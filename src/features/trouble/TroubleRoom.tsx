@@ -1,4 +1,6 @@
 "use client";
+import { useDemo } from "@/session/useDemo";
+import { FirstScreen } from "@/ui/first/FirstScreen";
 import { addDays, dayAndMonth, spokenDay } from "@/core/calendar/day";
 import { decide } from "@/core/decision/decide";
 import { sayStep } from "@/core/decision/words";
@@ -35,8 +37,23 @@ import styles from "./Trouble.module.css";
 export function TroubleRoom() {
   const { bins } = useSession();
   const params = useSearchParams();
+  const onDemo = useDemo();
   const one = bins?.find(({ bin }) => bin.id === params.get("id"));
   if (!bins) return <main className={room.room} aria-busy="true" />;
+  if (bins.length === 0)
+    return (
+      <FirstScreen
+        title="Something is wrong"
+        says="Tick what you see, smell and feel. It says what is most likely wrong and what to do first."
+        of="signs"
+        begin={
+          <Button variant="contained" component={Link} href="/setup">
+            Set up a bin
+          </Button>
+        }
+        onDemo={onDemo}
+      />
+    );
   if (!one?.state.setup)
     return (
       <main className={room.room} data-usable="true">
@@ -52,11 +69,6 @@ export function TroubleRoom() {
               </li>
             ))}
         </ul>
-        {bins.length === 0 && (
-          <p>
-            There is no bin yet. Signs and what they mean stand in the <Link href="/guide">Guide</Link>.
-          </p>
-        )}
       </main>
     );
   return <Bench key={one.bin.id} one={one} />;
