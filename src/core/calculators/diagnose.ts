@@ -25,7 +25,7 @@ export const diagnose = calculator<z.infer<typeof input>, Diagnosis>({
   name: "diagnose",
   purpose: "What may be behind the signs of a bin, likeliest first, with what to do now.",
   source:
-    "Score = usual weight of the cause + weights of the signs seen, of those looked for and not there the other way by half, and of what is known of the bin. Words go by the share of exp(score): over 0.6 most likely, over 0.25 likely, over 0.08 possible. Judgement of practice, not counted cases.",
+    "Score = usual weight of the cause + weights of the signs seen, less half of those looked for and not there, and what is known of the bin. Words go by the share of exp(score): over 0.6 most likely, over 0.25 likely, over 0.08 possible. Judgement of practice, not counted cases.",
   input,
   output: z.strictObject({
     ranked: z.array(

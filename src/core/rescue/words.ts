@@ -5,6 +5,7 @@ import type { UnitSystem } from "../quantity/format";
 import { formatMass, formatPercent, formatVolume } from "../quantity/format";
 import type { NoRescue, RescuePlan, RescueStage } from "./rescue";
 import type { RescueSoFar } from "./soFar";
+import { inUnits } from "../words/inUnits";
 
 /** Why no rescue is proposed, and what is done instead. */
 export function sayNoRescue(problem: NoRescue, units: UnitSystem): string {
@@ -18,7 +19,7 @@ export function sayNoRescue(problem: NoRescue, units: UnitSystem): string {
     case "rescue/drains":
       return "Water leaves this bin by itself. Clear its holes from below, leave the lid ajar, and look again in three days.";
     case "rescue/out-of-reach":
-      return `No rescue would reach it: more than half of the bed would have to leave. Make a new bed beside it and let the worms move over: clean it out, spread the old bed thin in the shade, and put it back little by little once it has dried.`;
+      return `No rescue would reach it: more than half of the bed would have to leave. Make a new bed beside it and let the worms move over. Spread the old bed thin in the shade, and put it back little by little once it has dried.`;
   }
 }
 
@@ -49,15 +50,18 @@ export function rescueSteps(
   return [
     ...(isStanding
       ? [
-          "Standing liquid first, and without lifting the bin: push a jar or a sieve into a corner down to the bottom and scoop it out, or soak it up with a towel. A full bin is heavier than it looks.",
+          "Standing liquid first, and without lifting the bin: a full one is heavier than it looks. Push a jar or a sieve down in a corner and scoop it out, or soak it up with a towel.",
         ]
       : []),
     ...(drainage === "none"
       ? [
-          "Nothing drains here. Once it is lighter, drill four to six holes of 6 mm low in the side walls, over a tray: holes in the bottom ask for lifting it.",
+          inUnits(
+            "Nothing drains here. Once it is lighter, drill four to six holes of 6 mm low in the side walls, over a tray. Holes in the bottom ask for lifting it.",
+            units,
+          ),
         ]
       : ["Clear the holes or the tap from outside."]),
-    "What leaves is spread two fingers deep on a sheet in the shade, over bars of dry card: worms gather in the card within a night, and go back with it.",
+    "Spread what leaves two fingers deep on a sheet in the shade, over bars of dry card. Worms gather in the card within a night, and go back with it.",
     `Let the rest dry slowly until it crumbles; never in the sun. ${formatVolume(share, units)} of it is kept damp in a bucket for its life, and goes back last.`,
     "Under the bed comes a base of crumpled card, a hand deep, when it is loosened; no wet food until the squeeze is right.",
     `Look every second day, squeeze each time. It is over when the squeeze is right on two looks; by the sum that is about ${shortDay(plan.reachedOn)}.`,

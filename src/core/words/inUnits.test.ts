@@ -13,6 +13,7 @@ test("figures of the tables are said in the keeper's units, spans with one unit,
   ]);
   expect(said("under 2-3 cm of bedding")).toEqual(["under 2–3 cm of bedding", "under ¾–1¼ in of bedding"]);
   expect(said("mesh of 6 mm")).toEqual(["mesh of 6 mm", "mesh of ¼ in"]);
+  expect(said("400 to 600 g in 10 L")).toEqual(["400–600 g in 10 L", "14 oz to 1 lb 5 oz in 2¾ gal"]);
   expect(said("7-10 kg")[1]).toMatch(/^\d+–\d+ lb$/);
   for (const sentence of ["Vitamin C is no cure", "2 to 3 weeks", "5 Cores", "1 kg/m² of worms", "40 cmx"])
     expect(said(sentence)).toEqual([sentence, sentence]);

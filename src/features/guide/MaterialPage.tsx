@@ -2,7 +2,13 @@
 import type { PantryMaterial } from "@/core/catalogue/pantry";
 import { span } from "@/core/calendar/day";
 import { clearingRange, CONFIDENCE_WORDS, saySources, STANCE_WORDS } from "@/core/guide/words";
-import { formatLoad, formatMass, formatPercent, formatVolume } from "@/core/quantity/format";
+import {
+  formatLoad,
+  formatTemperature,
+  formatMass,
+  formatPercent,
+  formatVolume,
+} from "@/core/quantity/format";
 import { useSession } from "@/session/session";
 import { Scale } from "@/ui/Scale";
 import Button from "@mui/material/Button";
@@ -91,7 +97,7 @@ export function MaterialPage({ material }: { readonly material: PantryMaterial }
         )}
         {material.use === "food" && (
           <Scale
-            title="Half gone, uncut, at 20 °C"
+            title={`Half gone, uncut, at ${formatTemperature(20, units)}`}
             from={Math.log(2)}
             to={Math.log(400)}
             mark={Math.log(Math.min(400, material.halfLifeDays))}

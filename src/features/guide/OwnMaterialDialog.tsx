@@ -11,7 +11,7 @@ import { useTypedForm } from "@/ui/form/useTypedForm";
 import TextField from "@mui/material/TextField";
 import styles from "./Guide.module.css";
 import type { OwnTyped } from "./ownTyped";
-import { ownFacts } from "./ownTyped";
+import { jugL, ownFacts } from "./ownTyped";
 
 const USES: readonly (readonly [MaterialUse, string])[] = [
   ["food", "food"],
@@ -35,7 +35,9 @@ export function OwnMaterialDialog({
     water: base ? number(base.moisture * 100) : "",
     carbon: base ? number(base.carbonPctDm) : "43",
     nitrogen: base ? number(base.nitrogenPctDm) : "",
-    litreWeight: base ? formatToEdit(base.densityKgPerL, "mass", units === "us" ? "oz" : "g") : "",
+    litreWeight: base
+      ? formatToEdit(base.densityKgPerL * jugL(units), "mass", units === "us" ? "oz" : "g")
+      : "",
     note: base?.own?.note ?? "",
   };
   const draft = useDraft(db, `material/${base ? `${base.use}/${base.id}` : "new"}`, opened);
@@ -81,8 +83,8 @@ export function OwnMaterialDialog({
         {field("water", "Water (% of wet weight)", "weigh, dry in a warm oven, weigh again")}
         {field(
           "litreWeight",
-          `Weight of a loose litre (${units === "us" ? "oz" : "g"})`,
-          "fill a litre jug, do not press",
+          units === "us" ? "Weight of a loose quart (oz)" : "Weight of a loose litre (g)",
+          `fill a ${units === "us" ? "quart jar" : "litre jug"}, do not press`,
         )}
         {field("carbon", "Carbon (% of dry weight)", "most plants: 40 to 48")}
         {field("nitrogen", "Nitrogen (% of dry weight)", "card 0.1, leaves 1, scraps 2, grass 3")}

@@ -30,7 +30,7 @@ test("an own material in the units it was weighed in", () => {
     },
   });
   const us = ownFacts({ ...typed, litreWeight: "30" }, "us");
-  expect(us.ok && us.value.densityKgPerL).toBeCloseTo(0.8505, 4);
+  expect(us.ok && us.value.densityKgPerL).toBeCloseTo(0.8505 / 0.946353, 4);
 });
 test("every figure is asked back at its own field", () => {
   expect(
@@ -50,4 +50,15 @@ test("the guide has a page for everything, each once, own materials among them",
   expect(pages.find(({ key }) => key === "food/own-oat-pulp-k3xq")?.title).toBe("Oat pulp");
   expect(pages.length).toBeGreaterThan(420);
   for (const page of pages) expect(page.title.length).toBeGreaterThan(2);
+});
+
+test("in quarts as in litres: what a jar of it weighs is the same stuff", () => {
+  const typed = { use: "bedding", name: "Sacking", water: "10", carbon: "45", nitrogen: "0.4", note: "", litreWeight: "120" } as never; // prettier-ignore
+  const metric = ownFacts(typed, "metric");
+  const us = ownFacts(
+    { ...(typed as object), litreWeight: String((120 * 0.946353) / 28.349523) } as never,
+    "us",
+  );
+  if (!metric.ok || !us.ok) throw new Error("not read");
+  expect(us.value.densityKgPerL).toBeCloseTo(metric.value.densityKgPerL, 5);
 });

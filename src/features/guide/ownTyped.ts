@@ -1,5 +1,6 @@
 import type { MaterialUse } from "@/core/catalogue/material";
 import type { UnitSystem } from "@/core/quantity/format";
+import { toBase } from "@/core/quantity/unit";
 import { parseQuantity } from "@/core/quantity/parse";
 import { sayUnreadable } from "@/core/quantity/words";
 import type { Outcome } from "@/vocabulary/outcome";
@@ -25,6 +26,9 @@ export interface OwnFacts {
   readonly nitrogenPctDm: number;
   readonly note?: string;
 }
+
+/** What one fills to weigh it loose: a litre, or a quart; litres. */
+export const jugL = (units: UnitSystem): number => (units === "us" ? toBase(1, "qt") : 1);
 
 /** The facts, or a sentence for each field that does not fit. */
 export function ownFacts(
@@ -52,10 +56,13 @@ export function ownFacts(
   if (!litre.ok)
     faults.litreWeight =
       litre.problem.code === "quantity/empty"
-        ? "What does a loose litre weigh?"
+        ? `What does a loose ${units === "us" ? "quart" : "litre"} weigh?`
         : sayUnreadable(litre.problem);
-  else if (litre.value < 0.005 || litre.value > 3)
-    faults.litreWeight = "A litre of it weighs between 5 g and 3 kg.";
+  else if (litre.value / jugL(units) < 0.005 || litre.value / jugL(units) > 3)
+    faults.litreWeight =
+      units === "us"
+        ? "A quart of it weighs between ¼ oz and 6 lb."
+        : "A litre of it weighs between 5 g and 3 kg.";
   if (Object.keys(faults).length > 0 || !litre.ok || !named.success)
     return refused({ code: "material/faults", fields: faults });
   const note = typed.note.trim();
@@ -63,7 +70,7 @@ export function ownFacts(
     use: typed.use,
     name: named.data,
     moisture: water / 100,
-    densityKgPerL: litre.value,
+    densityKgPerL: litre.value / jugL(units),
     carbonPctDm,
     nitrogenPctDm,
     ...(note ? { note } : {}),

@@ -17,7 +17,10 @@ export function readHerd(typed: string): Outcome<HerdAmount, Unread> {
     const count = Number(text.replace(/[\s,']/g, ""));
     return Number.isInteger(count) && count <= 1_000_000
       ? done({ count, measuredBy: "guessed", typed: text })
-      : refused({ code: "herd/unreadable", sentence: "A whole number of worms, or a weight like 110 g." });
+      : refused({
+          code: "herd/unreadable",
+          sentence: "A whole number of worms, or a weight like 110 g or 4 oz.",
+        });
   }
   const sample = SAMPLE.exec(text);
   if (sample) {
@@ -31,7 +34,7 @@ export function readHerd(typed: string): Outcome<HerdAmount, Unread> {
       });
     return refused({
       code: "herd/unreadable",
-      sentence: "All of them, and how many of a sample weigh what: like 120 g, 50 weigh 21 g.",
+      sentence: "All of them, and how many of a sample weigh what: like 120 g, 50 weigh 21 g (or in oz).",
     });
   }
   const mass = parseQuantity(text, "mass", "none");

@@ -333,13 +333,13 @@ function tended(
   const litres = (name: "bedding" | "water"): number | undefined => {
     if (typed[name].trim() === "") return undefined;
     const read = parseQuantity(typed[name], "volume", units === "us" ? "qt" : "L");
-    if (!read.ok) faults[name] = "How many litres? Write it like 8 L.";
+    if (!read.ok) faults[name] = "How much? Write it like 8 L or 2 gal.";
     return read.ok ? read.value : undefined;
   };
   const grams = (name: "lime" | "grit" | "feed"): number | undefined => {
     if (typed[name].trim() === "") return undefined;
     const read = parseQuantity(typed[name], "mass", units === "us" ? "oz" : "g");
-    if (!read.ok) faults[name] = "How heavy? Write it like 20 g.";
+    if (!read.ok) faults[name] = "How heavy? Write it like 20 g or 1 oz.";
     return read.ok ? read.value : undefined;
   };
   const volume = (volumeL: number) => ({ volumeL, measuredBy: "volume" as const });

@@ -88,7 +88,11 @@ export function DeliveryForm({
               options={SPECIES.map((id) => ({ value: id, label: speciesOf(id).name }))}
             />
             <TextField
-              label="How many: 500 g, 1000 worms, or 2000 per m2"
+              label={
+                units === "us"
+                  ? "How many: 1 lb, 1000 worms, or 200 per sq ft"
+                  : "How many: 500 g, 1000 worms, or 2000 per m²"
+              }
               value={lot.amount}
               error={faults[`lot${at}`] !== undefined || lots.faults[`lot${at}`] !== undefined}
               helperText={faults[`lot${at}`] ?? lots.faults[`lot${at}`] ?? " "}

@@ -61,7 +61,7 @@ export function readLots(
     if (byArea) {
       const perArea = Number(byArea[1]!.replace(/[ ,\u202f]/g, ""));
       const perM2 = /ft/i.test(byArea[2]!) ? perArea / M2_PER_FT2 : perArea;
-      if (!(perM2 > 0)) faults[`lot${at}`] = "How many to the square metre?";
+      if (!(perM2 > 0)) faults[`lot${at}`] = "How many to the square metre or foot?";
       return perM2 > 0
         ? [{ speciesId: species, amount: { count: Math.round(perM2 * areaM2) }, typed: text }]
         : [];
@@ -72,7 +72,7 @@ export function readLots(
     if (count.ok) return [{ speciesId: species, amount: { count: Math.round(count.value) }, typed: text }];
     faults[`lot${at}`] =
       mass.problem.code === "quantity/wrong-dimension" || mass.problem.code === "quantity/unknown-unit"
-        ? "By weight (500 g), by number (1000 worms), or by area (2000 per m2)."
+        ? "By weight (500 g, 1 lb), by number (1000 worms), or by area (2000 per m², 200 per sq ft)."
         : sayUnreadable(mass.problem);
     return [];
   });
