@@ -80,7 +80,9 @@ export function Slate() {
     );
   return (
     <aside className={styles.slate} aria-label="The slate">
-      <h2 className={styles.title}>{weekdayName(today)}’s round</h2>
+      <h2 className={styles.title} id="do-now" tabIndex={-1}>
+        {weekdayName(today)}’s round
+      </h2>
       <p className={styles.sum}>
         {round.tasks.length === 0
           ? `Nothing is due today.${round.nextDay ? ` Next: ${spokenDay(round.nextDay, today)}.` : ""}`

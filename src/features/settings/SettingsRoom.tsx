@@ -12,6 +12,7 @@ import { Choice } from "@/ui/choice/Choice";
 import { QuantityField } from "@/ui/field/QuantityField";
 import { KeptForm } from "@/ui/form/KeptForm";
 import { readAs, useTypedForm } from "@/ui/form/useTypedForm";
+import { TEXT_SIZES, useTextSize } from "@/ui/theme/textSize";
 import { name as nameField } from "@/vocabulary/fields";
 import Button from "@mui/material/Button";
 import { useColorScheme } from "@mui/material/styles";
@@ -25,6 +26,7 @@ export function SettingsRoom() {
   const { settings, author, keep, units, rooms, open, switchTo, cellar } = useSession();
   const { ask } = useErrands();
   const { mode, setMode } = useColorScheme();
+  const [textSize, setTextSize] = useTextSize();
   // What was pressed a moment ago counts before the store has told it back.
   const last = useRef<Settings>(undefined);
   useEffect(() => {
@@ -62,6 +64,13 @@ export function SettingsRoom() {
           ]}
           chosen={mode ?? "system"}
           onChoose={(value) => value && setMode(value)}
+        />
+        <Choice
+          title="Size of words"
+          name="text"
+          options={TEXT_SIZES.map((value) => ({ value, label: value }))}
+          chosen={textSize}
+          onChoose={(value) => value && setTextSize(value)}
         />
         <Choice
           title="Remind me to save an archive"
