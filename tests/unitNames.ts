@@ -7,6 +7,7 @@ const WITHOUT_UNIT = new Set([
   "fraction",
   "immatureFraction",
   "foodLeftFraction",
+  "liftedFraction",
   "moistureLow",
   "moistureHigh",
   "targetMoisture",

@@ -1,3 +1,5 @@
+import { systemOf } from "@/core/bin/system";
+import { schoolOf } from "@/core/catalogue/school";
 import { advisedYear, HARD_YEAR, MIXED_YEAR, RUNNING_YEAR, STRANGE_YEAR } from "@/core/trial/advised";
 import { HONEST, PESSIMIST, THOROUGH } from "@/core/trial/senses";
 import { bestYear, calendarYear, carefulYear } from "@/core/trial/keepers";
@@ -58,6 +60,12 @@ if (process.env.JSON) {
   console.log(JSON.stringify(years));
   process.exit(0);
 }
+// What was dead before anybody advised on it is nobody's year.
+const ALIVE_KG = 0.05;
+const dead = years.filter(({ year }) => year.stockedKg < ALIVE_KG);
+for (const one of dead) years.splice(years.indexOf(one), 1);
+if (dead.length > 0)
+  console.log("Dead before it was set up:", dead.map(({ kind, number }) => `${kind} ${number}`).join(", "));
 const mean = (values: readonly number[]) => values.reduce((sum, one) => sum + one, 0) / values.length;
 const rows = [...new Set(years.map(({ kind }) => kind)), "all"].flatMap((kind) =>
   (Object.keys(KEEPERS) as Keeper[]).flatMap((keeper) => {
@@ -96,6 +104,10 @@ const months = (Object.keys(KEEPERS) as Keeper[]).flatMap((keeper) => {
 console.log("\nScraps taken in a month, kg for a kilogram stocked: mean (worst bin)");
 console.table(months);
 
+const intervalOf = (name: string): number => {
+  const { system, school } = KINDS.find((kind) => kind.name === name)!;
+  return schoolOf(school ?? systemOf(system).school).usualIntervalDays;
+};
 const advised = years.filter(({ keeper }) => keeper === "advised");
 if (advised.length > 0) {
   console.log("\nSeen from outside, of the advised: the five worst herds first, then what all of them met");
@@ -120,7 +132,8 @@ if (advised.length > 0) {
   const all = advised.map(line);
   console.table([
     {
-      "plateaus over 16 d": all.filter((one) => one["longest plateau, d"] > 16).length,
+      // Where one comes every week or oftener; who comes seldom climbs slowly.
+      "plateaus over 16 d": advised.filter(({ kind, number }) => intervalOf(kind) <= 7 && followed.get(number)!.plateauDays > 16).length, // prettier-ignore
       jumps: all.reduce((sum, one) => sum + one.jumps, 0),
       "false reasons": all.reduce((sum, one) => sum + one["false reasons"], 0),
       "fed onto much": all.reduce((sum, one) => sum + one["fed onto much"], 0),

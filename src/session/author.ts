@@ -1,3 +1,5 @@
+import type { BesideTyped } from "@/core/log/beside";
+import { besideIn, NOTHING_BESIDE } from "@/core/log/beside";
 import type { FactAbout, SubjectRef } from "@/records/entry/about";
 import type { Given } from "@/records/given";
 import type { SubjectKind } from "@/records/entry";
@@ -99,17 +101,17 @@ export const instead = <R extends object>(row: R, told: R): OrGone<R> => ({
 /** Of a bin's log: the subject most entries are about. */
 export const ofBin = (id: string): SubjectRef<"bin"> => ({ kind: "bin", id });
 
-/** The rows of one deed in every log it touches: one act where there are several, a note with the first of the bin it was done at. */
+/** The rows of one deed in every log it touches: one act where there are several, a note with the first of the bin it was done at, who did it with all. */
 export async function actRows(
   author: Author,
   day: LocalDate,
   lines: readonly { readonly binId: string; readonly fact: FactAbout<"bin"> }[],
-  noted?: { readonly binId: string; readonly note: string },
+  beside?: BesideTyped & { readonly binId: string },
   /** Where it touches more than bins: the act all of it belongs to. */
   actId?: string,
 ): Promise<NewRow[]> {
   const act = lines.length > 1 || actId !== undefined ? { actId: actId ?? newId() } : {};
-  const note = noted && noted.note.trim() !== "" ? { note: noted.note.trim() } : {};
+  const { note, helper } = besideIn(beside ?? NOTHING_BESIDE);
   const rows = await Promise.all(
     [...new Set(lines.map(({ binId }) => binId))].map((id) =>
       author.entries(
@@ -117,7 +119,12 @@ export async function actRows(
         day,
         lines
           .filter(({ binId }) => binId === id)
-          .map(({ fact }, at) => ({ ...fact, ...act, ...(at === 0 && id === noted?.binId ? note : {}) })),
+          .map(({ fact }, at) => ({
+            ...fact,
+            ...act,
+            ...(helper === undefined ? {} : { helper }),
+            ...(note !== undefined && at === 0 && id === beside?.binId ? { note } : {}),
+          })),
       ),
     ),
   );

@@ -18,6 +18,8 @@ export type Errand =
       readonly binId: string;
       /** The feeding place it was asked for at, where it was. */
       readonly place?: number;
+      /** Who did it, where it was not the keeper. */
+      readonly helper?: string;
     }
   | {
       readonly of: "deed";

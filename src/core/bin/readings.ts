@@ -101,12 +101,28 @@ export function looked(state: BinState, entry: Look): BinState {
 /** What kills within days, and may not be over though the lid is closed again; rodents are another matter. */
 const callsForWatch = (reading: Reading): boolean =>
   isAlarm(reading) && !(reading.of === "sign" && reading.sign === "rodent-signs");
+/** Fewer live there now than were thought, and nobody knows how many. */
+const tellsOfLoss = (reading: Reading): boolean =>
+  reading.of === "sign" &&
+  reading.isPresent &&
+  (reading.sign === "mass-escape" || reading.sign === "worms-limp-dead");
 /** A bin stands under watch from an alarm on, until a look some days later finds it earthy and no alarm. */
 function watched(state: BinState, { day }: Look, readings: readonly Reading[]): BinState {
   const isFlood =
     readings.some((one) => one.of === "sign" && one.sign === "standing-liquid" && one.isPresent) &&
     readings.some((one) => one.of === "squeeze" && one.squeeze === "stream");
-  if (isFlood || readings.some(callsForWatch)) return { ...state, watch: { since: day } };
+  if (isFlood || readings.some(callsForWatch))
+    return {
+      ...state,
+      watch: { since: day },
+      ...(readings.some(tellsOfLoss) && state.feedings.length > 0
+        ? {
+            feedings: state.feedings.map((one, at, all) =>
+              at === all.length - 1 ? { ...one, fled: true } : one,
+            ),
+          }
+        : {}),
+    };
   const { watch, ...rest } = state;
   const isEarthy = readings.some((one) => one.of === "smell" && one.smell === "earthy");
   return watch && isEarthy && daysBetween(watch.since, day) >= WATCHED_DAYS ? rest : state;

@@ -14,7 +14,7 @@ import { COVER_KG_PER_L, coverLeftL } from "./cover";
 import { remembered } from "./feedings";
 import { aheadWithHarvest } from "./planAhead";
 import { leftOutAt, stillLeftOut } from "./leftOut";
-import { advancedAlong, dryKg, NOTHING, worked } from "./matter";
+import { added, advancedAlong, dryKg, NOTHING, scaled, worked } from "./matter";
 import { looked, outdated } from "./readings";
 import type { BinState, Feeding, LogProblem, PlaceState } from "./state";
 import { EMPTY_BIN, placeKey } from "./state";
@@ -22,7 +22,7 @@ import { setupAfter } from "./setupAfter";
 import { guarded, rescued } from "./watch";
 import { cameOf } from "./mixture";
 import { cleared, contentsOut, partCleared, received, shareOut } from "./shift";
-import { fromFedEnd, harvestCompartment } from "./system";
+import { fedCompartment, fromFedEnd, harvestCompartment } from "./system";
 
 /** The state of a bin: a fold over what counts in its log. Rows may come in any order. */
 export const replay = (rows: Iterable<Entry>): BinState => replayOn(EMPTY_BIN, rows);
@@ -111,7 +111,7 @@ function applied(before: BinState, entry: Entry): BinState {
     case "added":
     case "rotated": {
       const setup = setupAfter(state.setup, entry);
-      return setup ? { ...state, setup } : state;
+      return setup ? carriedUp({ ...state, setup }, state.setup, entry.liftedFraction ?? 0) : state;
     }
     case "diagnosed": {
       const { id, day, signs, causes, lookOn } = entry;
@@ -163,6 +163,22 @@ function followedUp(state: BinState, { troubleId, outcome, lookOn }: EntryOf<"fo
 }
 
 /** Everything moves on towards the harvest; a meal goes where most of its part went. */
+/** What was fed until then gives a share to the part that has come on top. */
+function carriedUp(state: BinState, before: BinState["setup"], share: number): BinState {
+  if (share <= 0 || !before || !state.setup) return state;
+  const [from, to] = [fedCompartment(before).id, fedCompartment(state.setup).id];
+  const held = state.contents[from];
+  if (from === to || !held) return state;
+  return {
+    ...state,
+    contents: {
+      ...state.contents,
+      [from]: scaled(held, 1 - share),
+      [to]: added(state.contents[to] ?? NOTHING, scaled(held, share)),
+    },
+  };
+}
+
 function alongLine(state: BinState, fraction: number): BinState {
   if (!state.setup) return state;
   const order = fromFedEnd(state.setup);

@@ -33,6 +33,8 @@ export interface Feeding {
   readonly leftOn?: LocalDate;
   readonly smelled?: Smell;
   readonly smelledOn?: LocalDate;
+  /** The worms fled from the bin as a mass, or lay dead, after it. */
+  readonly fled?: true;
 }
 
 /** The last word on moisture, and what went in since, so that a forecast can carry it on by mass balance. */

@@ -111,6 +111,20 @@ test("after a sour meal none is above four fifths of it until four went well, no
   expect(caps(kept([...twice, ...wells(56, 30)]), 270).map(({ by }) => by)).not.toContain("went-sour");
 });
 
+test("after worms fled a meal is small until one went well, and the climb begins with that one", () => {
+  const before = [0, 7, 14].map((day) => meal(day, 2, { left: "none", afterDays: 6 }));
+  const fled = { ...meal(21, 3, { left: "half", afterDays: 6 }), fled: true as const };
+  expect(least([...before, fled], 30, 0.4)).toBe(0.4);
+  expect(caps([...before, fled, meal(31, 0.4)], 36, 0.4)).toContainEqual({
+    mostKg: 0.4,
+    by: "fled",
+    mealKg: 3,
+  });
+  expect(least([...before, fled, meal(31, 0.4, { left: "none", afterDays: 6 })], 45, 0.4)).toBeCloseTo(
+    1.5 * 0.4,
+  );
+});
+
 test("meals of two months ago were given to another herd; without meals there is nothing to go by", () => {
   const old = meal(0, 5, { left: "none", afterDays: 9 });
   expect(caps([old, meal(80, 0.2)], 82)).toEqual([{ mostKg: 0.2, by: "as-last", mealKg: 0.2 }]);

@@ -21,7 +21,7 @@ const AFTER_SOUR = { share: 0.8, wells: 4, apartDays: 14, seasonDays: 90, aSeaso
 
 /** A limit that the keeper's own meals set, wet kg, and the meal it is measured from. */
 export interface TriedCap {
-  readonly by: "step-up" | "doubling" | "as-last" | "was-left" | "small" | "went-sour";
+  readonly by: "step-up" | "doubling" | "as-last" | "was-left" | "small" | "went-sour" | "fled";
   readonly mostKg: number;
   readonly mealKg: number;
   /** After a sour meal: the share of it that is given, and the meals that must go well until it is more. */
@@ -31,9 +31,9 @@ export interface TriedCap {
 
 /**
  * What the keeper's own meals speak for: half as much again as the largest of the last two months that went well since one did not,
- * at most twice what was given a fortnight ago; as much again as the last where none can be judged yet; less than one that lay too long, but never less than `smallKg`; and for longer less than
- * what went sour. Empty before
- * the first meal. Laws (tested): a worse verdict on any meal never raises the least of them. Never throws.
+ * at most twice what was given a fortnight ago; as much again as the last where none can be judged yet; less than one that lay too
+ * long, but never less than `smallKg`; for longer less than what went sour; and no more than `smallKg` after worms fled, until
+ * one went well. Empty before the first meal. Laws (tested): a worse verdict on any meal never raises the least of them. Never throws.
  */
 export function triedCaps(meals: readonly Meal[], smallKg: number): TriedCap[] {
   const last = meals.at(-1);
@@ -41,6 +41,7 @@ export function triedCaps(meals: readonly Meal[], smallKg: number): TriedCap[] {
   const recent = meals.filter(({ day }) => daysBetween(day, last.day) <= REMEMBERED_DAYS);
   return [
     // So little may always be tried, however small the last meals were, or one that lay would starve a bin; not of what went sour.
+    ...afterFlight(recent, smallKg),
     ...lately(recent).map((cap) =>
       cap.mostKg < smallKg ? { ...cap, mostKg: smallKg, by: "small" as const } : cap,
     ),
@@ -48,8 +49,15 @@ export function triedCaps(meals: readonly Meal[], smallKg: number): TriedCap[] {
   ];
 }
 
+/** Nobody knows how many stayed: a small meal, and the climb begins anew with what goes well since. */
+function afterFlight(recent: readonly Meal[], smallKg: number): TriedCap[] {
+  const at = recent.findLastIndex(({ fled }) => fled);
+  if (at < 0 || recent.slice(at + 1).some(wentWell)) return [];
+  return [{ mostKg: smallKg, by: "fled", mealKg: recent[at]!.massKg }];
+}
+
 function lately(recent: readonly Meal[]): TriedCap[] {
-  const bad = recent.findLastIndex((meal) => meal.verdict === "lies" || wentSour(meal));
+  const bad = recent.findLastIndex((meal) => meal.verdict === "lies" || wentSour(meal) || meal.fled);
   const since = recent.slice(bad + 1);
   const well = since.filter(wentWell);
   const last = since.at(-1);

@@ -8,7 +8,7 @@ import { materialOf } from "../catalogue/material";
 import type { Expectation } from "../expectation/expectation";
 import { ledgerOf, standingFoodKg } from "../expectation/ledger";
 import type { Practice } from "../practice/practice";
-import { ageDays } from "../practice/practice";
+import { ageDays, seenIn } from "../practice/practice";
 import { firstMealKg } from "../ration/firstMeal";
 import type { Ration } from "../ration/ration";
 import { beddingRatio, ration } from "../ration/ration";
@@ -41,6 +41,8 @@ const MOST_OF_THEM = 0.75;
 /** Those the first meals are for: as the start's own sheet counts them, unless clearly fewer live. */
 const arrivedKg = (expectedKg: number, stockedKg: number): number =>
   expectedKg >= MOST_OF_THEM * stockedKg ? stockedKg : expectedKg;
+/** Wet scraps lie no thicker than this, spread over all of the part, or they sour and heat in a lump; layered with bedding they may. Judgement. */
+const LAYER_M = { alone: 0.02, withBedding: 0.05 } as const;
 /** Where no forecast is there yet a small meal is so much of the herd a day, as the forecast has it. */
 const SMALL_SHARE = 0.05;
 
@@ -52,6 +54,13 @@ export interface Caps {
   readonly ratio: number;
   /** Food that still lies in the bin, wet kg. */
   readonly standingKg: number;
+}
+
+/** Nose and fist found it sound today: earth, and little to press out. That goes before what a forecast fears of its air. Never throws. */
+export function isSeenSound({ state, setup }: Practice, today: LocalDate): boolean {
+  if (state.seen?.day !== today) return false;
+  const { smell, squeeze } = seenIn(state.seen.readings, fedCompartment(setup).id);
+  return smell === "earthy" && squeeze !== "manyDrops" && squeeze !== "stream";
 }
 
 /**
@@ -85,6 +94,7 @@ export function capsOn(expectation: Expectation, practice: Practice, today: Loca
   const isStarting = age < START_DAYS && !meals.some(({ verdict }) => verdict === "gone");
   const arrived = arrivedKg(wormsKg, state.worms.massKg);
   const film = FILM.afterGone.filter((count) => seenGone >= count).length * FILM.depthM * 1000;
+  const layerM = school.isLayered ? LAYER_M.withBedding : LAYER_M.alone;
   const caps: Cap[] = [
     ...(isStarting
       ? [
@@ -113,6 +123,10 @@ export function capsOn(expectation: Expectation, practice: Practice, today: Loca
           },
         ]
       : []),
+    {
+      mostKg: areaM2(fedCompartment(practice.setup)) * layerM * 1000 * SCRAPS.densityKgPerL,
+      why: { code: "food/by-layer", depthM: layerM },
+    },
     { mostKg: room.freeL * SCRAPS.densityKgPerL, why: { code: "food/by-room", freeL: room.freeL } },
     {
       mostKg: Math.max(0, (both.byRatioKg ?? Infinity) - standingKg),
@@ -120,17 +134,19 @@ export function capsOn(expectation: Expectation, practice: Practice, today: Loca
     },
     ...(twin
       ? [
-          {
-            mostKg: twin.mostKg,
-            why: twin.isAsked
-              ? ({ code: "food/asked-so-far" } as const)
-              : ({
-                  code: "food/by-twin",
-                  days: twin.forDays,
-                  limit: twin.limit,
-                  trouble: twin.trouble,
-                } as const),
-          },
+          twin.limit === "cannot" && isSeenSound(practice, today)
+            ? { mostKg: smallKg, why: { code: "food/sound-today" } as const }
+            : {
+                mostKg: twin.mostKg,
+                why: twin.isAsked
+                  ? ({ code: "food/asked-so-far" } as const)
+                  : ({
+                      code: "food/by-twin",
+                      days: twin.forDays,
+                      limit: twin.limit,
+                      trouble: twin.trouble,
+                    } as const),
+              },
         ]
       : []),
     ...(!twin || age < YOUNG_DAYS

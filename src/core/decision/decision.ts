@@ -154,11 +154,15 @@ export type Reason =
   | ({ readonly code: "food/tried" } & Omit<TriedCap, "mostKg">)
   /** No more was asked of the forecast before a look that has just come in. */
   | { readonly code: "food/asked-so-far" }
+  /** The forecast fears for its air, and nose and fist found it sound today: a small meal. */
+  | { readonly code: "food/sound-today" }
   | { readonly code: "forecast/pending" }
   | { readonly code: "food/by-sign"; readonly sign: Creature }
   | { readonly code: "food/cool"; readonly warmth: Warmth }
   | { readonly code: "food/by-plan"; readonly share: number; readonly mostKg: number }
   | { readonly code: "food/by-bedding"; readonly ratio: number; readonly beddingL: number }
+  /** Spread over the whole part it would lie thicker than that. */
+  | { readonly code: "food/by-layer"; readonly depthM: number }
   | { readonly code: "cover/flies"; readonly depthM: number }
   | { readonly code: "grit/monthly" }
   | { readonly code: "school/in-peace"; readonly until?: LocalDate }
@@ -259,7 +263,7 @@ export interface Step {
   /** The next tray or tote, and where from the bottom it goes. */
   readonly added?: Compartment;
   readonly position?: number;
-  /** Of each part of a line, so much goes one on. */
+  /** Of each part of a line, so much goes one on; of what is fed, so much is laid into what comes on top. */
   readonly share?: number;
   /** Of bedding that goes in damp: water over wet mass. */
   readonly moisture?: number;

@@ -209,7 +209,7 @@ interface Less {
   readonly why: (mostKg: number) => Reason;
 }
 
-/** The least of all that limits a meal, less what lowers it; the reason is whatever bound: the share, where one took a tenth or more. */
+/** The least of all that limits a meal, less what lowers it; the reason is whatever bound, and what lowers it bound last. */
 function sizedRation(
   expectation: Expectation,
   practice: Practice,
@@ -220,7 +220,8 @@ function sizedRation(
   const { caps, both, days, ratio, standingKg } = capsOn(expectation, practice, today, room);
   const [{ mostKg, why }] = caps;
   const least = lessened.toSorted((a, b) => a.share - b.share)[0];
-  const share = lessened.reduce((product, one) => product * one.share, 1);
+  const product = lessened.reduce((shares, one) => shares * one.share, 1);
+  const share = product > NO_LESS ? 1 : product;
   const twin = expectation.twin?.meal;
   const last = lastFeeding(practice.state);
   const evidence: Evidence[] = [
@@ -246,13 +247,13 @@ function sizedRation(
   ];
   return {
     rationKg: share * mostKg,
-    why: least && least.share < LESSENS ? least.why(mostKg) : why,
+    why: least && share < 1 ? least.why(mostKg) : why,
     evidence,
     standingKg,
   };
 }
-/** A share above this changes no reason. */
-const LESSENS = 0.9;
+/** What takes less than this off is on no scale. */
+const NO_LESS = 0.995;
 
 function appetiteEvidence(expectation: Expectation, { school }: Practice): Evidence[] {
   return [

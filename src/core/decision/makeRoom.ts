@@ -1,3 +1,4 @@
+import { LIFTED_UP } from "../deed/deed";
 import type { CompartmentId } from "@/vocabulary/fields";
 import { MOIST_KG_PER_L } from "../matter/figures";
 import { COVER_KG_PER_L } from "../bin/cover";
@@ -85,12 +86,13 @@ export function makeRoom(expectation: Expectation, practice: Practice): Room {
           kind: "restack",
           compartmentId: ripe.id,
           order: [...setup.compartments.filter(({ id }) => id !== ripe.id).map(({ id }) => id), ripe.id],
+          share: CARRIED_UP,
           why: { code: "room/ripe", ripeness },
           evidence,
         },
         {
           kind: "addDryBedding",
-          amount: { massKg: 0.35 * volumeOfL(ripe) * 0.3 },
+          amount: { massKg: FIRST_FILL * volumeOfL(ripe) * COVER_KG_PER_L },
           ...ofMaterial("bedding", "leaf-mould"),
           moisture: 0.75,
           compartmentId: ripe.id,
@@ -98,7 +100,7 @@ export function makeRoom(expectation: Expectation, practice: Practice): Room {
           evidence,
         },
       ],
-      freeL: 0.5 * volumeOfL(ripe),
+      freeL: (1 - FIRST_FILL - CARRIED_UP) * volumeOfL(ripe),
       isAll: true,
     };
   if ((systemOf(setup.system).arrangement === "line" || isColumn) && setup.compartments.length > 1)
@@ -140,7 +142,7 @@ export function makeRoom(expectation: Expectation, practice: Practice): Room {
   };
 }
 
-/** A stack grows by one when its top is full: bedded a third deep, and the next meal goes there. */
+/** A stack grows by one when its top is full: bedded a quarter deep, some of the old one laid in, and the next meal goes there. */
 function nextTray({ setup }: Practice, freeL: number): Room {
   const { name: _place, ...top } = fedCompartment(setup);
   const added = { ...top, id: freeId(setup.compartments.map(({ id }) => id)) };
@@ -152,6 +154,7 @@ function nextTray({ setup }: Practice, freeL: number): Room {
         kind: "addTray",
         added,
         position: setup.compartments.length,
+        share: CARRIED_UP,
         why: { code: "room/next-tray", freeL },
         evidence,
       },
@@ -166,11 +169,16 @@ function nextTray({ setup }: Practice, freeL: number): Room {
         evidence,
       },
     ],
-    freeL: volumeOfL(added) - beddedL,
+    freeL: (1 - CARRIED_UP) * volumeOfL(added) - beddedL,
     isAll: true,
   };
 }
-const FIRST_FILL = 1 / 3;
+const FIRST_FILL = 1 / 4;
+/**
+ * Of what is fed so much is laid into what comes on top, worms and all: left below, a third of the herd dies before it has moved up
+ * by itself. Tried in the year under advice. Judgement.
+ */
+const CARRIED_UP = LIFTED_UP;
 const freeId = (taken: readonly string[]): CompartmentId => {
   let nth = taken.length + 1;
   while (taken.includes(`c${nth}`)) nth += 1;

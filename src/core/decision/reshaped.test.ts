@@ -3,6 +3,7 @@ import { brought } from "../../../tests/twinLog";
 import { replay } from "../bin/replay";
 import { addDays } from "../calendar/day";
 import { twinExpectation } from "../twin/ahead/expect";
+import { liveOf } from "../twin/engine/state";
 import { makeRoom } from "./makeRoom";
 import { reshapedBy } from "./reshaped";
 
@@ -29,6 +30,17 @@ test.each([
     expect(ids).toEqual(kind === "restack" ? step.order : [...before, step.added!.id]);
     const after = brought(told, ON);
     expect(after.ensemble.bin.compartments.map(({ id }) => id)).toEqual(ids);
+    // The fold and the model lay the same share of what was fed into what has come on top, and no gram is lost between.
+    const held = (of: readonly (typeof told)[number][]) => replay(of).contents;
+    const [fed, top] = [now.practice.setup.compartments.at(-1)!.id, ids.at(-1)!];
+    if (kind === "addTray") {
+      const [below, there] = [held(told)[fed]!.beddingDryKg, held(told)[top]!.beddingDryKg];
+      expect(there / (below + there)).toBeCloseTo(step.share!, 9);
+      const untouched = held([...log, entry({ kind: "noted", text: "as it was" }, ON)])[fed]!.beddingDryKg;
+      expect(below + there).toBeCloseTo(untouched, 9);
+    }
+    const inTop = after.ensemble.lines.map((line) => liveOf(line.at(-1)!) / liveOf(line.at(-2)!));
+    expect(Math.min(...inTop)).toBeGreaterThan(0.5);
     const worms = (one: typeof now) => twinExpectation(one, addDays(START, ON)).wormsKg.middle;
     expect(worms(after)).toBeGreaterThan(0.7 * worms(now));
     expect(replay(told).problems).toEqual([]);

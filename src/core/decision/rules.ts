@@ -8,6 +8,7 @@ import type { Band } from "../expectation/expectation";
 import type { Practice } from "../practice/practice";
 import { targetMoisture } from "../practice/practice";
 import type { Decision, Step } from "./decision";
+import { isSeenSound } from "./caps";
 import { feedSteps } from "./feed";
 import { firstAid } from "./firstAid";
 import { foodStanding } from "./foodStanding";
@@ -112,9 +113,10 @@ function underWatch({ practice, moisten, today }: Situation): Decision | undefin
   };
 }
 
-/** The forecast goes wrong even without food: none today, air and dry bedding, and a look in three days. Source: process model 11. */
+/** The forecast goes wrong even without food, and nobody has smelled today that it does not: none, air and dry bedding, a look in three days. Source: process model 11. */
 function airFirst({ expectation, practice, seen, moisten, today }: Situation): Decision | undefined {
   if (expectation.twin?.meal.limit !== "cannot" || moisten.length > 0) return undefined;
+  if (isSeenSound(practice, today)) return undefined;
   const { trouble } = expectation.twin.meal;
   const why = { code: "air/at-risk", trouble } as const;
   const evidence = [

@@ -261,13 +261,22 @@ test("at a pace of one's own nothing is hastened but by a rule that cannot wait,
   }
 });
 
-test("a forecast that goes wrong even without food: air and dry bedding, no meal, a look in three days", () => {
+test("a forecast that goes wrong even without food: air and dry bedding, no meal, a look in three days; a small meal where it smells of earth", () => {
   const calm = twinExpectation(at("tub"), today, NO_HARVEST);
   const meal = { ...calm.twin!.meal, mostKg: 0, limit: "cannot", trouble: 0.3 } as const;
-  const { verdict, steps, nextDay } = decide({ ...calm, twin: { ...calm.twin!, meal } }, at("tub").practice, right, today); // prettier-ignore
+  const told = (read: readonly Reading[]) => decide({ ...calm, twin: { ...calm.twin!, meal } }, at("tub").practice, read, today); // prettier-ignore
+  const { verdict, steps, nextDay } = told([squeeze("fewDrops")]);
   expect([verdict, nextDay]).toEqual(["beddingOnly", addDays(today, 3)]);
   expect(steps.map(({ kind }) => kind)).toEqual(expect.arrayContaining(["fluff", "addDryBedding"]));
   expect(steps.map(({ kind }) => kind)).not.toContain("feed");
+  const fed = told(right).steps.find(({ kind }) => kind === "feed");
+  expect(fed).toMatchObject({ amount: { massKg: expect.closeTo(meal.smallKg, 6) as number }, why: { code: "food/sound-today" } }); // prettier-ignore
+  for (const read of [
+    [smell("sour")],
+    [squeeze("manyDrops"), smell("earthy")],
+    [smell("earthy"), squeeze("stream")],
+  ])
+    expect(told(read).steps.map(({ kind }) => kind)).not.toContain("feed");
 });
 
 test("no rule stands there for nothing: each speaks in some row, but the one above that only a forecast brings", () => {

@@ -14,6 +14,7 @@ import {
 import { FOOD_LEFT_WORDS, SMELL_WORDS } from "../words/readings";
 import type { Depth, Reason, Step, Warmth } from "./decision";
 import type { HerdAdvice } from "./herdAdvice";
+import { inUnits } from "../words/inUnits";
 
 export interface Speech {
   readonly units: UnitSystem;
@@ -109,11 +110,11 @@ export function sayStep(step: Step, { units }: Pick<Speech, "units">): StepWords
       );
     case "restack":
       return words(
-        "Empty the lowest one, pick the stragglers out by light, and set it on top again: the next meals go there.",
+        `Empty the lowest one, pick the stragglers out by light, and set it on top again.${sayCarried(step)}`,
         "",
       );
     case "addTray":
-      return words("Set the next one on top, and feed there from now on; what is below ripens.", "");
+      return words(`Set the next one on top.${sayCarried(step)}`, "");
     case "airLid":
       if (step.why.code === "air/tight-lid")
         return words(
@@ -144,7 +145,10 @@ export function sayStep(step: Step, { units }: Pick<Speech, "units">): StepWords
     case "warmUp":
       return words("Wrap the bin, or bring it where it is warmer.", "");
     case "secureBin":
-      return words("Close every gap wider than 6 mm with mesh, and raise the bin off the floor.", "");
+      return words(
+        inUnits("Close every gap wider than 6 mm with mesh, and raise the bin off the floor.", units),
+        "",
+      );
     case "closeAgain":
       if (step.why.code === "forecast/pending") return words("What to do is being worked out.", "");
       return words("Close it again.", "");
@@ -218,7 +222,7 @@ export function sayReason(why: Reason, { units, today }: Speech): string {
   switch (why.code) {
     case "emergency/too-hot":
       return why.temperatureC === undefined
-        ? "The middle is hot: above about 32 °C worms die within hours."
+        ? inUnits("The middle is hot: above about 32 °C worms die within hours.", units)
         : `${formatTemperature(why.temperatureC, units)} in the bed: worms begin to die a few degrees higher.`;
     case "emergency/escape":
       return "Worms leave in numbers when air, wet or heat is wrong. Give them air and a clean refuge first, then look for the cause.";
@@ -278,6 +282,8 @@ export function sayReason(why: Reason, { units, today }: Speech): string {
       return `A small first meal for about ${formatMass(why.wormsKg, units)} of worms: they still settle in.`;
     case "food/settling":
       return `They are new here: the first meal waits until ${spokenDay(why.untilDay, today)}.`;
+    case "food/sound-today":
+      return "It smells of earth today, though the forecast fears for its air: a small meal.";
     case "food/under-watch":
       return why.isOver
         ? `What was wrong ${spokenDay(why.since, today)} may not be over: smell it, and once it smells of earth they may be fed again.`
@@ -319,11 +325,11 @@ export function sayReason(why: Reason, { units, today }: Speech): string {
     case "sign/sweating":
       return "Drops under the lid and worms up the walls: the air above is wetter than the bed. More bedding would not change that; it dries with the lid off or under a dry sheet, changed when it is damp.";
     case "air/tight-lid":
-      return `Its lid shuts tight over about ${formatVolume(why.airL, units)} of air: what rots and breathes below fills that with gas. Ten holes of 5 mm high in the sides end it for good.`;
+      return `Its lid shuts tight over about ${formatVolume(why.airL, units)} of air: what rots and breathes below fills that with gas. ${inUnits("Ten holes of 5 mm", units)} high in the sides end it for good.`;
     case "air/gas-off-first":
       return "Your own lungs come first: work only when the sting is gone.";
     case "air/at-risk":
-      return `Even without food, sour air lies ahead in ${inHundred(why.trouble)}: air and dry bedding first.`;
+      return `Even without food, sour air lies ahead in ${inHundred(why.trouble)}: air and dry bedding first. Smell it: if it is earth, a small meal is right.`;
     case "air/let-in":
       return "Air is what turns rotting back into composting.";
     case "smell/off":
@@ -380,6 +386,8 @@ export function sayReason(why: Reason, { units, today }: Speech): string {
       return sayTwinLimit(why);
     case "food/by-plan":
       return `Your plan: ${formatPercent(why.share)} of what the bin could take, which is ${formatMass(why.mostKg, units)}.`;
+    case "food/by-layer":
+      return `Thicker than ${formatLength(why.depthM, units)} over the whole of it, food sours and heats in a lump.`;
     case "food/by-bedding":
       return `As much as ${formatVolume(why.beddingL, units)} of bedding can take: ${round(why.ratio)} of bedding to 1 of food.`;
     case "cover/flies":
@@ -438,6 +446,8 @@ function sayTried(
       return `Too much was left of ${meal}: a good half of it, until that is seen gone.`;
     case "small":
       return `So little this herd may always be offered; more once ${meal} or more was seen gone.`;
+    case "fled":
+      return "Worms were lost after the last meal: a small one, until such a meal is seen gone.";
     case "went-sour":
       if (wellsToGo === undefined)
         return `${meal} went sour here more than once: that is what this bin bears.`;
@@ -466,6 +476,11 @@ function sayTwinLimit({ days, limit, trouble }: Extract<Reason, { code: "food/by
       return "By forecast it is in trouble already: no food until it breathes again.";
   }
 }
+/** Some of what is fed comes up with its worms. */
+const sayCarried = ({ share }: Step): string =>
+  share === undefined
+    ? " The next meals go there."
+    : " Bed it, lay the upper third of the old one in it, worms and all, and feed there from now on.";
 /** "3 in 100": a chance as one says it. */
 export const inHundred = (chance: number): string =>
   chance < 0.005 ? "less than 1 in 100" : `${Math.round(100 * chance)} in 100`;

@@ -9,10 +9,19 @@ import { systemOf } from "../bin/system";
 
 type Amount = BeddingPart["amount"];
 
+/** The upper third of a tray or tote, as one lifts it over. */
+export const LIFTED_UP = 0.35;
+
 /** What a keeper does with a bin in one act, besides feeding, reading and harvesting it. Lengths in m, shares 0 to 1. */
 export type Deed =
   | { readonly of: "moveAlong"; readonly fraction?: number; readonly byM?: number }
-  | { readonly of: "addPart"; readonly added: Compartment; readonly position: number }
+  | {
+      readonly of: "addPart";
+      readonly added: Compartment;
+      readonly position: number;
+      /** Of what was fed until then so much was laid in, worms and all. */
+      readonly liftedFraction?: number;
+    }
   | { readonly of: "rotate"; readonly order: readonly CompartmentId[] }
   | ({ readonly of: "takeOut"; readonly to: WentTo; readonly toBinId?: BinId; readonly withWorms: boolean } & Lot)
   | { readonly of: "putIn"; readonly compartment?: CompartmentId; readonly what: PutIn; readonly amount: Amount }

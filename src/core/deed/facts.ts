@@ -88,7 +88,12 @@ export function deedFacts(
       if (!isLine && high + deed.added.heightM > MOST_STACK_M)
         return refused({ code: "deed/too-high", mostM: Math.max(0, MOST_STACK_M - high) });
       const position = Math.min(setup.compartments.length, Math.max(0, deed.position));
-      return one({ kind: "added", added: deed.added, position });
+      return one({
+        kind: "added",
+        added: deed.added,
+        position,
+        ...(deed.liftedFraction === undefined ? {} : { liftedFraction: deed.liftedFraction }),
+      });
     }
     case "takeOut":
       return takeOut(deed, here, today, receivers);

@@ -40,7 +40,7 @@ export function sayDeed(of: DeedKind, setup: Pick<BinSetup, "system"> | undefine
     case "addPart":
       return isTotes
         ? { title: "Add a tote", keep: "Keep the new tote", done: "a tote added", how: "A fresh one on top of the others." }
-        : { title: "Add a tray", keep: "Keep the new tray", done: "a tray added", how: "An empty one on top: bed it, and feed there from now on." }; // prettier-ignore
+        : { title: "Add a tray", keep: "Keep the new tray", done: "a tray added", how: "One more on top: bed it, lay some of the old one in, and feed there from now on." }; // prettier-ignore
     case "rotate":
       return isTotes
         ? { title: "Swap the totes", keep: "Keep: swapped", done: "totes swapped", how: "Which one stands where from now on, the lowest first." }

@@ -6,15 +6,15 @@
 
 /** What folded a log, by the kind of its subject. */
 export const FOLD_VERSIONS = {
-  bins: "bins-fa98f71b5c31",
-  batches: "batches-b48181a247ea",
-  lots: "lots-ff67b3aa1dc0",
-  tubs: "tubs-d404f526b604",
+  bins: "bins-c91924ae3991",
+  batches: "batches-85392a8b7871",
+  lots: "lots-946ff4400c52",
+  tubs: "tubs-1a8c490ddbd3",
 } as const;
 /** What books were made by. */
-export const BOOKS_BY = "books-65a763209a3f";
+export const BOOKS_BY = "books-d21ee7a6f9ad";
 /** What made of a log what it says to the model, figures of materials included. */
-export const SCRIPT_BY = "script-448c987d1b9c";
+export const SCRIPT_BY = "script-8ae956253190";
 /** The model's arithmetic: what standings were lived with. */
 export const TWIN_MODEL = "twin-0563d22ed51a";
 /** What is told of a standing. */

@@ -22,6 +22,8 @@ interface Visit {
   /** What the forecast bears, kg. */
   readonly mostKg?: number | undefined;
 }
+/** A depth of food belongs to the way of keeping: no forecast raises it. */
+const DEPTHS: ReadonlySet<string> = new Set(["food/fine-film", "food/by-layer"]);
 const SAME = 1.05;
 const BEARS = 0.9;
 const [DOUBLE, REMEMBERED_DAYS] = [2.05, 60];
@@ -46,7 +48,7 @@ function triedHolds(
   { by, mealKg, share }: Extract<Reason, { code: "food/tried" }>,
   is: (wanted: number) => boolean,
 ): boolean {
-  if (by === "small" || (by === "went-sour" && share === undefined)) return true;
+  if (by === "small" || by === "fled" || (by === "went-sour" && share === undefined)) return true;
   const times = { "step-up": 1.5, doubling: 2, "as-last": 1, "was-left": 0.6, "went-sour": share ?? 1 }[by];
   return is(times * mealKg);
 }
@@ -75,8 +77,12 @@ export function following(): { readonly see: (visit: Visit) => void; readonly fo
       if (before.length > 0 && kg > DOUBLE * Math.max(...before.map((one) => one.kg))) jumps += 1;
       const old = meals.filter(
         (meal) =>
+          meal.isNewestThere &&
           meal.ageDays >= meal.usuallyGoneDays &&
-          seen.some(({ place }) => place === undefined || place === meal.place),
+          seen.some(
+            ({ place, compartment = meal.compartmentId }) =>
+              (place === undefined || place === meal.place) && compartment === meal.compartmentId,
+          ),
       );
       if (
         old.length > 0 &&
@@ -85,7 +91,7 @@ export function following(): { readonly see: (visit: Visit) => void; readonly fo
       )
         ontoMuch += 1;
       given.push({ day, kg });
-      const isHeld = mostKg !== undefined && kg < BEARS * mostKg;
+      const isHeld = mostKg !== undefined && kg < BEARS * mostKg && !DEPTHS.has(step.why.code);
       if (!isGood || !isHeld || since === undefined || kg > SAME * since.kg || kg * SAME < since.kg)
         since = isGood && isHeld ? { day, kg } : undefined;
       else plateauDays = Math.max(plateauDays, day - since.day);

@@ -130,6 +130,13 @@ export interface EntryWords {
 
 /** An entry as one line of the log. */
 export function sayEntry(entry: Entry, units: UnitSystem): EntryWords {
+  const { verb, rest } = sayDone(entry, units);
+  return entry.helper === undefined
+    ? { verb, rest }
+    : { verb, rest: `${rest}${rest === "" ? "" : ", "}by ${entry.helper}` };
+}
+
+function sayDone(entry: Entry, units: UnitSystem): EntryWords {
   const at = entry.place === undefined ? "" : ` at place ${entry.place}`;
   const parts = (use: "food" | "bedding") =>
     entry.kind === "fed" || entry.kind === "bedded"
@@ -214,14 +221,17 @@ export function sayEntry(entry: Entry, units: UnitSystem): EntryWords {
     case "tipped":
       return { verb: "tipped", rest: `${formatPercent(entry.fraction)} out` };
     case "rotated":
-      return { verb: "rotated", rest: "trays changed places" };
+      return { verb: "rotated", rest: `trays changed places${sayCarriedUp(entry.liftedFraction)}` };
     case "advanced":
       return {
         verb: "moved on",
         rest: `${entry.byM === undefined ? formatPercent(entry.fraction) : formatLength(entry.byM, units)} along, oldest first`,
       };
     case "added":
-      return { verb: "added", rest: entry.added.name ?? "a compartment" };
+      return {
+        verb: "added",
+        rest: `${entry.added.name ?? "a compartment"}${sayCarriedUp(entry.liftedFraction)}`,
+      };
     case "emptied":
       return {
         verb: "emptied",
@@ -328,6 +338,9 @@ export function sayEntry(entry: Entry, units: UnitSystem): EntryWords {
       };
   }
 }
+
+const sayCarriedUp = (share: number | undefined): string =>
+  share === undefined ? "" : `, ${formatPercent(share)} of the one below laid in it, worms and all`;
 
 const SPELL_WORDS: Readonly<Record<SpellKind, string>> = {
   heat: "heat",

@@ -46,8 +46,26 @@ const REMOVED_WORDS = {
  * writes nothing, so an entry kept untouched is the same entry to the last digit; `setup` names parts and places.
  */
 export function correctionLines(entry: Entry, units: UnitSystem, setup?: BinSetup): CorrectionLine[] {
-  return [...whereLines(entry, setup), ...statedLines(entry, units)];
+  return [...whereLines(entry, setup), ...statedLines(entry, units), ...whoLines(entry)];
 }
+
+/** Who did it; asked of what hands do. */
+const whoLines = ({ helper, subject }: Entry): CorrectionLine[] =>
+  subject.kind !== "bin"
+    ? []
+    : [
+        {
+          key: "helper",
+          label: "Who did it (empty: you)",
+          text: helper ?? "",
+          write: (draft, typed) => {
+            if (typed.trim().length > 80) return "A name of at most 80 letters.";
+            if (typed.trim() === "") delete draft.helper;
+            else draft.helper = typed.trim();
+            return undefined;
+          },
+        },
+      ];
 
 /** In which part of the bin, and at which place; only where there is a choice. */
 function whereLines(entry: Entry, setup: BinSetup | undefined): CorrectionLine[] {

@@ -14,7 +14,7 @@ import { useBinsOn } from "@/session/useBinsOn";
 import { DayField } from "@/ui/field/DayField";
 import { FormDialog } from "@/ui/form/FormDialog";
 import { useTypedForm } from "@/ui/form/useTypedForm";
-import TextField from "@mui/material/TextField";
+import { BesideFields } from "@/ui/field/BesideFields";
 import { useCallback, useMemo, useState } from "react";
 import styles from "./Deed.module.css";
 import { DeedFields } from "./DeedFields";
@@ -112,7 +112,7 @@ export function DeedDialog({
   const { faults, kept } = useTypedForm(draft.typed, linesOf);
 
   const save = kept(async (found) => {
-    const rows = await actRows(author, day, found, { binId: bin.id, note: draft.typed.note });
+    const rows = await actRows(author, day, found, { binId: bin.id, ...draft.typed });
     const saved = await keep(`${bin.name}: ${words.done}`, rows);
     if (!saved.ok) return;
     // It is on the disk: the drawing behind need not wait for the draft to be forgotten.
@@ -171,12 +171,9 @@ export function DeedDialog({
               from={bin.firstDay}
               to={today}
             />
-            <TextField
-              label="A note, if you like"
-              value={draft.typed.note}
-              multiline
-              onChange={({ target }) => draft.set((before) => ({ ...before, note: target.value }))}
-              slotProps={{ htmlInput: { maxLength: 2000 } }}
+            <BesideFields
+              typed={draft.typed}
+              onTyped={(change) => draft.set((before) => ({ ...before, ...change }))}
             />
           </div>
         </div>

@@ -137,7 +137,12 @@ export function DeedFields(props: DeedFieldProps) {
         </div>
       );
     case "addPart":
-      return <div className={styles.fields}>{length("How high it is", "height", unit.length, "as the others, if you write nothing")}</div>; // prettier-ignore
+      return (
+        <div className={styles.fields}>
+          {length("How high it is", "height", unit.length, "as the others, if you write nothing")}
+          {check("the upper third of the old one laid in, worms and all", "withWorms")}
+        </div>
+      );
     case "rotate":
       return <Order {...props} />;
     case "takeOut":

@@ -1,3 +1,5 @@
+import { NOTHING_BESIDE } from "@/core/log/beside";
+import { LIFTED_UP } from "@/core/deed/deed";
 import type { Deed, DeedKind } from "@/core/deed/deed";
 import { materialOf } from "@/core/catalogue/material";
 import { fedCompartment, harvestCompartment, systemOf } from "@/core/bin/system";
@@ -23,6 +25,7 @@ export type Measure = "depth" | "share" | "amount";
 export interface DeedTyped {
   readonly day: string;
   readonly note: string;
+  readonly helper: string;
   readonly compartment: string;
   readonly amount: string;
   readonly measure: Measure;
@@ -64,7 +67,7 @@ export function emptyDeed(of: DeedKind, state: BinState, today: LocalDate, compa
       : (of === "takeOut" && isLine ? harvestCompartment(setup) : fedCompartment(setup)).id;
   return {
     day: today,
-    note: "",
+    ...NOTHING_BESIDE,
     compartment: compartment ?? usual,
     amount: "",
     measure: of === "takeOut" && !isLine ? "depth" : "share",
@@ -175,7 +178,12 @@ export function deedOf(
         const heightM = typed.height.trim() === "" ? (model?.heightM ?? 0.15) : length("height");
         const { name: _before, ...size } = model ?? ({} as Partial<Compartment>);
         const added = { ...size, id: newId, heightM } as Compartment;
-        return { of, added, position: state.setup?.compartments.length ?? 0 };
+        return {
+          of,
+          added,
+          position: state.setup?.compartments.length ?? 0,
+          ...(typed.withWorms ? { liftedFraction: LIFTED_UP } : {}),
+        };
       }
       case "rotate":
         return { of, order: typed.order as readonly CompartmentId[] };

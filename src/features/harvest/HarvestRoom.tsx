@@ -1,4 +1,5 @@
 "use client";
+import { inUnits } from "@/core/words/inUnits";
 import type { HarvestPlan } from "@/core/harvest/harvestPlan";
 import { harvestPlan, waysOf } from "@/core/harvest/harvestPlan";
 import { ripeVerdict } from "@/core/harvest/ripe";
@@ -255,8 +256,9 @@ function Session({ one, plan: usual }: { readonly one: BinToday; readonly plan: 
               </Button>
             )}
             <p className={styles.caution}>
-              Gloves if your skin is cut, and soap before food. A full 20 L bucket weighs 14–18 kg: half full
-              is kinder to a back. Dust of dry castings is not for weak lungs.
+              Gloves if your skin is cut, and soap before food.{" "}
+              {inUnits("A full 20 L bucket weighs 14–18 kg: half full is kinder to a back.", units)} Dust of
+              dry castings is not for weak lungs.
             </p>
           </section>
         </div>

@@ -1,4 +1,5 @@
 "use client";
+import { NOTHING_BESIDE } from "@/core/log/beside";
 import type { HarvestPlan } from "@/core/harvest/harvestPlan";
 import type { Way } from "@/core/harvest/ways";
 import { PORTIONS } from "@/core/harvest/weighIn";
@@ -122,6 +123,7 @@ export function WeighInForm({
       today,
       facts,
       {
+        ...NOTHING_BESIDE,
         binId: bin.id,
         note: [typed.note.trim(), isBeyond && typed.because ? BEYOND_WORDS[typed.because] : ""]
           .filter((words) => words !== "")

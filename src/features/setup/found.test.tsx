@@ -30,7 +30,7 @@ test("a bin of which nothing was written for months asks what it looks like now;
   const before = await db.entries.count();
   await keeper.type(dialog.getByLabelText(/^or weighed/), "2 L");
   await keeper.click(dialog.getByRole("button", { name: /^Keep/ }));
-  expect(await dialog.findByText("By weight (500 g) or by number (1000 worms).")).toBeVisible();
+  expect(await dialog.findByText("By weight (500 g, 1 lb) or by number (1000 worms).")).toBeVisible();
   expect(await db.entries.count()).toBe(before);
   await keeper.clear(dialog.getByLabelText(/^or weighed/));
   await keeper.type(dialog.getByLabelText(/^or weighed/), "620 g");

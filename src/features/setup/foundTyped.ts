@@ -128,7 +128,7 @@ export function wormsIn(
   if (!weighed.ok && !counted?.ok) {
     faults[field] =
       weighed.problem.code === "quantity/wrong-dimension" || weighed.problem.code === "quantity/unknown-unit"
-        ? "By weight (500 g) or by number (1000 worms)."
+        ? "By weight (500 g, 1 lb) or by number (1000 worms)."
         : sayUnreadable(weighed.problem);
     return undefined;
   }

@@ -84,7 +84,7 @@ test("what keepers call it is found by it: over a hundred and fifty words, each 
 
 const ERRANDS: readonly (readonly [string, string])[] = [
   ["going on holiday", "/away"], ["back from vacation", "/away"], ["it stinks", "/trouble"], ["smells of ammonia", "/trouble"],
-  ["how much to feed", "slip/fed"], ["someone else fed it", "slip/fed"], ["feed Juniper", "slip/fed"], ["water Juniper", "slip/watered"],
+  ["how much to feed", "slip/fed"], ["someone else fed it", "helped"], ["feed Juniper", "slip/fed"], ["water Juniper", "slip/watered"],
   ["add a tray", "deed/addPart"], ["swap the trays", "deed/rotate"], ["drain the liquid", "deed/drain"], ["empty the sump", "deed/drain"],
   ["add bedding", "slip/bedded"], ["add card", "slip/bedded"], ["crushed eggshell", "deed/give"], ["add lime", "deed/give"],
   ["write a note", "slip/noted"], ["take the temperature", "slip/measured"], ["weigh the bin", "deed/weigh"], ["visit Willow", "visit/b1"],

@@ -4,6 +4,7 @@ import type { Pantry } from "@/core/catalogue/pantry";
 import type { DeedKind } from "@/core/deed/deed";
 import { deedsFor } from "@/core/deed/deed";
 import { sayDeed } from "@/core/deed/words";
+import { SOMEONE } from "@/core/log/beside";
 import { isUnderSky } from "@/core/expectation/climate";
 import { guidePages, SECTIONS } from "@/core/guide/pages";
 import type { BinToday } from "@/core/round/round";
@@ -26,7 +27,7 @@ export interface Thing {
 }
 
 const SLIPS = [
-  ["fed", "Feed", "meal scraps food fed someone else sitter neighbour peel kitchen waste eat"],
+  ["fed", "Feed", "meal scraps food fed peel kitchen waste eat"],
   ["watered", "Water", "moisten spray wet damp sprinkle dry thirsty"],
   ["bedded", "Add bedding to", "card cardboard paper shredded leaf mould coir straw carbon browns cover bed"],
   [
@@ -102,6 +103,7 @@ function doneTo({ bin, state }: BinToday, rooms: Cellar["rooms"]): Thing[] {
   return [
     ...SLIPS.map(([slip, label, words]) => asked(`slip/${slip}`, `${label} ${name}`, words, { of: "slip", slip, binId: id })), // prettier-ignore
     ...deedsFor(state, isUnderSky(rooms, state.setup?.roomId)).map((deed) => asked(`deed/${deed}`, `${sayDeed(deed, state.setup).title}: ${name}`, DEED_WORDS[deed] ?? "", { of: "deed", deed, binId: id })), // prettier-ignore
+    asked("helped", `Someone else fed ${name}`, "someone else helper sitter neighbour partner child fed for me by", { of: "slip", slip: "fed", binId: id, helper: SOMEONE }), // prettier-ignore
     asked("found", `What does ${name} look like now?`, "found again inherited taken over bought restart forecast anew long away returned", { of: "found", binId: id }), // prettier-ignore
   ];
 }

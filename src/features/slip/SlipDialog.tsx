@@ -7,7 +7,7 @@ import { useSession } from "@/session/session";
 import { DayField } from "@/ui/field/DayField";
 import { FormDialog } from "@/ui/form/FormDialog";
 import { useTypedForm } from "@/ui/form/useTypedForm";
-import TextField from "@mui/material/TextField";
+import { BesideFields } from "@/ui/field/BesideFields";
 import { SlipFields } from "./SlipFields";
 import styles from "./Slip.module.css";
 import type { SlipContext } from "./slipTyped";
@@ -46,11 +46,13 @@ export function SlipDialog({
   one,
   slip,
   place,
+  helper,
   onClose,
 }: {
   readonly one: BinToday;
   readonly slip: SlipKind;
   readonly place: number | undefined;
+  readonly helper: string | undefined;
   readonly onClose: () => void;
 }) {
   const { db, today, units, author, keep, materials, settings } = useSession();
@@ -66,8 +68,8 @@ export function SlipDialog({
   const usual = emptySlip(slip, context);
   const draft = useDraft(
     db,
-    `slip/${slip}/${bin.id}${place === undefined ? "" : `/${place}`}`,
-    place === undefined ? usual : { ...usual, place: String(place) },
+    `slip/${slip}/${bin.id}${place === undefined ? "" : `/${place}`}${helper ? "/helped" : ""}`,
+    { ...usual, ...(place === undefined ? {} : { place: String(place) }), ...(helper ? { helper } : {}) },
   );
   const { faults, kept } = useTypedForm(draft.typed, (typed) => slipFacts(slip, typed, context));
 
@@ -88,15 +90,12 @@ export function SlipDialog({
           from={bin.firstDay}
           to={today}
         />
-        <TextField
-          label={slip === "noted" ? "Note" : "A note, if you like"}
-          value={draft.typed.note}
-          multiline
-          autoFocus={slip === "noted" || slip === "turned"}
-          onChange={(event) => draft.set((before) => ({ ...before, note: event.target.value }))}
-          error={faults.note !== undefined}
-          helperText={faults.note ?? " "}
-          slotProps={{ htmlInput: { maxLength: 2000 } }}
+        <BesideFields
+          {...(slip === "noted" ? { label: "Note" } : {})}
+          typed={draft.typed}
+          onTyped={(change) => draft.set((before) => ({ ...before, ...change }))}
+          fault={faults.note}
+          isFirst={slip === "noted" || slip === "turned"}
         />
       </div>
     </FormDialog>

@@ -14,10 +14,11 @@ export function Slips() {
   if (!one) return null;
   return (
     <SlipDialog
-      key={`${errand.slip}/${errand.binId}/${errand.place ?? ""}`}
+      key={`${errand.slip}/${errand.binId}/${errand.place ?? ""}/${errand.helper ?? ""}`}
       one={one}
       slip={errand.slip}
       place={errand.place}
+      helper={errand.helper}
       onClose={() => ask(undefined)}
     />
   );

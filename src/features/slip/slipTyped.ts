@@ -1,3 +1,4 @@
+import { besideIn, NOTHING_BESIDE } from "@/core/log/beside";
 import type { BinState } from "@/core/bin/state";
 import { fedCompartment, harvestCompartment } from "@/core/bin/system";
 import { nextPlace } from "@/core/bin/place";
@@ -51,6 +52,7 @@ export interface SlipTyped {
   readonly depth: string;
   readonly spot: Spot | "";
   readonly note: string;
+  readonly helper: string;
 }
 
 /** An amount as the slip states it; what could not be read has a fault at its field and is never written. */
@@ -108,7 +110,7 @@ export function emptySlip(slip: SlipKind, { state, today }: SlipContext): SlipTy
     method: "light",
     depth: "",
     spot: "",
-    note: "",
+    ...NOTHING_BESIDE,
   };
 }
 
@@ -135,7 +137,8 @@ export function slipFacts(
   const day = dayIn(typed.day, context);
   if (!day.ok) faults.day = day.problem.sentence;
   const at = { ...(typed.compartment ? { compartment: typed.compartment } : {}) };
-  const note = typed.note.trim() ? { note: typed.note.trim() } : {};
+  const { note, helper } = besideIn(typed);
+  const beside = { ...(note && slip !== "noted" ? { note } : {}), ...(helper ? { helper } : {}) };
   const amountOf = (field: string, text: string, massFirst: boolean): SlipAmount => {
     const held = inContainers(text, context.containers ?? []);
     if (held !== undefined) return { volumeL: held, measuredBy: "volume", typed: text.trim() };
@@ -254,7 +257,7 @@ export function slipFacts(
     }
   }
   if (!day.ok || Object.keys(faults).length > 0) return refused({ code: "slip/faults", fields: faults });
-  return done({ day: day.value, facts: slip === "noted" ? facts : { ...facts, ...note } });
+  return done({ day: day.value, facts: { ...facts, ...beside } });
 }
 
 function percentIn(field: string, text: string, faults: Record<string, string>): number | undefined {

@@ -8,7 +8,7 @@ import { isPending } from "@/core/decision/pending";
 import type { Verdict } from "@/core/decision/decision";
 import { useSession } from "@/session/session";
 import Button from "@mui/material/Button";
-import TextField from "@mui/material/TextField";
+import { BesideFields } from "@/ui/field/BesideFields";
 import { useState } from "react";
 import { LeftOut } from "./LeftOut";
 import { Outlook } from "./Outlook";
@@ -57,7 +57,7 @@ export function DoNow({ visit, lid }: { readonly visit: VisitInHand; readonly li
     >
       <div className={styles.work}>
         <div className={styles.sheetHead}>
-          <h2 id="do-now">
+          <h2 id="do-now" tabIndex={-1}>
             {isPending(decision)
               ? "Being worked out"
               : lid === "lifted"
@@ -131,12 +131,10 @@ export function DoNow({ visit, lid }: { readonly visit: VisitInHand; readonly li
           </ul>
         )}
         {lid === "lifted" && (
-          <TextField
+          <BesideFields
             label="A note"
-            value={typed.note}
-            multiline
-            onChange={(event) => set((before) => ({ ...before, note: event.target.value }))}
-            slotProps={{ htmlInput: { maxLength: 2000 } }}
+            typed={typed}
+            onTyped={(change) => set((before) => ({ ...before, ...change }))}
           />
         )}
       </div>

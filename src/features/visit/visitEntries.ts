@@ -1,3 +1,4 @@
+import { besideIn } from "@/core/log/beside";
 import type { FactAbout, FactOf } from "@/records/entry/about";
 import type { FeedPart, LeftUndone, Reading } from "@/records/entry";
 import { leftUndoneSchema } from "@/records/entry";
@@ -123,7 +124,7 @@ export function visitFacts(visit: Visit): Outcome<FactAbout<"bin">[], FieldFault
       temperatureLowC: expectation.temperatureC.low,
       temperatureHighC: expectation.temperatureC.high,
     },
-    ...(typed.note.trim() ? { note: typed.note.trim() } : {}),
+    ...besideIn(typed),
     ...(visit.tookMin === undefined || lid === "closed" ? {} : { tookMin: visit.tookMin }),
   };
   if (lid === "closed") return done([looked]);
@@ -161,7 +162,7 @@ export function visitFacts(visit: Visit): Outcome<FactAbout<"bin">[], FieldFault
           },
         ]
       : factsOf(step, amount.value, typed, meal.value, units);
-    for (const fact of done) facts.push({ ...fact, visitId });
+    for (const fact of done) facts.push({ ...besideIn({ ...typed, note: "" }), ...fact, visitId });
   }
   return done(facts);
 }

@@ -1,3 +1,4 @@
+import { NOTHING_BESIDE } from "@/core/log/beside";
 import type { Reading } from "@/records/entry";
 import type { CompartmentId } from "@/vocabulary/fields";
 import type {
@@ -61,6 +62,7 @@ export interface VisitTyped {
   readonly handful: string;
   readonly fillMark?: FillMark;
   readonly note: string;
+  readonly helper: string;
   /** Amounts typed over the proposed ones, and steps as they stood when they were ticked, by step key. Nothing is done until it is said. */
   readonly amounts: Readonly<Record<string, string>>;
   readonly materials: Readonly<Record<string, string>>;
@@ -80,7 +82,7 @@ export const NOTHING_TYPED: VisitTyped = {
   weight: "",
   belowRim: "",
   handful: "",
-  note: "",
+  ...NOTHING_BESIDE,
   amounts: {},
   materials: {},
   ticked: {},

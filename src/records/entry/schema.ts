@@ -63,7 +63,7 @@ import { compartment, setupChanges } from "../setup";
  * long it took; costs, income and hours are booked. Ninth: what is done against heat, frost and rain; a rescue from mud is
  * begun and ended; breeding tubs and hatching trays have logs of their own. Tenth: what is found standing in a bin that runs.
  */
-export const ENTRY_VERSION = 10;
+export const ENTRY_VERSION = 11;
 
 /** What a piece of work took; more than a day is a slip of the pen. */
 const tookMin = z.number().min(0).max(1440);
@@ -201,6 +201,8 @@ const common = {
   visitId: visitId.optional(),
   actId: actId.optional(),
   note: text.optional(),
+  /** Who did it, where it was not the keeper. */
+  helper: name.optional(),
 };
 
 /** Worms weighed, or counted. */
@@ -335,7 +337,13 @@ const kinds = [
   }),
   z.strictObject({ kind: z.literal("split"), fraction, toBinId: binId.optional(), ...common }),
   z.strictObject({ kind: z.literal("tipped"), fraction, toBinId: binId.optional(), ...common }),
-  z.strictObject({ kind: z.literal("rotated"), order: z.array(compartmentId).min(1), ...common }),
+  z.strictObject({
+    kind: z.literal("rotated"),
+    order: z.array(compartmentId).min(1),
+    /** Of the part that was fed until then so much, worms and all, was laid into the one that came on top. */
+    liftedFraction: fraction.optional(),
+    ...common,
+  }),
   z.strictObject({
     kind: z.literal("advanced"),
     fraction,
@@ -347,6 +355,7 @@ const kinds = [
     kind: z.literal("added"),
     added: compartment,
     position: z.number().int().min(0).max(19),
+    liftedFraction: fraction.optional(),
     ...common,
   }),
   z.strictObject({

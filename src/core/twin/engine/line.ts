@@ -24,6 +24,8 @@ const LEAST_DRAW = 0.05;
 const CONDUCTS = 2 * 86.4;
 /** Of a share of matter moved along, so much of its worms goes along: most stay with the food. */
 export const WORMS_ALONG = 0.5;
+/** The upper part of what is fed holds more than its share of the worms, so many times. Judgement. */
+export const WORMS_UP = 1.5;
 
 const STAGE_FIELDS = [AT.NY, AT.BY, AT.NS, AT.BS, AT.NA, AT.BA] as const;
 const MOST_COMPARTMENTS = 24;

@@ -5,7 +5,7 @@ import type { FoundTold } from "./found";
 import { findStanding } from "./found";
 import type { EventContext, TwinEvent } from "../engine/events";
 import { applyEvent } from "../engine/events";
-import { moveMarker, moveMatter, WORMS_ALONG } from "../engine/line";
+import { moveMarker, moveMatter, WORMS_ALONG, WORMS_UP } from "../engine/line";
 import { litresOf } from "./measures";
 import { AMOUNT_SPREAD, chanceFor, factor, OWN } from "./members";
 import { AT, dryOf, emptyMember, liveOf, markerLeft, MARKERS, strideWith } from "../engine/state";
@@ -18,6 +18,8 @@ export type BinEvent =
   | { readonly kind: "cover"; readonly cover: Cover }
   | { readonly kind: "rebuilt"; readonly bin: TwinBin }
   | { readonly kind: "rotated"; readonly order: readonly string[] }
+  /** A share of one compartment is laid into another, worms and all. */
+  | { readonly kind: "carried"; readonly from: string; readonly to: string; readonly fraction: number }
   | { readonly kind: "advanced"; readonly fraction: number }
   /** All of it drawn anew as a bin that already runs. */
   | { readonly kind: "found"; readonly told: FoundTold };
@@ -61,6 +63,13 @@ export function doDeed(ensemble: Ensemble, { event, at, place, key, knownBy = "u
       return rebuild(ensemble, event.bin);
     case "rotated":
       return rotate(ensemble, event.order);
+    case "carried": {
+      const at = (id: string) => bin.compartments.findIndex((one) => one.id === id);
+      const [from, to] = [at(event.from), at(event.to)];
+      if (from >= 0 && to >= 0 && from !== to)
+        carry(ensemble, from, to, event.fraction, Math.min(1, WORMS_UP * event.fraction));
+      return;
+    }
     case "advanced":
       return advance(
         ensemble,
@@ -232,22 +241,28 @@ function moveAll(from: Float64Array, into: Float64Array): void {
 
 /** A share of every compartment goes on to the next along, from the fed end; the last receives without giving. Source: process model 18. */
 function advance(ensemble: Ensemble, share: number): void {
-  const { bin, views, marks, size, day } = ensemble;
+  const { bin } = ensemble;
   const order = bin.compartments.map((_, at) => at);
   if (isStack(bin)) order.reverse();
   // From the finished end back, so that each gives what it held before it received.
   for (let step = order.length - 2; step >= 0; step -= 1) {
     const from = order[step]!;
     const to = order[step + 1]!;
-    for (let member = 0; member < size; member += 1)
-      moveMatter(views[from]![member]!, views[to]![member]!, share, share * WORMS_ALONG);
-    marks[from]!.forEach((mark, slot) => {
-      if (day - mark.day > 60) return;
-      const known = marks[to]!.findIndex((other) => other.day === mark.day && other.place === mark.place);
-      const into = known >= 0 ? known : freeMarker(ensemble, to);
-      if (known < 0) marks[to]![into] = { ...mark, wetG: mark.wetG * share };
-      for (let member = 0; member < size; member += 1)
-        moveMarker(views[from]![member]!, slot, views[to]![member]!, into, share);
-    });
+    carry(ensemble, from, to, share, share * WORMS_ALONG);
   }
+}
+
+/** A share of what lies in one compartment goes into another, and so much of its worms; what was fed goes along. */
+function carry(ensemble: Ensemble, from: number, to: number, share: number, wormShare: number): void {
+  const { views, marks, size, day } = ensemble;
+  for (let member = 0; member < size; member += 1)
+    moveMatter(views[from]![member]!, views[to]![member]!, share, wormShare);
+  marks[from]!.forEach((mark, slot) => {
+    if (day - mark.day > 60) return;
+    const known = marks[to]!.findIndex((other) => other.day === mark.day && other.place === mark.place);
+    const into = known >= 0 ? known : freeMarker(ensemble, to);
+    if (known < 0) marks[to]![into] = { ...mark, wetG: mark.wetG * share };
+    for (let member = 0; member < size; member += 1)
+      moveMarker(views[from]![member]!, slot, views[to]![member]!, into, share);
+  });
 }

@@ -51,7 +51,7 @@ const ALL: readonly Reading[] = [
   ...[0.05, 0.15, 0.25].map((belowRimM): Reading => ({ of: "fillDepth", belowRimM })),
   ...[0, 3, 20, 90].map((count): Reading => ({ of: "handful", count, volumeL: 0.25 })),
   ...(["earthy", "sour", "rotten", "ammonia"] as const).map((smell): Reading => ({ of: "smell", smell })),
-  ...(["hot-centre", "standing-liquid", "few-worms"] as const).map((sign): Reading => ({
+  ...(["hot-centre", "standing-liquid", "few-worms", "mass-escape"] as const).map((sign): Reading => ({
     of: "sign",
     sign,
     isPresent: true,

@@ -34,7 +34,7 @@ export type Observed =
   | { readonly of: "sign"; readonly sign: HeardSign; readonly isPresent: boolean }
   | { readonly of: "harvest"; readonly dryG: number };
 /** Signs that the model has a state for; the rest are the decision's. */
-export const HEARD_SIGNS = ["hot-centre", "standing-liquid", "few-worms"] as const;
+export const HEARD_SIGNS = ["hot-centre", "standing-liquid", "few-worms", "mass-escape"] as const;
 export type HeardSign = (typeof HEARD_SIGNS)[number];
 export interface Observation {
   readonly reading: Observed;
@@ -186,6 +186,8 @@ function signChance(s: Float64Array, sign: HeardSign): number {
     case "few-worms":
       // Fewer than about eight in a cupped handful strike the eye.
       return 0.04 + 0.85 * logistic((8 - handfulOf(s)) / 2);
+    case "mass-escape":
+      return 0.02 + 0.6 * logistic(Math.max((s[AT.FELT]! - 0.45) / 0.05, s[AT.T]! - 30));
   }
 }
 /** Heads that a count finds: grown and half-grown ones gather where one lifts, young ones are mostly missed. */

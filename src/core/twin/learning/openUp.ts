@@ -368,6 +368,9 @@ function setSmell(s: Float64Array, smell: Extract<Observed, { of: "smell" }>["sm
   }
 }
 
+/** Of a herd that fled as a mass so much is left, at worst and besides. Judgement. */
+const FLED = { stay: 0.5, more: 0.5 } as const;
+
 function setSign(
   line: readonly Float64Array[],
   s: Float64Array,
@@ -386,6 +389,13 @@ function setSign(
       // One to five in a handful.
       const by = (1 + 4 * u) / Math.max(1, handfulOf(s));
       if (by < 1) for (const part of line) recountHerd(part, by, species);
+      return;
+    }
+    case "mass-escape": {
+      if (!isPresent) return;
+      // Where they live it is foul, and the fouler the fewer are left.
+      s[AT.FELT] = s[AT.AN] = 0.95 - 0.4 * u;
+      for (const part of line) recountHerd(part, FLED.stay + FLED.more * u, species);
       return;
     }
   }

@@ -125,12 +125,13 @@ export function scriptOf(
       today.deeds.push(rebuilt(entry, setup, kinds));
       if (known.roomId !== setup.roomId)
         today.deeds.push({ event: { kind: "place", place: placeOf(climate) }, key: entry.id });
+      today.deeds.push(...carriedUp(entry, known, setup));
       continue;
     }
     const read = observationsOf(entry, setup).map((one) => ({ ...one, key: entry.id }));
     if (read.length > 0 && today.deeds.length > 0) days.push((today = { day, observations: [], deeds: [] }));
     today.observations.push(...read);
-    today.deeds.push(...deedsOf(entry, setup, kinds));
+    today.deeds.push(...deedsOf(entry, setup, kinds), ...carriedUp(entry, known, setup));
     // What was left of the last meal is a look at what has just been told.
     if (entry.kind === "found" && entry.lastFed?.left)
       days.push({
@@ -154,6 +155,13 @@ const rebuilt = ({ id }: Entry, setup: BinSetup, kinds: Kinds): TwinDeed => ({
   key: id,
 });
 
+/** Where something came on top and what was fed until then gave it a share. */
+function carriedUp(entry: Entry, before: BinSetup, after: BinSetup): TwinDeed[] {
+  if ((entry.kind !== "added" && entry.kind !== "rotated") || !entry.liftedFraction) return [];
+  const [from, to] = [fedCompartment(before).id, fedCompartment(after).id];
+  return [{ event: { kind: "carried", from, to, fraction: entry.liftedFraction }, key: `${entry.id} up` }];
+}
+
 /** What a visit in hand is about to do, in the model's terms, as its log will say it once it is kept. Never throws. */
 export function deedsInHand(
   facts: readonly FactAbout<"bin">[],
@@ -165,8 +173,10 @@ export function deedsInHand(
   let setup = stands;
   return facts.flatMap((fact, nth) => {
     const entry = { ...fact, id: `in hand ${nth}`, day: today } as unknown as Entry;
+    const known = setup;
     setup = setupAfter(setup, entry) ?? setup;
-    return isRebuilding(entry) ? [rebuilt(entry, setup, kinds)] : deedsOf(entry, setup, kinds);
+    const deeds = isRebuilding(entry) ? [rebuilt(entry, setup, kinds)] : deedsOf(entry, setup, kinds);
+    return [...deeds, ...carriedUp(entry, known, setup)];
   });
 }
 
