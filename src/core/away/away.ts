@@ -61,28 +61,48 @@ export function awayRisk(
   away: Away,
   target: { readonly low: number; readonly high: number },
 ): AwayRisk {
-  const gone = days.filter(({ day }) => day >= away.from && day <= away.until);
-  const start = gone[0];
   const none: AwayRisk = { kind: "none", weight: 0, on: away.until };
-  if (!start) return none;
-  const found = gone.flatMap((one): AwayRisk[] => [
-    { kind: "trouble", weight: one.trouble, on: one.day },
-    { kind: "dry", weight: 0.8 * shareBelow(one.moisture, target.low - TOO_DRY), on: one.day },
-    { kind: "wet", weight: 0.6 * (1 - shareBelow(one.moisture, target.high + TOO_WET)), on: one.day },
-    {
-      kind: "hunger",
-      weight:
-        start.wormsKg.middle > 0
-          ? Math.max(0, Math.min(1, 2 * (0.85 - one.wormsKg.middle / start.wormsKg.middle)))
-          : 0,
-      on: one.day,
-    },
-  ]);
-  const gravest = found.reduce((most, one) => (one.weight > most.weight + 1e-9 ? one : most), none);
+  const found = risksIn(days, away, target).flat();
+  const gravest = gravestOf(found, none);
   if (gravest.weight < WORTH_SAYING) return none;
   // From when on: the first day it is half as likely.
   const first = found.find(({ kind, weight }) => kind === gravest.kind && weight >= gravest.weight / 2);
   return { ...gravest, on: first?.on ?? gravest.on };
+}
+
+/** Day by day while nobody is there, what would be gravest then; the last is the day of return. In order. Never throws. */
+export const awayStrip = (
+  days: readonly AwayDay[],
+  away: Away,
+  target: { readonly low: number; readonly high: number },
+): readonly AwayRisk[] =>
+  risksIn(days, away, target).map((ofDay) => {
+    const none: AwayRisk = { kind: "none", weight: 0, on: ofDay[0]!.on };
+    const gravest = gravestOf(ofDay, none);
+    return gravest.weight < WORTH_SAYING ? none : gravest;
+  });
+
+const gravestOf = (found: readonly AwayRisk[], none: AwayRisk): AwayRisk =>
+  found.reduce((most, one) => (one.weight > most.weight + 1e-9 ? one : most), none);
+
+/** All that may be wrong on each day of an absence. */
+function risksIn(
+  days: readonly AwayDay[],
+  away: Away,
+  target: { readonly low: number; readonly high: number },
+): readonly (readonly AwayRisk[])[] {
+  const gone = days.filter(({ day }) => day >= away.from && day <= away.until);
+  const start = gone[0]?.wormsKg.middle ?? 0;
+  return gone.map(({ day: on, trouble, moisture, wormsKg }) => [
+    { kind: "trouble", weight: trouble, on },
+    { kind: "dry", weight: 0.8 * shareBelow(moisture, target.low - TOO_DRY), on },
+    { kind: "wet", weight: 0.6 * (1 - shareBelow(moisture, target.high + TOO_WET)), on },
+    {
+      kind: "hunger",
+      weight: start > 0 ? Math.max(0, Math.min(1, 2 * (0.85 - wormsKg.middle / start))) : 0,
+      on,
+    },
+  ]);
 }
 
 /** Share of a band of 10, 50 and 90 % that lies below a value, by straight lines through the three. */

@@ -50,7 +50,7 @@ export function figureNotes(
     {
       at: "castings" as const,
       strong: castingsWords(castingsKg, units),
-      quiet: `${ripeWords(ripeness.middle)}${state.harvestedOn ? `; last harvest ${ago(state.harvestedOn, today)}` : ""}`,
+      quiet: `${ripeWords(ripeness.middle)}${state.harvestedOn ? `; lifted ${ago(state.harvestedOn, today)}` : ""}`,
     },
   ];
 }

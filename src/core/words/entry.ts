@@ -180,7 +180,9 @@ function sayDone(entry: Entry, units: UnitSystem): EntryWords {
     case "found":
       return { verb: "found", rest: sayFound(entry, units) };
     case "turned":
-      return { verb: "turned", rest: "bedding loosened" };
+      return entry.subject.kind === "bin"
+        ? { verb: "loosened", rest: "the bedding" }
+        : { verb: "turned", rest: "" };
     case "covered":
       return {
         verb: "cover",

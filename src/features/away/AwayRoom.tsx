@@ -1,7 +1,7 @@
 "use client";
 import { useDemo } from "@/session/useDemo";
 import { FirstScreen } from "@/ui/first/FirstScreen";
-import type { Away } from "@/core/away/away";
+import type { Away, AwayRisk } from "@/core/away/away";
 import { aheadAway, awayProblem, leaveDay } from "@/core/away/away";
 import { sayAwayProblem, sayAwayRisk, sayForHelper } from "@/core/away/words";
 import { standingPlan } from "@/core/bin/planAhead";
@@ -24,6 +24,13 @@ import styles from "./Away.module.css";
 import { BusyTimes } from "./BusyTimes";
 import { useAwayRisks } from "./useAwayRisks";
 
+const STRIP_WORDS = {
+  none: "in order",
+  dry: "dry",
+  wet: "wet",
+  trouble: "foul or hot",
+  hunger: "fewer worms",
+} as const;
 const NOTHING = { from: "", until: "", helper: "", call: "" };
 
 /** Days on which no one comes: told to every bin at once, what to expect on return ranked, and a page for whoever looks in. */
@@ -38,7 +45,7 @@ export function AwayRoom() {
   const read = absence(typed, standing);
   const problem = read && awayProblem(read, today);
   const away = problem ? undefined : read;
-  const { risks, failed, left } = useAwayRisks(inUse, away);
+  const { risks, strips, failed, left } = useAwayRisks(inUse, away);
   if (!bins) return <main className={room.room} aria-busy="true" />;
   if (inUse.length === 0)
     return (
@@ -135,13 +142,20 @@ export function AwayRoom() {
                 {left} of {inUse.length} bins are still being worked out.
               </p>
             )}
+            <p className={styles.legend} aria-hidden="true">
+              {(["none", "dry", "wet", "trouble", "hunger"] as const).map((kind) => (
+                <span key={kind}>
+                  <i data-kind={kind} /> {STRIP_WORDS[kind]}
+                </span>
+              ))}
+            </p>
             <ol className={styles.risks}>
               {ranked.map(({ bin }) => {
                 const risk = risks.get(bin.id);
                 return (
                   <li key={bin.id} data-kind={risk?.kind ?? "unknown"}>
                     <Link href={`/bin?id=${bin.id}`}>{bin.name}</Link>
-                    <i style={{ width: `${Math.max(2, 100 * (risk?.weight ?? 0))}%` }} aria-hidden="true" />
+                    <Strip days={strips.get(bin.id)} />
                     <span>
                       {risk
                         ? sayAwayRisk(risk, today)
@@ -168,6 +182,17 @@ export function AwayRoom() {
       )}
       <BusyTimes bins={inUse} />
     </main>
+  );
+}
+
+/** The days of an absence from left to right: in order, or what is likely wrong then and how likely. */
+function Strip({ days = [] }: { readonly days: readonly AwayRisk[] | undefined }) {
+  return (
+    <span className={styles.strip} aria-hidden="true">
+      {days.map(({ on, kind, weight }) => (
+        <i key={on} data-kind={kind} style={{ height: `${kind === "none" ? 30 : 40 + 60 * weight}%` }} />
+      ))}
+    </span>
   );
 }
 

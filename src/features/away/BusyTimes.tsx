@@ -16,6 +16,7 @@ import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import { useState } from "react";
 import styles from "./Away.module.css";
+import { YearRing } from "./YearRing";
 
 const NOTHING = { name: "", from: "", until: "" };
 
@@ -113,7 +114,8 @@ export function BusyTimes({ bins }: { readonly bins: readonly BinToday[] }) {
           </Button>
         </p>
       )}
-      {busy.length > 0 && (
+      <div className={styles.year}>
+        <YearRing busy={busy} typed={typed} today={today} />
         <ul className={styles.list}>
           {busy.map((one, at) => (
             <li key={`${one.name}${at}`}>
@@ -135,8 +137,9 @@ export function BusyTimes({ bins }: { readonly bins: readonly BinToday[] }) {
               </Button>
             </li>
           ))}
+          {busy.length === 0 && <li>No time of the year is busy yet.</li>}
         </ul>
-      )}
+      </div>
       <KeptForm onSave={add} className={styles.ask}>
         <TextField
           label="A time with little time"

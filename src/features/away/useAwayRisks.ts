@@ -1,6 +1,6 @@
 "use client";
 import type { Away, AwayRisk } from "@/core/away/away";
-import { awayRisk } from "@/core/away/away";
+import { awayRisk, awayStrip } from "@/core/away/away";
 import { practiceOf, targetMoisture } from "@/core/practice/practice";
 import type { BinToday } from "@/core/round/round";
 import { useSession } from "@/session/session";
@@ -8,6 +8,8 @@ import { useEffect, useState } from "react";
 
 export interface AwayRisks {
   readonly risks: ReadonlyMap<string, AwayRisk>;
+  /** Day by day, what would be gravest then. */
+  readonly strips: ReadonlyMap<string, readonly AwayRisk[]>;
   /** Bins the worker could not answer for; the others go on. */
   readonly failed: ReadonlySet<string>;
   /** Bins whose forecast of these days is still to come. */
@@ -22,6 +24,7 @@ export function useAwayRisks(bins: readonly BinToday[], away: Away | undefined):
   const [found, setFound] = useState<AwayRisks & { readonly of: string }>({
     of: "",
     risks: new Map(),
+    strips: new Map(),
     failed: new Set(),
     left: 0,
   });
@@ -30,6 +33,7 @@ export function useAwayRisks(bins: readonly BinToday[], away: Away | undefined):
     let isOver = false;
     let cancel: (() => void) | undefined;
     const risks = new Map<string, AwayRisk>();
+    const strips = new Map<string, readonly AwayRisk[]>();
     const failed = new Set<string>();
     const work = async () => {
       const { askTwin, progressTo } = await import("@/workers/twin.client");
@@ -50,15 +54,23 @@ export function useAwayRisks(bins: readonly BinToday[], away: Away | undefined):
             );
             cancel = question.cancel;
             const course = await question.answer;
-            if (course)
-              risks.set(bin.id, awayRisk(course.otherwise ?? course.ahead, away, targetMoisture(practice)));
-            else failed.add(bin.id);
+            if (course) {
+              const asked = [course.otherwise ?? course.ahead, away, targetMoisture(practice)] as const;
+              risks.set(bin.id, awayRisk(...asked));
+              strips.set(bin.id, awayStrip(...asked));
+            } else failed.add(bin.id);
           } catch {
             failed.add(bin.id);
           }
         }
         if (!isOver)
-          setFound({ of: key, risks: new Map(risks), failed: new Set(failed), left: bins.length - at - 1 });
+          setFound({
+            of: key,
+            risks: new Map(risks),
+            strips: new Map(strips),
+            failed: new Set(failed),
+            left: bins.length - at - 1,
+          });
       }
     };
     void work();
@@ -69,5 +81,7 @@ export function useAwayRisks(bins: readonly BinToday[], away: Away | undefined):
     // Asked anew for another absence or when a log has changed, not for each drawing.
     // eslint-disable-next-line react-hooks/exhaustive-deps -- the key holds all that counts
   }, [key]);
-  return found.of === key ? found : { risks: new Map(), failed: new Set(), left: away ? bins.length : 0 };
+  return found.of === key
+    ? found
+    : { risks: new Map(), strips: new Map(), failed: new Set(), left: away ? bins.length : 0 };
 }

@@ -27,6 +27,7 @@ export function RecordsRoom() {
   const fileField = useId();
   const device = useStored(() => db.device.toArray(), [db]);
   const entryCount = useStored(() => db.entries.count(), [db]);
+  const isEmpty = entryCount === 0 && bins?.length === 0;
   const archivedAt = device?.find((fact) => fact.key === "archivedAt")?.value;
   const persistence = device?.find((fact) => fact.key === "persistence")?.value;
   const archivedOn = archivedAt && localDate.safeParse(archivedAt.slice(0, 10));
@@ -34,39 +35,48 @@ export function RecordsRoom() {
     <main className={styles.records} data-usable={device !== undefined}>
       <h1>Records</h1>
       <p className={styles.lead}>
-        {entryCount === undefined
-          ? ""
-          : `${counted(entryCount)} rows of log for ${bins?.length ?? 0} ${bins?.length === 1 ? "bin" : "bins"}, `}
-        in this browser on this device and nowhere else. <Link href="/reckon">Reckon what came of it</Link>
+        {isEmpty ? (
+          "Nothing is written yet. What you write stays in this browser; one file takes all of it to another device."
+        ) : (
+          <>
+            {entryCount === undefined
+              ? ""
+              : `${counted(entryCount)} rows of log for ${bins?.length ?? 0} ${bins?.length === 1 ? "bin" : "bins"}, `}
+            in this browser on this device and nowhere else.{" "}
+            <Link href="/reckon">Reckon what came of it</Link>
+          </>
+        )}
       </p>
       <div className={styles.two}>
-        <section>
-          <h2>Save an archive</h2>
-          <p>
-            One file with everything: bins, rooms, every entry with its corrections. Plain text that any
-            program can read.
-          </p>
-          <p className={styles.quiet}>
-            {open === "demo" ? "This is the demo cellar; its archive is for looking at. " : ""}
-            {archivedOn && archivedOn.success
-              ? `Last saved ${dayAndMonth(archivedOn.data)}.`
-              : "Not saved yet."}
-          </p>
-          <Button variant="contained" disabled={isPacking} onClick={() => void save()}>
-            {isPacking ? "Packing" : "Save the archive"}
-          </Button>
-          {persistence === "refused" && (
-            <p className={styles.warn}>
-              This browser has not promised to keep the data when space runs short. Save archives often;
-              installing the app or adding a bookmark often changes its mind.
+        {!isEmpty && (
+          <section>
+            <h2>Save an archive</h2>
+            <p>
+              One file with everything: bins, rooms, every entry with its corrections. Plain text that any
+              program can read.
             </p>
-          )}
-          {persistence === "granted" && (
             <p className={styles.quiet}>
-              The browser has promised to keep this cellar until you clear it yourself.
+              {open === "demo" ? "This is the demo cellar; its archive is for looking at. " : ""}
+              {archivedOn && archivedOn.success
+                ? `Last saved ${dayAndMonth(archivedOn.data)}.`
+                : "Not saved yet."}
             </p>
-          )}
-        </section>
+            <Button variant="contained" disabled={isPacking} onClick={() => void save()}>
+              {isPacking ? "Packing" : "Save the archive"}
+            </Button>
+            {persistence === "refused" && (
+              <p className={styles.warn}>
+                This browser has not promised to keep the data when space runs short. Save archives often;
+                installing the app or adding a bookmark often changes its mind.
+              </p>
+            )}
+            {persistence === "granted" && (
+              <p className={styles.quiet}>
+                The browser has promised to keep this cellar until you clear it yourself.
+              </p>
+            )}
+          </section>
+        )}
         <section>
           <h2>Bring one in</h2>
           <p>

@@ -24,7 +24,7 @@ const SLIPS: readonly (readonly [SlipKind, string, string])[] = [
   ["watered", "Water", "w"],
   ["bedded", "Bedding", "b"],
   ["measured", "Measure", "m"],
-  ["turned", "Turn", "t"],
+  ["turned", "Loosen", "t"],
   ["harvested", "Harvest", "h"],
   ["noted", "Note", "n"],
 ];

@@ -9,6 +9,7 @@ import { useLayoutEffect, useMemo } from "react";
 import { BinBench } from "./BinBench";
 import { rackBins } from "./rackBins";
 import styles from "./RoundRoom.module.css";
+import { WeatherRibbon } from "./WeatherRibbon";
 
 /** Loaded where there is no bin yet. */
 const EmptyCellar = dynamic(() => import("./EmptyCellar").then((module) => module.EmptyCellar), {
@@ -50,6 +51,7 @@ export function RoundRoom() {
   return (
     <main className={styles.round} data-usable="true">
       <h1 className="visually-hidden">The round</h1>
+      <WeatherRibbon />
       <Rack
         bins={shown}
         chosen={inHand.bin.id}

@@ -18,7 +18,7 @@ const TITLES: Record<SlipKind, string> = {
   watered: "Water",
   bedded: "Bedding",
   measured: "Measure",
-  turned: "Turn",
+  turned: "Loosen",
   harvested: "Harvest",
   noted: "Note",
 };
@@ -27,7 +27,7 @@ const KEEP: Record<SlipKind, string> = {
   watered: "Keep the water",
   bedded: "Keep the bedding",
   measured: "Keep the readings",
-  turned: "Keep: it was turned",
+  turned: "Keep: it was loosened",
   harvested: "Keep the harvest",
   noted: "Keep the note",
 };
@@ -36,7 +36,7 @@ const DONE: Record<SlipKind, string> = {
   watered: "watered",
   bedded: "bedded",
   measured: "measured",
-  turned: "turned",
+  turned: "loosened",
   harvested: "harvested",
   noted: "noted",
 };

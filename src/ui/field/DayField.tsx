@@ -64,7 +64,13 @@ export function DayField({
           onDay(dayOf(date));
         }}
         onAccept={(date, { source }) => source === "view" && onSettled?.(dayOf(date))}
-        localeText={{ cancelButtonLabel: "leave it", okButtonLabel: "Take this day" }}
+        localeText={{
+          cancelButtonLabel: "leave it",
+          okButtonLabel: "Take this day",
+          fieldDayPlaceholder: () => "day",
+          fieldMonthPlaceholder: () => "month",
+          fieldYearPlaceholder: () => "year",
+        }}
         slotProps={{
           toolbar: { hidden: true },
           desktopPaper: { sx: { border: 1, borderColor: "divider", backgroundImage: "none" } },
