@@ -85,7 +85,8 @@ test("an absence that cannot be is said and told to nobody; one that is kept can
   expect(await ahead("bin-1")).toEqual({ mealShare: 0.8 });
 });
 
-test("a cellar without a bin in use has nothing to be seen to", async () => {
+test("a cellar without a bin in use says what the room is for, and where one begins", async () => {
   await away([]);
-  expect(screen.getByText(/nothing has to be seen to/)).toBeVisible();
+  expect(screen.getByText(/Say when nobody comes/)).toBeVisible();
+  expect(screen.getByRole("link", { name: "Set up a bin" })).toBeVisible();
 });

@@ -223,7 +223,7 @@ function BinPage({ one }: { readonly one: BinToday }) {
           </p>
           <div className={styles.often}>
             <Button onClick={() => ask({ of: "slip", slip: "fed", binId: bin.id })}>Feed</Button>
-            <Button onClick={() => ask({ of: "slip", slip: "watered", binId: bin.id })}>Water</Button>
+            <Button onClick={() => ask({ of: "deed", deed: "water", binId: bin.id })}>Water</Button>
             <Button component={Link} href={`/harvest?id=${bin.id}`}>
               Harvest
             </Button>
@@ -238,7 +238,7 @@ function BinPage({ one }: { readonly one: BinToday }) {
             >
               <div className={styles.others}>
                 {deeds
-                  .filter((of) => !RINGED.some((ring) => ring.of === of))
+                  .filter((of) => of !== "water" && !RINGED.some((ring) => ring.of === of))
                   .map((of) => (
                     <Button key={of} onClick={() => ask({ of: "deed", deed: of, binId: bin.id })}>
                       {sayDeed(of, setup).title}

@@ -100,7 +100,7 @@ export const HOUSE: readonly Floor[] = [
   {
     name: "Settings",
     also: [],
-    rooms: [{ at: "/settings", name: "Units, rooms, pails", label: "Settings: units, rooms, containers", words: "metric us imperial pounds fahrenheit light dark temperature bucket pail language theme" }],
+    rooms: [{ at: "/settings", name: "Units, rooms, pails", label: "Settings: units, rooms, containers", words: "metric us imperial pounds fahrenheit light dark temperature bucket pail language theme text size font letters bigger larger" }],
   },
 ]; // prettier-ignore
 
