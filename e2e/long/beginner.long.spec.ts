@@ -9,6 +9,8 @@ import { fillDay, expect, test, usable } from "../fixtures";
 const at = (page: Page, day: string) => page.clock.setFixedTime(new Date(`${day}T08:30:00`));
 const slate = (page: Page) => page.getByRole("complementary", { name: "The slate" });
 const doNow = (page: Page) => page.locator("[aria-labelledby=do-now]");
+/** The forecast has heard what was answered. */
+const heardOut = (page: Page) => expect(page.locator("[data-refining=true]")).toHaveCount(0);
 const step = (page: Page, title: string) =>
   page.getByRole("listitem").filter({ has: page.getByRole("heading", { name: title, exact: true }) });
 
@@ -107,6 +109,7 @@ test("a beginner's weeks, from the plan to the twelfth, without a contradiction 
       .check();
     await expect(doNow(page)).toContainText("mixed fruit and vegetable kitchen scraps");
     await expect(page.locator("main")).not.toContainText(/has not been seen yet|may have died/);
+    await heardOut(page);
     amounts.push(/(\d+) g mixed/.exec(await doNow(page).innerText())![1]!);
     await page.getByRole("button", { name: "Close the lid" }).click();
     await expect(slate(page)).toContainText("Quince done");
@@ -147,6 +150,7 @@ test("a beginner's weeks, from the plan to the twelfth, without a contradiction 
         .check();
     }
     await expect(doNow(page)).not.toContainText("Being worked out");
+    await heardOut(page);
     const said = await doNow(page).innerText();
     const meal = /([\d.]+) (g|kg) mixed[^.]*place (\d)/.exec(said);
     if (meal) fed.push({ day, kg: Number(meal[1]) / (meal[2] === "g" ? 1000 : 1), place: Number(meal[3]) });

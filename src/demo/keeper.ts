@@ -251,6 +251,7 @@ export class Keeper {
       compartment: from.id,
       grossKg: round(netKg + 0.65),
       tareKg: 0.65,
+      ...(method === "bottom" ? { moisture: round(moistureOf(s)) } : {}),
       method,
     });
     if (skimmed) this.tell(day, skimmed);
@@ -313,6 +314,8 @@ export class Keeper {
       compartment,
       grossKg: round(netKg + 0.65),
       tareKg: 0.65,
+      // Straight from below it is as wet as it lay there.
+      moisture: round(moistureOf(s)),
       method: "bottom",
     });
   }

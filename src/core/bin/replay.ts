@@ -1,3 +1,4 @@
+import { laidBy } from "../practice/beddingHere";
 import { foundStanding } from "./found";
 import { FOOD_KG_PER_L, HARVEST_MOISTURE, MOIST_KG_PER_L, STARTER_MOISTURE } from "../matter/figures";
 import type { Entry, EntryOf } from "@/records/entry";
@@ -58,6 +59,7 @@ function applied(before: BinState, entry: Entry): BinState {
       return {
         ...after,
         ...(entry.isCover ? { cover: coveredAfter(state, entry) } : {}),
+        laid: laidBy(state.laid, entry),
         beddings: [...(state.beddings ?? []), { day: entry.day, dryKg: dry }].slice(-12),
         totals: {
           ...after.totals,

@@ -111,6 +111,8 @@ export interface BinState {
   readonly moisture?: MoistureRecord;
   readonly temperature?: { readonly day: LocalDate; readonly valueC: number; readonly spreadK: number };
   readonly smell?: { readonly day: LocalDate; readonly smell: Smell };
+  /** The bedding that was laid last: to soak up, damp in the bed, over it. */
+  readonly laid?: { readonly dry?: string; readonly damp?: string; readonly cover?: string };
   readonly alarms: readonly { readonly day: LocalDate; readonly sign: string }[];
   /** Since an escape, heat, gas or a flood: until a look of three days later finds it earthy and cool. */
   readonly watch?: { readonly since: LocalDate };

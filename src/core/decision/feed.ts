@@ -9,7 +9,7 @@ import { addDays, daysBetween } from "../calendar/day";
 import { materialOf } from "../catalogue/material";
 import type { Band, Expectation, WeekOn } from "../expectation/expectation";
 import { bedLitres } from "../expectation/bedLitres";
-import { DRY_BEDDING } from "../practice/dryBedding";
+import { beddingHere } from "../practice/beddingHere";
 import type { Practice, Seen } from "../practice/practice";
 import { coverDepthM } from "../practice/practice";
 import type { LocalDate } from "@/vocabulary/fields";
@@ -320,7 +320,7 @@ function withTheMeal(foodKg: number, expectation: Expectation, practice: Practic
           {
             kind: "addDryBedding",
             amount: { massKg: bedding },
-            ...ofMaterial("bedding", isWet ? DRY_BEDDING.id : "leaf-mould"),
+            ...ofMaterial("bedding", beddingHere(practice.state, isWet ? "dry" : "damp")),
             ...(isWet ? {} : { moisture: DAMP }),
             why: isWet ? { code: "moisture/meal", foodKg } : { code: "bed/shrinks" },
             evidence,
@@ -350,7 +350,7 @@ function coverSteps(practice: Practice, today: LocalDate, { isCoverDeep }: Signs
     {
       kind: "cover",
       amount: { volumeL: wantedL - thereL },
-      ...ofMaterial("bedding", "leaf-mould"),
+      ...ofMaterial("bedding", beddingHere(practice.state, "cover")),
       why: { code: "cover/flies", depthM },
       evidence,
     },

@@ -1,3 +1,4 @@
+import { beddingHere } from "../practice/beddingHere";
 import { LIFTED_UP } from "../deed/deed";
 import type { CompartmentId } from "@/vocabulary/fields";
 import { MOIST_KG_PER_L } from "../matter/figures";
@@ -93,7 +94,7 @@ export function makeRoom(expectation: Expectation, practice: Practice): Room {
         {
           kind: "addDryBedding",
           amount: { massKg: FIRST_FILL * volumeOfL(ripe) * COVER_KG_PER_L },
-          ...ofMaterial("bedding", "leaf-mould"),
+          ...ofMaterial("bedding", beddingHere(practice.state, "damp")),
           moisture: 0.75,
           compartmentId: ripe.id,
           why: { code: "bed/before-meal" },
@@ -143,7 +144,8 @@ export function makeRoom(expectation: Expectation, practice: Practice): Room {
 }
 
 /** A stack grows by one when its top is full: bedded a quarter deep, some of the old one laid in, and the next meal goes there. */
-function nextTray({ setup }: Practice, freeL: number): Room {
+function nextTray(practice: Practice, freeL: number): Room {
+  const { setup } = practice;
   const { name: _place, ...top } = fedCompartment(setup);
   const added = { ...top, id: freeId(setup.compartments.map(({ id }) => id)) };
   const evidence = [{ from: "school", of: "places" } as const];
@@ -161,7 +163,7 @@ function nextTray({ setup }: Practice, freeL: number): Room {
       {
         kind: "addDryBedding",
         amount: { massKg: beddedL * COVER_KG_PER_L },
-        ...ofMaterial("bedding", "leaf-mould"),
+        ...ofMaterial("bedding", beddingHere(practice.state, "damp")),
         moisture: 0.75,
         compartmentId: added.id,
         part: "new one",

@@ -1,3 +1,4 @@
+import { beddingHere } from "../practice/beddingHere";
 import { SETTLED_DRY_KG_PER_L } from "../matter/figures";
 import { DRY_BEDDING } from "../practice/dryBedding";
 import { moistureToday } from "./moistureToday";
@@ -212,7 +213,7 @@ export function dryOutSteps(
     steps.push({
       kind: "addDryBedding",
       amount: { massKg: beddingKg },
-      ...ofMaterial("bedding", DRY_BEDDING.id),
+      ...ofMaterial("bedding", beddingHere(practice.state, isDry ? "damp" : "dry")),
       ...(isDry ? { moisture: target.low } : {}),
       why: {
         code: "moisture/wet",

@@ -1,3 +1,4 @@
+import { beddingHere } from "../practice/beddingHere";
 import { dryKg } from "../bin/matter";
 import type { Expectation } from "../expectation/expectation";
 import { correctMoisture } from "../moisture/correct";
@@ -56,7 +57,7 @@ export function otherPartSteps(expectation: Expectation, practice: Practice, see
       {
         kind: "addDryBedding",
         amount: { massKg: Math.min(sum.value.beddingKg, mostKg) },
-        ...ofMaterial("bedding", DRY_BEDDING.id),
+        ...ofMaterial("bedding", beddingHere(practice.state, "dry")),
         compartmentId: id,
         part,
         why: { code: "moisture/wet", ...why },

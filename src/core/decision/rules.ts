@@ -1,3 +1,4 @@
+import { beddingHere } from "../practice/beddingHere";
 import { addDays, daysBetween } from "../calendar/day";
 import { foodlessDays } from "../bin/planAhead";
 import { WATCHED_DAYS } from "../bin/state";
@@ -72,7 +73,10 @@ function beddingFirst({ practice, today }: Situation): Decision | undefined {
       {
         kind: "addDryBedding",
         amount: { massKg: (volumeOfL(fed) / 3) * COVER_KG_PER_L },
-        ...ofMaterial("bedding", practice.school.isBreeding ? "manure-aged-bedding" : "leaf-mould"),
+        ...ofMaterial(
+          "bedding",
+          practice.school.isBreeding ? "manure-aged-bedding" : beddingHere(practice.state, "damp"),
+        ),
         moisture: (target.low + target.high) / 2,
         compartmentId: fed.id,
         why: { code: "bed/before-meal" },

@@ -6,7 +6,7 @@
 
 /** What folded a log, by the kind of its subject. */
 export const FOLD_VERSIONS = {
-  bins: "bins-c91924ae3991",
+  bins: "bins-8ef3087d1c24",
   batches: "batches-85392a8b7871",
   lots: "lots-946ff4400c52",
   tubs: "tubs-1a8c490ddbd3",

@@ -1,3 +1,4 @@
+import { beddingHere } from "@/core/practice/beddingHere";
 import { NOTHING_BESIDE } from "@/core/log/beside";
 import { LIFTED_UP } from "@/core/deed/deed";
 import type { Deed, DeedKind } from "@/core/deed/deed";
@@ -86,7 +87,7 @@ export function emptyDeed(of: DeedKind, state: BinState, today: LocalDate, compa
     looks: "",
     materialId: "eggshell-crushed",
     bedding: "",
-    beddingId: "leaf-mould",
+    beddingId: beddingHere(state, "damp"),
     isBeddingDamp: true,
     meal: "",
     mealId: "mixed-kitchen-scraps",

@@ -1,3 +1,4 @@
+import { beddingHere } from "@/core/practice/beddingHere";
 import { besideIn, NOTHING_BESIDE } from "@/core/log/beside";
 import type { BinState } from "@/core/bin/state";
 import { fedCompartment, harvestCompartment } from "@/core/bin/system";
@@ -89,7 +90,7 @@ export function emptySlip(slip: SlipKind, { state, today }: SlipContext): SlipTy
     day: today,
     parts: [
       {
-        materialId: slip === "bedded" ? "cardboard-corrugated" : "mixed-kitchen-scraps",
+        materialId: slip === "bedded" ? beddingHere(state, "dry") : "mixed-kitchen-scraps",
         amount: "",
         preparation: "chopped",
       },
