@@ -3,7 +3,7 @@ import { aheadWithHarvest } from "../bin/planAhead";
 import { addDays } from "../calendar/day";
 import { seeded } from "../chance/seeded";
 import type { AwayDay } from "./away";
-import { aheadAway, awayProblem, awayRisk, leaveDay, LONGEST_AWAY_DAYS } from "./away";
+import { aheadAway, awayProblem, awayRisk, awayStrip, leaveDay, LONGEST_AWAY_DAYS } from "./away";
 import { sayAwayProblem, sayAwayRisk, sayForHelper } from "./words";
 
 const day = (on: number) => addDays(START, on);
@@ -68,4 +68,20 @@ test("an absence that cannot be is said in a sentence; what a bin has been told 
   expect(aheadAway(gone, undefined)).toEqual(before);
   expect(leaveDay(away, day(0))).toBe(day(9));
   expect(leaveDay(away, day(12))).toBe(day(12));
+});
+
+test("law: the strip of days and the sentence tell one thing: its gravest day weighs what the sentence says, and is of its kind", () => {
+  for (let seed = 0; seed < 200; seed += 1) {
+    const chance = seeded(`strip/${seed}`);
+    const days = course(0.55 + 0.35 * chance(), 0.5 + 0.45 * chance(), chance() ** 3, 0.3 + 0.7 * chance());
+    const [risk, strip] = [awayRisk(days, away, TARGET), awayStrip(days, away, TARGET)];
+    expect(strip.map(({ on }) => on)).toEqual(
+      days.map((one) => one.day).filter((on) => on >= away.from && on <= away.until),
+    );
+    const gravest = strip.reduce((most, one) => (one.weight > most.weight ? one : most));
+    expect(gravest.weight).toBeCloseTo(risk.weight, 12);
+    if (risk.kind !== "none") expect(strip.some(({ kind }) => kind === risk.kind)).toBe(true);
+    else expect(strip.every(({ kind }) => kind === "none")).toBe(true);
+  }
+  expect(awayStrip([], away, TARGET)).toEqual([]);
 });

@@ -109,14 +109,18 @@ function Preparing({
     return (
       <FirstScreen
         title="Lamp rounds"
-        says="Under a bright lamp the worms go down. Scrape one tub while the others wait: you are called when the next is ready."
+        says={
+          bins && bins.length > 0
+            ? "No bin holds castings to scrape yet. Under a bright lamp the worms go down, and layer after layer comes off clean."
+            : "Under a bright lamp the worms go down. Scrape one tub while the others wait: you are called when the next is ready."
+        }
         of="lamp"
         begin={
-          <Button variant="contained" component={Link} href="/setup">
-            Set up a bin
+          <Button variant="contained" component={Link} href={bins && bins.length > 0 ? "/bins" : "/setup"}>
+            {bins && bins.length > 0 ? "To all bins" : "Set up a bin"}
           </Button>
         }
-        onDemo={onDemo}
+        onDemo={bins && bins.length > 0 ? undefined : onDemo}
       />
     );
   return (

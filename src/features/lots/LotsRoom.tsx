@@ -64,7 +64,8 @@ export function LotsRoom() {
   const chosen = params.get("id");
   const taken = lots && sayTaken(lots);
   const hasParted = lots?.some(({ state }) => state.partings.length > 0);
-  if (lots?.length === 0 && bins?.length === 0)
+  if (!lots || !bins) return <main className={room.room} aria-busy="true" />;
+  if (lots.length === 0 && bins.length === 0)
     return (
       <FirstScreen
         title="Castings"
@@ -79,11 +80,11 @@ export function LotsRoom() {
       />
     );
   return (
-    <main className={room.room} data-usable={lots !== undefined}>
+    <main className={room.room} data-usable="true">
       <h1 className={room.title}>Castings</h1>
       <p className={room.lead}>Dried slowly, kept alive, and traced from bin to bed.</p>
       <ComingHarvests />
-      {lots && kept.length === 0 && (
+      {kept.length === 0 && (
         <p>
           No castings lie here. <Link href="/bins">Open a bin</Link> and harvest it: what you weigh in begins
           a lot.
@@ -123,7 +124,7 @@ export function LotsRoom() {
           </ul>
         </details>
       )}
-      {lots && lots.length > 0 && (
+      {lots.length > 0 && (
         <p className={styles.tools} data-print="hide">
           {hasParted && (
             <Button onClick={() => void saveTable(`castings-${today}.csv`, receiptRows(lots))}>

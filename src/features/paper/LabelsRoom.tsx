@@ -48,14 +48,18 @@ export function LabelsRoom() {
     return (
       <FirstScreen
         title="Labels"
-        says="A label bears the bin’s drawing, its name and a code. Point a phone at it and the bin opens."
+        says={
+          bins.length > 0
+            ? "No such bin, batch or lot stands in this cellar. Choose what to label where it stands."
+            : "A label bears the bin’s drawing, its name and a code. Point a phone at it and the bin opens."
+        }
         of="label"
         begin={
-          <Button variant="contained" component={Link} href="/setup">
-            Set up a bin
+          <Button variant="contained" component={Link} href={bins.length > 0 ? "/bins" : "/setup"}>
+            {bins.length > 0 ? "To all bins" : "Set up a bin"}
           </Button>
         }
-        onDemo={onDemo}
+        onDemo={bins.length > 0 ? undefined : onDemo}
       />
     );
   const set = settings?.labelAddress;

@@ -56,7 +56,7 @@ export function RoundRoom() {
         bins={shown}
         chosen={inHand.bin.id}
         onChoose={choose}
-        shelfWidth={room.isNarrow ? Infinity : room.width - (room.width > 900 ? 456 : 140)}
+        shelfWidth={room.isNarrow ? Infinity : room.width - (room.width > 900 ? 464 : 148)}
       />
       <BinBench key={inHand.bin.id} one={inHand} />
     </main>

@@ -119,3 +119,13 @@ test("the bed worms move into is damp by itself; more bedding than the bin can h
   const cover = { ...emptySlip("bedded", empty), isCover: true, parts: part("9 kg", "leaf-mould") };
   expect(isBeyond(slipFacts("bedded", cover, empty))).toBe(false);
 });
+
+test("someone else fed it: who, as it was typed, in the entry and in its words; nothing where it was the keeper", () => {
+  const fed = write("fed", { parts: part("300 g"), helper: "  Mara from next door " });
+  if (!fed.ok) throw new Error("not read");
+  expect(fed.value.facts).toMatchObject({ helper: "Mara from next door" });
+  expect(sayEntry(entry(fed.value.facts as never, 3), "metric").rest).toMatch(/coffee grounds.*, by Mara from next door$/);
+  const own = write("fed", { parts: part("300 g"), note: " warm ", helper: " " });
+  expect(own.ok && own.value.facts).toMatchObject({ note: "warm" });
+  expect(own.ok && "helper" in own.value.facts).toBe(false);
+}); // prettier-ignore

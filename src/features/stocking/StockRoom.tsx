@@ -29,7 +29,8 @@ export function StockRoom() {
   const split = asked.get("split") ?? undefined;
   const [way, setWay] = useState<(typeof WAYS)[number]["value"]>(split ? "over" : "arrived");
   const standing: readonly BinToday[] = (bins ?? []).filter(({ state }) => state.setup !== undefined);
-  if (bins && standing.length === 0)
+  if (!bins) return <main className={room.room} aria-busy="true" />;
+  if (standing.length === 0)
     return (
       <FirstScreen
         title="Stock and share"
@@ -44,25 +45,23 @@ export function StockRoom() {
       />
     );
   return (
-    <main className={room.room} data-usable={bins !== undefined}>
+    <main className={room.room} data-usable="true">
       <h1 className={room.title}>Stock and share</h1>
       <p className={room.lead}>What goes in here comes out there: both logs are written together.</p>
-      {bins && (
-        <div className={styles.stock}>
-          <Choice
-            title="What is going on"
-            name="way"
-            options={WAYS}
-            chosen={way}
-            onChoose={(value) => value && setWay(value)}
-          />
-          {way === "arrived" ? (
-            <DeliveryForm bins={standing} first={first} />
-          ) : (
-            <TransferForm key={way} bins={standing} first={first} split={split} isAway={way === "away"} />
-          )}
-        </div>
-      )}
+      <div className={styles.stock}>
+        <Choice
+          title="What is going on"
+          name="way"
+          options={WAYS}
+          chosen={way}
+          onChoose={(value) => value && setWay(value)}
+        />
+        {way === "arrived" ? (
+          <DeliveryForm bins={standing} first={first} />
+        ) : (
+          <TransferForm key={way} bins={standing} first={first} split={split} isAway={way === "away"} />
+        )}
+      </div>
     </main>
   );
 }

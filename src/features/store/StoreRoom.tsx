@@ -23,7 +23,8 @@ export function StoreRoom() {
   const [slip, setSlip] = useState<{ readonly one: BatchToday; readonly slip: BatchSlip }>();
   const kept = batches?.filter(({ state }) => state.stage.is !== "used") ?? [];
   const used = batches?.filter(({ state }) => state.stage.is === "used") ?? [];
-  if (batches?.length === 0 && bins?.length === 0)
+  if (!batches || !bins) return <main className={room.room} aria-busy="true" />;
+  if (batches.length === 0 && bins.length === 0)
     return (
       <FirstScreen
         title="Store"
@@ -38,10 +39,10 @@ export function StoreRoom() {
       />
     );
   return (
-    <main className={room.room} data-usable={batches !== undefined}>
+    <main className={room.room} data-usable="true">
       <h1 className={room.title}>Store</h1>
       <p className={room.lead}>Bedding and feed that ripen. Hot ones must cool before worms go in.</p>
-      {batches && kept.length === 0 && (
+      {kept.length === 0 && (
         <p>
           Nothing is ripening. <Link href="/mix">Mix a batch</Link> two or three weeks before you need it.
         </p>
