@@ -47,7 +47,7 @@ async function round() {
 test("pressed twice, every slip keeps one entry", async () => {
   const { keeper, written } = await round();
   const slips: [string, RegExp | undefined, string, string][] = [
-    ["t", undefined, "", "Keep: it was turned"],
+    ["t", undefined, "", "Keep: it was loosened"],
     ["n", /^Note/, "once", "Keep the note"],
     ["w", /^Water/, "1 L", "Keep the water"],
     ["m", /^Temperature/, "17", "Keep the readings"],
@@ -81,7 +81,7 @@ test("“take it back” takes back what it stands beside, though more was kept 
   const { keeper, db } = await round();
   await keeper.keyboard("t");
   await screen.findByRole("dialog");
-  await keeper.click(press("Keep: it was turned"));
+  await keeper.click(press("Keep: it was loosened"));
   const back = await screen.findByRole("button", { name: "Take it back" });
   // In another tab something is kept meanwhile.
   const { write } = await import("@/persistence/write");
@@ -95,7 +95,7 @@ test("“take it back” takes back what it stands beside, though more was kept 
   await wait(async () =>
     expect((await db.changes.toArray()).map(({ label, isUndone }) => [label, isUndone])).toEqual([
       ["rows", 0],
-      ["Quince: turned", 1],
+      ["Quince: loosened", 1],
       ["the other tab", 0],
     ]),
   );

@@ -1,4 +1,4 @@
-import { laidBy } from "../practice/beddingHere";
+import { laidBy } from "../bin/beddingHere";
 import { foundStanding } from "./found";
 import { FOOD_KG_PER_L, HARVEST_MOISTURE, MOIST_KG_PER_L, STARTER_MOISTURE } from "../matter/figures";
 import type { Entry, EntryOf } from "@/records/entry";

@@ -9,7 +9,7 @@ import { addDays, daysBetween } from "../calendar/day";
 import { materialOf } from "../catalogue/material";
 import type { Band, Expectation, WeekOn } from "../expectation/expectation";
 import { bedLitres } from "../expectation/bedLitres";
-import { beddingHere } from "../practice/beddingHere";
+import { beddingHere } from "../bin/beddingHere";
 import type { Practice, Seen } from "../practice/practice";
 import { coverDepthM } from "../practice/practice";
 import type { LocalDate } from "@/vocabulary/fields";

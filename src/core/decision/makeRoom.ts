@@ -1,5 +1,5 @@
-import { beddingHere } from "../practice/beddingHere";
-import { LIFTED_UP } from "../deed/deed";
+import { beddingHere } from "../bin/beddingHere";
+import { LIFTED_UP } from "../matter/figures";
 import type { CompartmentId } from "@/vocabulary/fields";
 import { MOIST_KG_PER_L } from "../matter/figures";
 import { COVER_KG_PER_L } from "../bin/cover";

@@ -1,4 +1,4 @@
-import { beddingHere } from "../practice/beddingHere";
+import { beddingHere } from "../bin/beddingHere";
 import { SETTLED_DRY_KG_PER_L } from "../matter/figures";
 import { DRY_BEDDING } from "../practice/dryBedding";
 import { moistureToday } from "./moistureToday";

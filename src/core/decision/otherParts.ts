@@ -1,4 +1,4 @@
-import { beddingHere } from "../practice/beddingHere";
+import { beddingHere } from "../bin/beddingHere";
 import { dryKg } from "../bin/matter";
 import type { Expectation } from "../expectation/expectation";
 import { correctMoisture } from "../moisture/correct";

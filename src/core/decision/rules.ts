@@ -1,4 +1,4 @@
-import { beddingHere } from "../practice/beddingHere";
+import { beddingHere } from "../bin/beddingHere";
 import { addDays, daysBetween } from "../calendar/day";
 import { foodlessDays } from "../bin/planAhead";
 import { WATCHED_DAYS } from "../bin/state";

@@ -389,7 +389,10 @@ test("a bin that was emptied is bedded first, and fed only then", () => {
   const emptied = [...settled("tub"), entry({ kind: "emptied" }, 92)];
   const first = visited(brought(emptied, TODAY_AT), []);
   expect(first.steps.map(({ kind }) => kind)).toEqual(["addDryBedding"]);
-  expect(first.steps[0]).toMatchObject({ materialId: "cardboard-corrugated", why: { code: "bed/before-meal" } });
+  expect(first.steps[0]).toMatchObject({
+    materialId: "cardboard-corrugated",
+    why: { code: "bed/before-meal" },
+  });
   const bedded = entry(
     { kind: "bedded", parts: [{ materialId: "leaf-mould", amount: kilograms(6), moisture: 0.75 }] },
     93,

@@ -9,9 +9,6 @@ import { systemOf } from "../bin/system";
 
 type Amount = BeddingPart["amount"];
 
-/** The upper third of a tray or tote, as one lifts it over. */
-export const LIFTED_UP = 0.35;
-
 /** What a keeper does with a bin in one act, besides feeding, reading and harvesting it. Lengths in m, shares 0 to 1. */
 export type Deed =
   | { readonly of: "moveAlong"; readonly fraction?: number; readonly byM?: number }

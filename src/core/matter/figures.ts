@@ -49,3 +49,5 @@ export const LETS_RAIN: Readonly<Record<Cover, number>> = {
 
 /** Cocoons of a bin against the best laboratory rate, and what density and moisture take off. Source: process model 5.1, 12.11. */
 export const COCOON_SHARE = 0.45 * 0.64;
+/** The upper third of a tray or tote, as one lifts it over into the next. */
+export const LIFTED_UP = 0.35;

@@ -1,6 +1,6 @@
-import { beddingHere } from "@/core/practice/beddingHere";
+import { beddingHere } from "@/core/bin/beddingHere";
 import { NOTHING_BESIDE } from "@/core/log/beside";
-import { LIFTED_UP } from "@/core/deed/deed";
+import { LIFTED_UP } from "@/core/matter/figures";
 import type { Deed, DeedKind } from "@/core/deed/deed";
 import { materialOf } from "@/core/catalogue/material";
 import { fedCompartment, harvestCompartment, systemOf } from "@/core/bin/system";

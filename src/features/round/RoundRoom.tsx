@@ -3,6 +3,7 @@ import { planRound } from "@/core/round/round";
 import { useErrands } from "@/session/errand";
 import { useSession } from "@/session/session";
 import { Rack } from "@/ui/Rack";
+import { SkipToDo } from "@/ui/SkipToDo";
 import { useViewport } from "@/ui/useViewport";
 import dynamic from "next/dynamic";
 import { useLayoutEffect, useMemo } from "react";
@@ -51,6 +52,7 @@ export function RoundRoom() {
   return (
     <main className={styles.round} data-usable="true">
       <h1 className="visually-hidden">The round</h1>
+      <SkipToDo />
       <WeatherRibbon />
       <Rack
         bins={shown}

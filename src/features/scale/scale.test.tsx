@@ -57,7 +57,7 @@ test("what stands still is offered in each field for a weight and nowhere else, 
   await says("kg 3.100 moving", 2);
   expect(screen.getByRole("button", { name: "The scale moves: Castings" })).toBeDisabled();
   await says("kg 3.100 steady");
-  await keeper.click(press("Take 2.250 kg from the scale: Castings"));
+  await keeper.click(await screen.findByRole("button", { name: "Take 2.250 kg from the scale: Castings" }));
   await waitFor(() => expect(screen.getByLabelText(/^Castings/)).toHaveValue("2.250 kg"));
   await waitFor(() => expect(screen.queryByRole("button", { name: /scale: Water/ })).toBeNull());
 });

@@ -5,7 +5,6 @@ import type { Opening } from "@/session/session";
 import { SessionProvider, useTwinWork } from "@/session/session";
 import Button from "@mui/material/Button";
 import dynamic from "next/dynamic";
-import { usePathname } from "next/navigation";
 import type { ReactNode } from "react";
 import { useEffect, useState } from "react";
 import { CellarMark } from "./CellarMark";
@@ -33,7 +32,6 @@ export function Shell({ children, slips }: { readonly children: ReactNode; reado
       <a className={styles.skip} href="#room">
         Skip to the room
       </a>
-      <SkipToDo />
       <Rail />
       <SessionProvider
         waiting={(opening) => <Waiting opening={opening} />}
@@ -56,16 +54,6 @@ export function Shell({ children, slips }: { readonly children: ReactNode; reado
       </SessionProvider>
     </div>
   );
-}
-
-/** Where there is something to do, by keys straight to it: a drawing has many places to press before it. */
-const HAS_TO_DO: ReadonlySet<string> = new Set(["/", "/visit"]);
-function SkipToDo() {
-  return HAS_TO_DO.has(usePathname()) ? (
-    <a className={styles.skip} href="#do-now">
-      Skip to what to do now
-    </a>
-  ) : null;
 }
 
 /** A store that has not answered for so long may never do; a busy machine takes some seconds. */

@@ -1,4 +1,4 @@
-import { beddingHere } from "@/core/practice/beddingHere";
+import { beddingHere } from "@/core/bin/beddingHere";
 import { besideIn, NOTHING_BESIDE } from "@/core/log/beside";
 import type { BinState } from "@/core/bin/state";
 import { fedCompartment, harvestCompartment } from "@/core/bin/system";

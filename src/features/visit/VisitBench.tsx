@@ -10,6 +10,7 @@ import type { BinToday } from "@/core/round/round";
 import { HELPFUL_WORDS } from "@/core/twin/ahead/words";
 import { useErrands } from "@/session/errand";
 import { LongUnseen } from "@/ui/LongUnseen";
+import { SkipToDo } from "@/ui/SkipToDo";
 import { useSession } from "@/session/session";
 import { Cutaway } from "@/ui/cutaway/Cutaway";
 import { useViewport } from "@/ui/useViewport";
@@ -56,6 +57,7 @@ export function VisitBench({ one, lid }: { readonly one: BinToday; readonly lid:
   const most = room.isNarrow ? { width: room.width - 70, height: 150 } : { width: 380, height: 165 };
   return (
     <main className={styles.visit} data-usable={visit.isLoaded}>
+      <SkipToDo />
       <div className={styles.head}>
         <h1 className={styles.name}>
           {bin.name}, {lid === "lifted" ? "lid up" : "quiet check"}

@@ -1,6 +1,6 @@
 import { entry, newTub, setupOf, START } from "../../../tests/log";
 import { brought } from "../../../tests/twinLog";
-import { replay } from "../bin/replay";
+import { replay } from "./replay";
 import { addDays } from "../calendar/day";
 import { materialsFor } from "../catalogue/material";
 import { decide } from "../decision/decide";

@@ -1,11 +1,12 @@
 import type { EntryOf } from "@/records/entry";
-import type { BinState } from "../bin/state";
 import { materialOf } from "../catalogue/material";
-import { DRY_BEDDING } from "./dryBedding";
+import type { BinState } from "./state";
 
 /** What bedding is wanted for: to soak up wetness, to lie damp in the bed, or over it. */
 export type BeddingUse = "dry" | "damp" | "cover";
 
+/** What nearly everybody has. */
+const CARD = "cardboard-corrugated";
 /** So dry it still soaks up. */
 const DRY_UNDER = 0.25;
 /** So much water it holds as a wrung cloth: less, and it lies there as grit would. */
@@ -37,5 +38,5 @@ export function laidBy(before: BinState["laid"], entry: EntryOf<"bedded">): NonN
 export function beddingHere({ laid = {} }: Pick<BinState, "laid">, use: BeddingUse): string {
   const others: readonly BeddingUse[] =
     use === "cover" ? ["damp", "dry"] : use === "damp" ? ["cover", "dry"] : ["damp", "cover"];
-  return [use, ...others].flatMap((one) => laid[one] ?? []).find((id) => isFit(id, use)) ?? DRY_BEDDING.id;
+  return [use, ...others].flatMap((one) => laid[one] ?? []).find((id) => isFit(id, use)) ?? CARD;
 }
