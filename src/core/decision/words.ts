@@ -447,7 +447,7 @@ function sayTried(
     case "small":
       return `So little this herd may always be offered; more once ${meal} or more was seen gone.`;
     case "fled":
-      return "Worms were lost after the last meal: a small one, until such a meal is seen gone.";
+      return "Worms fled or lay dead after the last meal: a small one, until such a meal is seen gone.";
     case "went-sour":
       if (wellsToGo === undefined)
         return `${meal} went sour here more than once: that is what this bin bears.`;
