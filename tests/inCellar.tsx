@@ -1,4 +1,5 @@
 import { BIN_ROW, CLIMATE } from "./log";
+import { Measured } from "@/features/shell/Measured";
 import { ErrandProvider } from "@/session/errand";
 import { SessionProvider } from "@/session/session";
 import { CellarDatabase, OWN_CELLAR } from "@/persistence/database";
@@ -53,7 +54,9 @@ export async function inCellar(
         failed={(why) => <p>failed: {why}</p>}
         newer={() => <p>of a newer app</p>}
       >
-        <ErrandProvider>{room}</ErrandProvider>
+        <Measured>
+          <ErrandProvider>{room}</ErrandProvider>
+        </Measured>
       </SessionProvider>,
     ));
   };

@@ -68,7 +68,7 @@ test("scraps are weighed day by day and kept as they are given; what is no weigh
   await screen.findByRole("group", { name: "Scraps by day" });
   type(/scraps \(g\)/, "a bit");
   await keeper.click(press("note it"));
-  expect(await screen.findByText(/A weight, such as 640 g/)).toBeVisible();
+  expect(await screen.findByText(/“a bit” is too little to reckon with/)).toBeVisible();
   await waitFor(() => expect(screen.getByLabelText(/scraps \(g\)/)).toHaveValue("a bit"));
   const day = (name: RegExp) =>
     within(screen.getByRole("group", { name: "Scraps by day" })).getByRole("button", { name });
@@ -207,7 +207,7 @@ test("the bench solves backwards, says what is missing, and what cannot be", asy
   type(/^Moisture \(%\)/, "97");
   expect(await screen.findByText(/Above that, water runs out of any mix/)).toBeVisible();
   type("How much", "a bucket");
-  expect(await screen.findByText(/Litres and parts are understood too/)).toBeVisible();
+  expect(await screen.findByText(/How much does the bucket hold\?/)).toBeVisible();
 });
 
 const batch: NewRow = {

@@ -1,3 +1,6 @@
+import { namesMaterials, withOwnValues } from "@/core/log/ownValues";
+import type { OwnMaterial } from "@/records/material";
+import { present } from "@/records/row/row";
 import type { BesideTyped } from "@/core/log/beside";
 import { besideIn, NOTHING_BESIDE } from "@/core/log/beside";
 import type { FactAbout, SubjectRef } from "@/records/entry/about";
@@ -67,6 +70,10 @@ export function authorFor(db: CellarDatabase, deviceId: string, formats: Formats
           if (isStoreGone(cause)) return [];
           throw cause;
         });
+      // Whatever door they come through, materials of the keeper's own bear the keeper's own values.
+      const own = facts.some(namesMaterials)
+        ? present(await db.table<OwnMaterial>("materials").toArray())
+        : [];
       const from = sameDay.reduce((most, entry) => Math.max(most, entry.seq), 0) + 1;
       return facts.map((one, at) =>
         rowOf("entries", {
@@ -76,7 +83,7 @@ export function authorFor(db: CellarDatabase, deviceId: string, formats: Formats
           subject,
           day,
           seq: from + at,
-          ...one,
+          ...withOwnValues(one, own),
         }),
       );
     },

@@ -3,6 +3,7 @@ import { useStored } from "./useStored";
 import type { Cellar } from "@/records/cellar";
 import type { LocalDate } from "@/vocabulary/fields";
 import type { UnitSystem } from "@/core/quantity/format";
+import type { Measures } from "@/core/quantity/parse";
 import { CellarDatabase, DEMO_CELLARS, OWN_CELLAR } from "@/persistence/database";
 import type { OpenCellar } from "@/persistence/preference";
 import { readDemoCellar, rememberDemoCellar, rememberOpenCellar } from "@/persistence/preference";
@@ -33,6 +34,8 @@ export interface Session extends Bins, Changing, Omit<Frame, "cellar" | "setting
   readonly open: OpenCellar;
   readonly today: LocalDate;
   readonly units: UnitSystem;
+  /** Units and containers of one's own: what typed amounts are read with. */
+  readonly measures: Measures;
   readonly cellar: Cellar | undefined;
   readonly settings: Frame["settings"];
   readonly author: Author;
@@ -225,6 +228,9 @@ function OpenSession({
     });
   }, [db, openCellar, say]);
 
+  const units = frame?.settings?.units ?? usualUnits();
+  const containers = frame?.settings?.containers;
+  const measures = useMemo<Measures>(() => ({ units, containers: containers ?? [] }), [units, containers]);
   const session = useMemo<Session | undefined>(
     () =>
       frame && {
@@ -237,13 +243,14 @@ function OpenSession({
         open,
         today,
         author,
-        units: frame.settings?.units ?? usualUnits(),
+        units,
+        measures,
         say,
         lost,
         switchTo,
         restartDemo,
       },
-    [frame, bins, changing, db, open, today, author, say, lost, switchTo, restartDemo],
+    [frame, bins, changing, db, open, today, units, measures, author, say, lost, switchTo, restartDemo],
   );
   if (!session) return waiting;
   return (

@@ -56,6 +56,12 @@ export const binVolumeL = (setup: BinSetup): number =>
 /** Food goes to the top of a stack and to the first end of a line. Record schema: there is at least one compartment. */
 export const fedCompartment = (setup: Pick<BinSetup, "system" | "compartments">): Compartment =>
   systemOf(setup.system).arrangement === "stack" ? setup.compartments.at(-1)! : setup.compartments[0]!;
+/** Ground of a part, else of where it is fed, m²: bedding may be said by how deep it lies there. */
+export const groundUnder = (
+  setup: Pick<BinSetup, "system" | "compartments"> | undefined,
+  compartment: string | undefined,
+): number | undefined =>
+  setup && areaM2(setup.compartments.find(({ id }) => id === compartment) ?? fedCompartment(setup));
 /** Castings come from the lowest of a stack and from the far end of a line. */
 export const harvestCompartment = (setup: BinSetup): Compartment =>
   systemOf(setup.system).arrangement === "stack" ? setup.compartments[0]! : setup.compartments.at(-1)!;

@@ -40,14 +40,51 @@ const PIECE_KG: Readonly<Record<string, number>> = {
   "cut-flowers": 0.03,
 };
 
-const COUNTED = /^(\d+(?:[.,]\d+)?|half|an?)\s*(?:pieces?|pcs?|of them|slices?|×|x)$/i;
+/** What a piece is called besides a piece: as the thing itself, with the peel or core it is said to be. */
+const CALLED: Readonly<Record<string, readonly string[]>> = {
+  "apple-cores-peel": ["core", "apple core", "apple"],
+  "pear-cores-peel": ["core", "pear core", "pear"],
+  "windfall-fruit": ["apple", "pear", "plum", "windfall"],
+  "banana-peel": ["peel", "banana peel", "skin", "banana skin"],
+  "plantain-peel": ["peel", "plantain peel"],
+  "banana-whole-overripe": ["banana"],
+  "mango-peel": ["peel", "mango"],
+  "avocado-skins": ["skin", "avocado skin", "avocado"],
+  "avocado-stones": ["stone", "pit", "avocado stone"],
+  "orange-mandarin-peel": ["peel", "orange", "orange peel"],
+  "citrus-juiced-halves": ["half", "halve", "lemon half", "orange half"],
+  "lemon-lime-halves": ["half", "halve", "lemon half", "lime half"],
+  "kiwi-skins": ["skin", "kiwi", "kiwi skin"],
+  "carrot-tops": ["top", "carrot top"],
+  "carrot-peel": ["carrot"],
+  "potato-peel-raw": ["potato"],
+  "potato-raw-whole": ["potato", "potatoe"],
+  "potato-cooked-plain": ["potato", "potatoe"],
+  "sweet-potato-peel": ["sweet potato"],
+  cucumber: ["cucumber"],
+  courgette: ["courgette", "zucchini"],
+  tomatoes: ["tomato", "tomatoe"],
+  "peppers-sweet": ["pepper"],
+  aubergine: ["aubergine", "eggplant"],
+  "corn-cobs": ["cob", "corn cob", "ear"],
+  "sweetcorn-husks": ["husk", "corn husk"],
+  "onion-skins": ["skin", "onion"],
+  "onion-flesh": ["onion"],
+  garlic: ["clove", "bulb", "garlic"],
+  "cabbage-leaves": ["leaf", "leave", "cabbage leaf", "cabbage leave"],
+  "coffee-filters": ["filter", "coffee filter"],
+  "coffee-pods-emptied": ["pod", "coffee pod", "capsule"],
+  "tea-bags-unknown": ["bag", "tea bag", "teabag"],
+  "bread-fresh": ["slice"],
+  "cut-flowers": ["stem", "flower"],
+};
+const PIECES = ["piece", "pc", "them", "slice", "x"];
 
-/** Kilograms of so many pieces ("3 pieces", "half a piece"); undefined where it is no count, or no piece of it is known. */
-export function inPieces(text: string, materialId: string): number | undefined {
-  const each = PIECE_KG[materialId];
-  const match = COUNTED.exec(text.trim().replace(/^half an? /i, "0.5 "));
-  if (each === undefined || !match) return undefined;
-  const many = /^an?$/i.test(match[1]!) ? 1 : Number(match[1]!.replace(",", "."));
-  return many > 0 ? Number((many * each).toFixed(4)) : undefined;
+/** So many of it may be counted: each name of a piece, with what one weighs; none where nobody knows. Never throws. */
+export function piecesOf(materialId: string): readonly { name: string; pieceKg: number }[] {
+  const pieceKg = PIECE_KG[materialId];
+  return pieceKg === undefined
+    ? []
+    : [...PIECES, ...(CALLED[materialId] ?? [])].map((name) => ({ name, pieceKg }));
 }
 export const pieceIds = (): readonly string[] => Object.keys(PIECE_KG);

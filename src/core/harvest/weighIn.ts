@@ -5,10 +5,8 @@ import { done, refused } from "@/vocabulary/outcome";
 import type { Squeeze } from "@/vocabulary/readings";
 import type { HarvestMethod, SpeciesId } from "@/vocabulary/setup";
 import { squeezeMoisture } from "../moisture/squeeze";
-import type { UnitSystem } from "../quantity/format";
-import { DEFAULT_UNIT } from "../quantity/format";
-import { parseQuantity } from "../quantity/parse";
-import { sayUnreadable } from "../quantity/words";
+import type { Measures } from "../quantity/parse";
+import { readMass } from "../quantity/readAmount";
 
 /** What comes out at a harvest. */
 export const PORTIONS = ["castings", "worms", "overs", "fines", "liquid"] as const;
@@ -23,15 +21,13 @@ export interface Weighed {
 }
 export type WeighProblem = { readonly code: "weigh/unreadable"; readonly sentence: string };
 
-const TIMES = /^(\d{1,4})\s*[×x*]\s*(.+)$/i;
-
 /**
  * Reads "3 × 12 kg + 9.5 kg", "20 lb + 4 kg" or "15 L": weights and litres mixed, a bare number in the unit of a bucket.
  * Refused with the sentence that names the part that cannot be read. Never throws.
  */
 export function readWeighings(
   text: string,
-  units: UnitSystem,
+  measures: Measures,
   litreKg: number,
 ): Outcome<Weighed, WeighProblem> {
   const parts = text.split(/[+;\n]/).map((part) => part.trim()).filter((part) => part !== ""); // prettier-ignore
@@ -40,15 +36,12 @@ export function readWeighings(
   let grossKg = 0;
   let isByLitre = false;
   for (const part of parts) {
-    const [, times = "1", each = part] = TIMES.exec(part) ?? [];
-    const mass = parseQuantity(each, "mass", DEFAULT_UNIT[units].mass);
-    const volume = mass.ok ? undefined : parseQuantity(each, "volume", "none");
-    if (!mass.ok && !volume?.ok)
-      return refused({ code: "weigh/unreadable", sentence: `“${part}”: ${sayUnreadable(mass.problem)}` });
-    const count = Number(times);
-    containers += count;
-    grossKg += count * (mass.ok ? mass.value : volume!.ok ? volume!.value * litreKg : 0);
-    isByLitre ||= !mass.ok;
+    const read = readMass(part, "bulk", measures, litreKg);
+    if (!read.ok)
+      return refused({ code: "weigh/unreadable", sentence: `“${part}”: ${read.problem.sentence}` });
+    containers += read.value.vessels;
+    grossKg += read.value.massKg;
+    isByLitre ||= !read.value.isWeighed;
   }
   return done({ containers, grossKg, isByLitre });
 }

@@ -1,10 +1,8 @@
 import type { Pantry, PantryMaterial } from "../catalogue/pantry";
 import type { MaterialUse } from "../catalogue/material";
 import { correctMoisture } from "../moisture/correct";
-import type { UnitSystem } from "../quantity/format";
-import { DEFAULT_UNIT } from "../quantity/format";
-import { parseQuantity } from "../quantity/parse";
-import { sayUnreadable } from "../quantity/words";
+import type { Measures } from "../quantity/parse";
+import { readMass } from "../quantity/readAmount";
 import type { Squeeze } from "@/vocabulary/readings";
 import { fieldCapacityOf, opennessOf, partOf, structureAt, wetDensity } from "./ingredient";
 import type { Structure } from "./ingredient";
@@ -41,7 +39,7 @@ export function readBench(
   lines: readonly BenchLine[],
   pantry: Pantry,
   wantedL: number,
-  units: UnitSystem,
+  measures: Measures,
 ): BenchReading {
   const faults: Record<string, string> = {};
   const read = lines.flatMap((line) => {
@@ -50,7 +48,7 @@ export function readBench(
       faults[line.key] = "This material is no longer in your cellar.";
       return [];
     }
-    const amount = amountOf(line.amount, wetDensity(material, material.moisture), units);
+    const amount = amountOf(line.amount, wetDensity(material, material.moisture), measures);
     if ("fault" in amount) {
       faults[line.key] = amount.fault;
       return [];
@@ -76,15 +74,14 @@ export function readBench(
 
 type TypedAmount = { readonly volumeL: number } | { readonly parts: number } | { readonly fault: string };
 
-function amountOf(text: string, densityKgPerL: number, units: UnitSystem): TypedAmount {
+function amountOf(text: string, densityKgPerL: number, measures: Measures): TypedAmount {
   if (text.trim() === "") return { volumeL: 0 };
   const parts = PARTS.exec(text.trim());
   if (parts) return { parts: parts[1] === "½" ? 0.5 : Number(parts[1]!.replace(",", ".")) };
-  const mass = parseQuantity(text, "mass", DEFAULT_UNIT[units].mass);
-  if (mass.ok) return { volumeL: mass.value / densityKgPerL };
-  const volume = parseQuantity(text, "volume", "none");
-  if (volume.ok) return { volumeL: volume.value };
-  return { fault: `${sayUnreadable(mass.problem)} Litres and parts are understood too.` };
+  const read = readMass(text, "bulk", measures, densityKgPerL);
+  return read.ok
+    ? { volumeL: read.value.massKg / densityKgPerL }
+    : { fault: `${read.problem.sentence} Parts are understood too.` };
 }
 
 /** All one wants to know of a mix at once. */

@@ -4,13 +4,14 @@ export type Dimension = "mass" | "volume" | "length" | "temperature" | "count";
 const UNITS = {
   mass: {
     kg: "kg", kgs: "kg", kilo: "kg", kilos: "kg", kilogram: "kg", kilograms: "kg",
-    g: "g", gr: "g", gram: "g", grams: "g",
+    g: "g", gr: "g", gm: "g", gms: "g", gram: "g", grams: "g", gramme: "g", grammes: "g",
+    kilogramme: "kg", kilogrammes: "kg", t: "t", tonne: "t", tonnes: "t",
     lb: "lb", lbs: "lb", pound: "lb", pounds: "lb", "#": "lb",
     oz: "oz", ounce: "oz", ounces: "oz",
   },
   volume: {
     l: "L", lt: "L", liter: "L", liters: "L", litre: "L", litres: "L",
-    ml: "mL", millilitre: "mL", millilitres: "mL", milliliter: "mL", milliliters: "mL", cc: "mL",
+    ml: "mL", mls: "mL", cl: "cL", dl: "dL", millilitre: "mL", millilitres: "mL", milliliter: "mL", milliliters: "mL", cc: "mL",
     gal: "gal", gallon: "gal", gallons: "gal",
     qt: "qt", quart: "qt", quarts: "qt",
     pt: "pint", pint: "pint", pints: "pint",
@@ -21,7 +22,7 @@ const UNITS = {
   },
   length: {
     m: "m", metre: "m", metres: "m", meter: "m", meters: "m",
-    cm: "cm", mm: "mm",
+    cm: "cm", mm: "mm", centimetre: "cm", centimetres: "cm", centimeter: "cm", centimeters: "cm", millimetre: "mm", millimetres: "mm", millimeter: "mm", millimeters: "mm",
     in: "in", inch: "in", inches: "in", '"': "in", "″": "in",
     ft: "ft", foot: "ft", feet: "ft", "'": "ft", "′": "ft",
   },
@@ -45,8 +46,8 @@ export function dimensionOf(written: string): Dimension | undefined {
 const LB = 0.45359237, GAL = 3.785411784, INCH = 0.0254; // prettier-ignore
 /** So many of its base unit (kg, L, m, a piece) make how many of a unit; in two numbers, so that tenths stay exact. */
 const FACTORS: Readonly<Record<string, readonly [base: number, units: number]>> = {
-  kg: [1, 1], g: [1, 1000], lb: [LB, 1], oz: [LB, 16],
-  L: [1, 1], mL: [1, 1000], gal: [GAL, 1], qt: [GAL, 4], pint: [GAL, 8], cup: [GAL, 16], "fl oz": [GAL, 128], tbsp: [GAL, 256], tsp: [GAL, 768],
+  t: [1000, 1], kg: [1, 1], g: [1, 1000], lb: [LB, 1], oz: [LB, 16],
+  L: [1, 1], dL: [1, 10], cL: [1, 100], mL: [1, 1000], gal: [GAL, 1], qt: [GAL, 4], pint: [GAL, 8], cup: [GAL, 16], "fl oz": [GAL, 128], tbsp: [GAL, 256], tsp: [GAL, 768],
   m: [1, 1], cm: [1, 100], mm: [1, 1000], in: [INCH, 1], ft: [12 * INCH, 1],
   "1": [1, 1],
 }; // prettier-ignore

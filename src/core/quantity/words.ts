@@ -1,3 +1,4 @@
+import { formatLength, formatMass, formatTemperature, formatVolume, type UnitSystem } from "./format";
 import type { UnreadableQuantity } from "./parse";
 import type { Dimension } from "./unit";
 
@@ -15,25 +16,62 @@ const LIMIT_UNIT: Record<Dimension, string> = {
   temperature: "°C",
   count: "pieces",
 };
+/** Where a keeper's own pail is measured; fields make a link of it. */
+export const OWN_MEASURES = "Your own measures";
 
-/** The sentence under a field that could not be read. */
+/** The sentence under a field that could not be read, with the nearest reading where there is one. */
 export function sayUnreadable(problem: UnreadableQuantity): string {
+  const nearest = "nearest" in problem && problem.nearest !== undefined ? problem.nearest.slice(0, 40) : undefined; // prettier-ignore
   switch (problem.code) {
     case "quantity/empty":
       return "Nothing is typed yet.";
     case "quantity/not-a-number":
-      return `“${problem.piece}” does not read as a number.`;
+      return `“${problem.piece}” does not read as a number.${nearest ? ` Is it “${nearest}”?` : ""}`;
     case "quantity/unknown-unit":
-      return `“${problem.piece}” is not a unit known here. Write ${ASKED[problem.dimension]}.`;
+      return nearest
+        ? `${problem.piece} of what? Is it “${nearest}”?`
+        : `“${problem.piece}” is no unit known here. Write ${ASKED[problem.dimension]}, or measure it once under ${OWN_MEASURES}.`;
+    case "quantity/unmeasured":
+      return `How much does the ${problem.piece} hold? Write it so: “a 10 L bucket”, “2 bags of 5 kg”. Or measure it once under ${OWN_MEASURES}.`;
+    case "quantity/vague":
+      return `“${problem.piece}” is too little to reckon with. ${nearest ? `Is it “${nearest}”?` : "A handful, half a cup or a guess in grams will do."}`;
+    case "quantity/range":
+      return `One figure is kept. Is it “${nearest}”?`;
+    case "quantity/mixed":
+      return `“${problem.piece}” adds a weight to a volume. Write it all by weight, or all by volume.`;
     case "quantity/wrong-dimension":
       return `“${problem.piece}” is a ${problem.got}; this asks for ${ASKED[problem.dimension]}.`;
     case "quantity/ambiguous-separator":
       return `Does ${problem.piece} mean ${problem.readings[0]} or ${problem.readings[1]}? Write it one of these ways.`;
     case "quantity/units-out-of-order":
-      return `“${problem.piece}” has its units out of order. Write the larger first, such as 1 lb 6 oz.`;
+      return `“${problem.piece}” has its units out of order. Write the larger first, such as 1 lb 6 oz, or a + between them.`;
     case "quantity/negative":
-      return "An amount cannot be less than nothing.";
+      return `An amount cannot be less than nothing.${nearest ? ` Is it “${nearest}”?` : ""}`;
     case "quantity/too-large":
       return `That is more than ${problem.limit.toLocaleString("en")} ${LIMIT_UNIT[problem.dimension]}: is the unit right?`;
+  }
+}
+
+/** What is read at a glance, so that saying it again would be noise: "640", "1.4 kg", "20 °C". */
+const PLAIN = /^(?:[\d.,]+\s*(?:kg|g|lb|oz|l|ml|qt|gal|cm|mm|m|in|ft|°?\s?[cf]|worms?)?)?$/i;
+
+/** What an amount came to, said beneath the field; undefined where the text says it itself. Never throws. */
+export function sayRead(
+  typed: string,
+  { dimension, value }: { readonly dimension: Dimension; readonly value: number },
+  units: UnitSystem,
+): string | undefined {
+  if (PLAIN.test(typed.trim())) return undefined;
+  switch (dimension) {
+    case "mass":
+      return `that is ${formatMass(value, units)}`;
+    case "volume":
+      return `that is ${formatVolume(value, units)}`;
+    case "length":
+      return `that is ${formatLength(value, units)}`;
+    case "temperature":
+      return `that is ${formatTemperature(value, units)}`;
+    case "count":
+      return `that is ${value.toLocaleString("en")}`;
   }
 }

@@ -24,13 +24,13 @@ export function CorrectDialog({
   together,
   onClose,
 }: Omit<Extract<Errand, { of: "correct" }>, "of"> & { readonly onClose: () => void }) {
-  const { db, today, units, author, keep } = useSession();
-  const lines = useMemo(() => correctionLines(entry, units, setup), [entry, units, setup]);
+  const { db, today, measures, author, keep } = useSession();
+  const lines = useMemo(() => correctionLines(entry, measures, setup), [entry, measures, setup]);
   const draft = useDraft(db, `correct/${entry.rowId}`, typedOf(entry, lines));
   const { faults, kept } = useTypedForm(draft.typed, (typed) =>
     corrected(entry, lines, typed, { firstDay: subject.firstDay, today }),
   );
-  const words = sayEntry(entry, units);
+  const words = sayEntry(entry, measures.units);
   const others = together.filter((other) => other.id !== entry.id);
 
   const save = kept(async (righted) => {

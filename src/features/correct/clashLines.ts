@@ -66,7 +66,7 @@ function entryLines(
 ): readonly ClashLine[] {
   const said = (entry: Entry) =>
     new Map([
-      ...correctionLines(entry, units, setup).map(
+      ...correctionLines(entry, { units, containers: [] }, setup).map(
         ({ key, label, text, options }) =>
           [key, { label, text: options?.find(({ value }) => value === text)?.label ?? text }] as const,
       ),

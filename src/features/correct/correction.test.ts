@@ -1,3 +1,4 @@
+import { unitsAlone } from "@/core/quantity/parse";
 import { LOG as OF_BIN, LOT_LOG, TUB_LOG } from "../../../tests/everyKind";
 import { FOUND_LOG } from "../../../tests/foundLog";
 import { entry, setupOf, START } from "../../../tests/log";
@@ -13,9 +14,9 @@ import { correctionLines } from "./correctionLines";
 const LOG = [...OF_BIN, ...FOUND_LOG, ...LOT_LOG, ...TUB_LOG];
 const bin = { firstDay: START, today: addDays(START, 400) };
 const line = (of: Entry, label: RegExp) =>
-  correctionLines(of, "metric").find((one) => label.test(one.label))!.key;
+  correctionLines(of, unitsAlone("metric")).find((one) => label.test(one.label))!.key;
 const correct = (of: Entry, texts: Record<string, string>, more: { day?: string; note?: string } = {}) => {
-  const lines = correctionLines(of, "metric");
+  const lines = correctionLines(of, unitsAlone("metric"));
   const typed = typedOf(of, lines);
   return corrected(of, lines, { ...typed, ...more, lines: { ...typed.lines, ...texts } }, bin);
 };
@@ -25,7 +26,7 @@ test("every kind of entry opens with what it states, and kept untouched states t
   expect(new Set(LOG.map(({ kind }) => kind)).size).toBe(40);
   for (const units of ["metric", "us"] as const)
     for (const one of LOG) {
-      const lines = correctionLines(one, units);
+      const lines = correctionLines(one, unitsAlone(units));
       expect(corrected(one, lines, typedOf(one, lines), bin)).toEqual({ ok: true, value: one });
     }
 });
@@ -33,7 +34,7 @@ test("every kind of entry opens with what it states, and kept untouched states t
 test("each line says its own value back within what it shows, and the result passes the schema", () => {
   for (const units of ["metric", "us"] as const)
     for (const one of LOG)
-      for (const { key, text, write } of correctionLines(one, units)) {
+      for (const { key, text, write } of correctionLines(one, unitsAlone(units))) {
         const copy = structuredClone(one) as unknown as Record<string, unknown>;
         expect([one.kind, key, write(copy, text)]).toEqual([one.kind, key, undefined]);
         const numbers = (value: unknown) =>
@@ -56,10 +57,10 @@ test("what one line changes is that and nothing else, to the last digit, and it 
   let tried = 0;
   for (const units of ["metric", "us"] as const)
     for (const one of LOG)
-      for (const line of correctionLines(one, units, setupOf("trayStack"))) {
+      for (const line of correctionLines(one, unitsAlone(units), setupOf("trayStack"))) {
         const typed = line.options?.find(({ value }) => value !== line.text && value !== "")?.value ?? "3";
         if (line.isDay || typed === line.text) continue;
-        const all = correctionLines(one, units, setupOf("trayStack"));
+        const all = correctionLines(one, unitsAlone(units), setupOf("trayStack"));
         const before = typedOf(one, all);
         const outcome = corrected(
           one,
@@ -142,7 +143,7 @@ test("the first set-up keeps its day: all that follows rests on it", () => {
 
 test("two corrections of one entry made from the same telling both stand; on one line the second is asked, both words at hand", () => {
   const told = (one: Entry, key: string, nth: number) => {
-    const lines = correctionLines(one, "metric");
+    const lines = correctionLines(one, unitsAlone("metric"));
     const line = lines.find((other) => other.key === key);
     if (!line) return undefined;
     const options = line.options?.filter(({ value }) => value !== line.text && value !== "");
@@ -152,7 +153,7 @@ test("two corrections of one entry made from the same telling both stand; on one
   };
   let [both, asked] = [0, 0];
   for (const one of LOG) {
-    const lines = correctionLines(one, "metric");
+    const lines = correctionLines(one, unitsAlone("metric"));
     for (const [at, { key }] of lines.entries()) {
       const mine = told(one, key, 0);
       if (!mine) continue;
@@ -168,7 +169,7 @@ test("two corrections of one entry made from the same telling both stand; on one
             : of;
         expect(saysTheSame(inOrder(together.row), inOrder(rebased<Entry>(one, theirs, mine).row))).toBe(true);
         for (const [line, telling] of [[key, mine], [other, theirs]] as const) {
-          const text = (of: Entry) => correctionLines(of, "metric").find((found) => found.key === line)?.text;
+          const text = (of: Entry) => correctionLines(of, unitsAlone("metric")).find((found) => found.key === line)?.text;
           expect([one.kind, line, text(together.row)]).toEqual([one.kind, line, text(telling)]);
         } // prettier-ignore
         // Where both are right and together are not, all of both is asked.

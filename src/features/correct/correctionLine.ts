@@ -1,6 +1,7 @@
+import { readAmount } from "@/core/quantity/readAmount";
 import type { MaterialUse } from "@/core/catalogue/material";
 import { materialOf, materialsFor } from "@/core/catalogue/material";
-import type { UnitSystem } from "@/core/quantity/format";
+import type { Measures } from "@/core/quantity/parse";
 import { DEFAULT_UNIT, formatToEdit } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
 import type { Dimension } from "@/core/quantity/unit";
@@ -29,7 +30,7 @@ export interface CorrectionOption {
 export type Draft = Record<string, unknown>;
 
 /** An amount the keeper writes over one that was measured out as proposed is the keeper's own. */
-const knownAs = (own: "weighed" | "volume", { measuredBy }: Amount): MeasuredBy =>
+const knownAs = (own: MeasuredBy, { measuredBy }: Amount): MeasuredBy =>
   measuredBy === "guessed" || measuredBy === "device" ? measuredBy : own;
 
 export type Words<V extends string> = Readonly<Record<V, string>>;
@@ -37,7 +38,8 @@ export const choices = <V extends string>(values: readonly V[], words: Words<V>)
   values.map((value) => ({ value, label: words[value] }));
 
 /** The lines an entry is corrected by, each made from what it states, in the keeper's units. */
-export function lineMakers(units: UnitSystem) {
+export function lineMakers(measures: Measures) {
+  const { units } = measures;
   const unit = DEFAULT_UNIT[units];
   const quantity = (
     key: string,
@@ -52,7 +54,8 @@ export function lineMakers(units: UnitSystem) {
     label,
     text: typed ?? (value === undefined ? "" : formatToEdit(value, dimension, bare)),
     write: (draft, text) => {
-      const read = parseQuantity(text, dimension, bare);
+      if (typed !== undefined && text.trim() === typed) return undefined;
+      const read = parseQuantity(text, dimension, bare, measures);
       if (!read.ok) return sayUnreadable(read.problem);
       put(draft, read.value, text.trim());
       return undefined;
@@ -89,14 +92,11 @@ export function lineMakers(units: UnitSystem) {
       label,
       text,
       write: (draft, typed) => {
-        const isMass = "massKg" in known;
-        const mass = parseQuantity(typed, "mass", isMass ? unit.smallMass : "none");
-        const volume = parseQuantity(typed, "volume", isMass ? "none" : unit.volume);
-        if (mass.ok)
-          put(draft, { massKg: mass.value, measuredBy: knownAs("weighed", known), typed: typed.trim() });
-        else if (volume.ok)
-          put(draft, { volumeL: volume.value, measuredBy: knownAs("volume", known), typed: typed.trim() });
-        else return sayUnreadable((isMass ? mass : volume).problem);
+        // As it was: a pail renamed since, or other units, change nothing of it.
+        if (typed.trim() === text) return undefined;
+        const read = readAmount(typed, "massKg" in known ? "small" : "liquid", measures);
+        if (!read.ok) return read.problem.sentence;
+        put(draft, { ...read.value, measuredBy: knownAs(read.value.measuredBy, known) });
         return undefined;
       },
     };

@@ -1,6 +1,6 @@
 import { SCHOOL_TABLE } from "@/core/catalogue/school";
 import { speciesOf } from "@/core/catalogue/species";
-import type { UnitSystem } from "@/core/quantity/format";
+import type { Measures } from "@/core/quantity/parse";
 import { formatCount } from "@/core/quantity/format";
 import {
   CLEARED_WORDS,
@@ -45,8 +45,8 @@ const REMOVED_WORDS = {
  * All that can be corrected in an entry beside its day and its note, for every kind there is. A line left as it stands
  * writes nothing, so an entry kept untouched is the same entry to the last digit; `setup` names parts and places.
  */
-export function correctionLines(entry: Entry, units: UnitSystem, setup?: BinSetup): CorrectionLine[] {
-  return [...whereLines(entry, setup), ...statedLines(entry, units), ...whoLines(entry)];
+export function correctionLines(entry: Entry, measures: Measures, setup?: BinSetup): CorrectionLine[] {
+  return [...whereLines(entry, setup), ...statedLines(entry, measures), ...whoLines(entry)];
 }
 
 /** Who did it; asked of what hands do. */
@@ -124,9 +124,9 @@ const SOMEWHERE: ReadonlySet<Entry["kind"]> = new Set([
   "turned",
 ]);
 
-function statedLines(entry: Entry, units: UnitSystem): CorrectionLine[] {
+function statedLines(entry: Entry, measures: Measures): CorrectionLine[] {
   const { unit, quantity, field, amount, wholeAmount, optional, share, ownMoisture, material, choice } =
-    lineMakers(units);
+    lineMakers(measures);
   switch (entry.kind) {
     case "stocked":
       return entry.worms.map((lot, at) =>
@@ -244,7 +244,7 @@ function statedLines(entry: Entry, units: UnitSystem): CorrectionLine[] {
       return alteredLines(entry);
     case "looked":
       return [
-        ...entry.readings.map((reading, at) => readingLine(reading, at, units)),
+        ...entry.readings.map((reading, at) => readingLine(reading, at, measures)),
         ...missedLines(entry),
         ...nextDayLines(entry),
       ];

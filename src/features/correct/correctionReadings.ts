@@ -1,4 +1,4 @@
-import type { UnitSystem } from "@/core/quantity/format";
+import type { Measures } from "@/core/quantity/parse";
 import { FOOD_LEFT_WORDS, RIPENESS_WORDS, SMELL_WORDS, SQUEEZE_WORDS } from "@/core/words/readings";
 import type { Entry, Reading } from "@/records/entry";
 import { FILL_MARKS, FOOD_LEFT, RIPENESSES, SMELLS, SQUEEZES, WARMTHS } from "@/vocabulary/readings";
@@ -9,8 +9,8 @@ const WARMTH_WORDS = { cold: "cold", cool: "cool", pleasant: "pleasant", warm: "
 const MARK_WORDS = { belowTheLine: "below", atTheLine: "at the line", aboveTheLine: "above" };
 
 /** One reading of a look. */
-export function readingLine(reading: Reading, at: number, units: UnitSystem): CorrectionLine {
-  const { unit, quantity, percent, choice } = lineMakers(units);
+export function readingLine(reading: Reading, at: number, measures: Measures): CorrectionLine {
+  const { unit, quantity, percent, choice } = lineMakers(measures);
   const key = `reading${at}`;
   const into = (draft: Draft) => (draft.readings as Draft[])[at]!;
   const put = (of: string) => (draft: Draft, value: unknown) => {

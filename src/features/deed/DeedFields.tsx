@@ -1,4 +1,6 @@
 "use client";
+import type { AmountOf } from "@/core/quantity/readAmount";
+import { AmountField } from "@/ui/field/AmountField";
 import { optionsOf, SelectField } from "@/ui/field/SelectField";
 import { fedCompartment, harvestCompartment, systemOf } from "@/core/bin/system";
 import { isSievedOut } from "@/core/catalogue/amendment";
@@ -25,7 +27,7 @@ import type { DeedFieldProps } from "./DeedParts";
 import { Dose, Order, Share } from "./DeedParts";
 import styles from "./Deed.module.css";
 import type { DeedTyped } from "./deedTyped";
-import { rainUnit } from "./deedTyped";
+import { liesOn, rainUnit } from "./deedTyped";
 
 const MEASURES = [
   { value: "depth", label: "a depth" },
@@ -43,16 +45,17 @@ export function DeedFields(props: DeedFieldProps) {
   const amount = (
     label: string,
     field: "amount" | "bedding" | "meal" | "drained",
-    bare: string,
-    helper = " ",
+    as: AmountOf,
+    helper?: string,
   ) => (
-    <TextField
-      label={`${label} (${bare})`}
-      value={typed[field]}
-      error={faults[field] !== undefined}
-      helperText={faults[field] ?? helper}
-      onChange={({ target }) => put({ [field]: target.value })}
-      slotProps={{ htmlInput: { maxLength: 80, autoComplete: "off" } }}
+    <AmountField
+      label={label}
+      of={as}
+      typed={typed[field]}
+      onTyped={(text) => put({ [field]: text })}
+      fault={faults[field]}
+      helper={helper}
+      beside={{ areaM2: liesOn(of, field, one.state, typed) }}
     />
   );
   const length = (label: string, field: "length" | "height", bare: string = unit.length, helper = " ") => (
@@ -113,7 +116,7 @@ export function DeedFields(props: DeedFieldProps) {
     <>
       <div className={styles.two}>
         {material(label, "bedding", "beddingId")}
-        {amount("How much of it", "bedding", unit.smallMass)}
+        {amount("How much of it", "bedding", "small")}
       </div>
       {check("damp, wrung out", "isBeddingDamp")}
     </>
@@ -171,7 +174,7 @@ export function DeedFields(props: DeedFieldProps) {
             </div>
           )}
           {typed.measure === "share" && <Share {...props} />}
-          {typed.measure === "amount" && amount("How much", "amount", unit.smallMass)}
+          {typed.measure === "amount" && amount("How much", "amount", "small")}
           {typed.measure !== "amount" && faults.amount && (
             <p className={styles.fault} role="alert">
               {faults.amount}
@@ -191,7 +194,7 @@ export function DeedFields(props: DeedFieldProps) {
             chosen={typed.what}
             onChoose={(what) => what && put({ what })}
           />
-          {amount("How much", "amount", unit.smallMass)}
+          {amount("How much", "amount", "small")}
           {typed.what === "contents" && (
             <p className={styles.said}>
               From a bin of yours: open that bin and take it out there. Then its worms, food and castings come
@@ -208,7 +211,7 @@ export function DeedFields(props: DeedFieldProps) {
           {bedding("New bedding")}
           <div className={styles.two}>
             {material("First meal, if one is given", "food", "mealId")}
-            {amount("How much", "meal", unit.smallMass, "none, if you write nothing")}
+            {amount("How much", "meal", "small", "none, if you write nothing")}
           </div>
           <div className={styles.two}>
             <SelectField
@@ -217,7 +220,7 @@ export function DeedFields(props: DeedFieldProps) {
               onChoose={(value) => put({ preparation: value })}
               options={optionsOf(PREPARATIONS, PREPARATION_WORDS)}
             />
-            {amount("Ran off into the jug", "drained", unit.volume)}
+            {amount("Ran off into the jug", "drained", "liquid")}
           </div>
         </div>
       );
@@ -263,7 +266,7 @@ export function DeedFields(props: DeedFieldProps) {
     case "drain":
       return (
         <div className={styles.fields}>
-          {amount("How much", "amount", unit.volume, "all that stood there, if you write nothing")}
+          {amount("How much", "amount", "liquid", "all that stood there, if you write nothing")}
           <Choice
             title="How it looked"
             name="looks"
@@ -286,7 +289,7 @@ export function DeedFields(props: DeedFieldProps) {
             chosen={typed.means}
             onChoose={(means) => means && put({ means })}
           />
-          {amount("How much", "amount", unit.volume, containerHint(typed, containers))}
+          {amount("How much", "amount", "liquid", containerHint(typed, containers))}
         </div>
       );
     case "rain":
@@ -299,7 +302,7 @@ export function DeedFields(props: DeedFieldProps) {
       return (
         <div className={styles.fields}>
           {material("What", "amendment", "materialId")}
-          {amount("How much", "amount", unit.smallMass)}
+          {amount("How much", "amount", "small")}
           <Dose {...props} />
         </div>
       );
@@ -314,7 +317,7 @@ export function DeedFields(props: DeedFieldProps) {
               .join(", ")}
             .
           </p>
-          {amount("How much came out", "amount", unit.smallMass, "all of it, if you write nothing")}
+          {amount("How much came out", "amount", "small", "all of it, if you write nothing")}
         </div>
       );
     case "liftTower":
@@ -356,13 +359,13 @@ const takenFrom = (from: DeedTyped["from"], setup: BinSetup | undefined): Partia
 const longestM = (setup: BinSetup | undefined): number =>
   Math.max(0, ...(setup?.compartments ?? []).map(({ widthM }) => widthM));
 
-const containerHint = ({ means }: DeedTyped, containers: readonly Container[]): string => {
+const containerHint = ({ means }: DeedTyped, containers: readonly Container[]): string | undefined => {
   const sprayer = containers.find(({ litresPerMin }) => litresPerMin !== undefined);
   if (means === "sprayer")
     return sprayer
       ? "so many seconds with your sprayer will do: 40 s"
       : "measure your sprayer once in the settings, then seconds will do";
-  return containers.length > 0 ? `your own containers will do: 1 ${containers[0]!.name}` : " ";
+  return undefined;
 };
 
 function rainHint({ one }: DeedFieldProps, units: ReturnType<typeof useSession>["units"]): string {

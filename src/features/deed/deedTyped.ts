@@ -1,3 +1,4 @@
+import { groundUnder } from "@/core/bin/system";
 import { beddingHere } from "@/core/bin/beddingHere";
 import { NOTHING_BESIDE } from "@/core/log/beside";
 import { LIFTED_UP } from "@/core/matter/figures";
@@ -121,6 +122,15 @@ export const rainUnit = (units: UnitSystem): string => (units === "us" ? "in" : 
 /** What wrung-out bedding holds where the table does not say. */
 const DAMP = 0.72;
 
+/** Ground that a layer of it would lie on, m²: bedding may be said by its depth. */
+export const liesOn = (
+  of: DeedKind,
+  field: "amount" | "bedding" | "meal" | "drained",
+  { setup }: BinState,
+  { compartment }: DeedTyped,
+): number | undefined =>
+  field === "bedding" || (of === "putIn" && field === "amount") ? groundUnder(setup, compartment) : undefined;
+
 /** The deed that is typed, or a sentence for each field that cannot be read. */
 export function deedOf(
   of: DeedKind,
@@ -147,7 +157,8 @@ export function deedOf(
     return 0;
   };
   const amount = (field: "amount" | "bedding" | "meal" | "drained", massFirst: boolean) => {
-    const read = readAmount(typed[field], !massFirst, units, containers);
+    const areaM2 = liesOn(of, field, state, typed);
+    const read = readAmount(typed[field], massFirst ? "small" : "liquid", { units, containers }, { areaM2 });
     if (read.ok) return read.value;
     faults[field] = read.problem.sentence;
     return { massKg: 0, measuredBy: "weighed" as const };

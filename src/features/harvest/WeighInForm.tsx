@@ -72,7 +72,7 @@ export function WeighInForm({
   readonly draft: DraftState<HarvestTyped>;
   readonly draftKey: string;
 }) {
-  const { db, bins, lotsToday, units, today, author, keep, settings } = useSession();
+  const { db, bins, lotsToday, units, measures, today, author, keep, settings } = useSession();
   const tares = (settings?.containers ?? []).flatMap(({ name, tareKg }) =>
     tareKg === undefined ? [] : [{ name, tareKg }],
   );
@@ -84,7 +84,7 @@ export function WeighInForm({
   const { typed } = draft;
   const litre = parseQuantity(typed.litre, "mass", "kg");
   const litreKg = litre.ok && litre.value > 0.1 ? litre.value : USUAL_LITRE_KG;
-  const read = readLines(typed, units, litreKg);
+  const read = readLines(typed, measures, litreKg);
   const others = (bins ?? []).filter(
     (other) => other.bin.id !== bin.id && other.state.setup && !other.state.setup.retired,
   );
@@ -99,7 +99,7 @@ export function WeighInForm({
   const usesLitres = read.lines.some(({ isByLitre }) => isByLitre);
 
   const { faults, isBusy, kept } = useTypedForm(typed, (now) => {
-    const found = harvestFacts({ ...now, way }, readLines(now, units, litreKg), {
+    const found = harvestFacts({ ...now, way }, readLines(now, measures, litreKg), {
       binId: bin.id,
       compartment: plan.compartment,
       speciesId: state.worms.speciesId,

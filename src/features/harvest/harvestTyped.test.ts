@@ -1,3 +1,4 @@
+import { unitsAlone } from "@/core/quantity/parse";
 import { seeded } from "@/core/chance/seeded";
 import type { BinId, CompartmentId } from "@/vocabulary/fields";
 import type { HarvestTyped, LineTyped } from "./harvestTyped";
@@ -21,7 +22,7 @@ test("each container's empty weight is taken off as often as there are container
       { weighed: "10 L", tare: "600" },
       { weighed: "", tare: "600" },
     ]),
-    "metric",
+    unitsAlone("metric"),
     0.7,
   );
   expect(read.of.map(({ netKg }) => netKg && Number(netKg.toFixed(6)))).toEqual([34.2, 7, undefined]);
@@ -30,17 +31,17 @@ test("each container's empty weight is taken off as often as there are container
 });
 
 test("in pounds a bare number is pounds, an empty container ounces; kilograms may stand beside them", () => {
-  const read = readLines(typed([{ weighed: "10 + 2 kg", tare: "8" }]), "us", 0.7);
+  const read = readLines(typed([{ weighed: "10 + 2 kg", tare: "8" }]), unitsAlone("us"), 0.7);
   expect(read.of[0]?.netKg).toBeCloseTo(10 * 0.45359237 + 2 - 2 * 0.5 * 0.45359237, 9);
 });
 
 test("a line that cannot be read holds all up and says why; nothing, or all gone back, is nothing to keep", () => {
   const sentence = (lines: readonly Partial<LineTyped>[]) => {
     const all = typed(lines);
-    const found = harvestFacts(all, readLines(all, "metric", 0.7), HERE);
+    const found = harvestFacts(all, readLines(all, unitsAlone("metric"), 0.7), HERE);
     return found.ok ? found.facts.length : found.sentence;
   };
-  expect(sentence([{ weighed: "twelve" }])).toMatch(/cannot be read/);
+  expect(sentence([{ weighed: "twelvish" }])).toMatch(/cannot be read/);
   expect(sentence([{ weighed: "1 kg", tare: "a bit" }])).toMatch(/cannot be read/);
   expect(sentence([{}])).toBe("Nothing was weighed yet.");
   expect(sentence([{ portion: "overs", weighed: "2 kg" }])).toMatch(/goes back where it came from/);
@@ -57,7 +58,7 @@ test("over random lines the net is never more than the gross, and what is faulty
       to: next() < 0.5 ? "bin-2" : "",
     }));
     const all = typed(lines);
-    const read = readLines(all, "metric", 0.7);
+    const read = readLines(all, unitsAlone("metric"), 0.7);
     expect(read.of).toHaveLength(lines.length);
     for (const { netKg, fault } of read.of) {
       expect((netKg === undefined) !== (fault === undefined)).toBe(true);

@@ -1,3 +1,4 @@
+import type { Measures } from "@/core/quantity/parse";
 import type { LayerCheck } from "@/core/harvest/ripe";
 import type { Way } from "@/core/harvest/ways";
 import { WAY_FACTS } from "@/core/harvest/ways";
@@ -92,11 +93,12 @@ export interface ReadHarvest {
 }
 
 /** The lines as far as they can be read; empty ones count for nothing. Never throws. */
-export function readLines(typed: HarvestTyped, units: UnitSystem, litreKg: number): ReadHarvest {
+export function readLines(typed: HarvestTyped, measures: Measures, litreKg: number): ReadHarvest {
+  const { units } = measures;
   const lines: WeighLine[] = [];
   const of = typed.lines.map(({ portion, weighed, tare, to }) => {
     if (weighed.trim() === "") return {};
-    const read = readWeighings(weighed, units, litreKg);
+    const read = readWeighings(weighed, measures, litreKg);
     if (!read.ok) return { fault: read.problem.sentence };
     const empty = tare.trim() === "" ? undefined : parseQuantity(tare, "mass", DEFAULT_UNIT[units].smallMass);
     if (empty && !empty.ok) return { fault: `Empty container: ${sayUnreadable(empty.problem)}` };

@@ -1,4 +1,5 @@
 "use client";
+import { AmountField } from "@/ui/field/AmountField";
 import { aheadWithHarvest, wantedHarvest } from "@/core/bin/planAhead";
 import { addDays, dayAndMonth, daysBetween, monthName, shortDay } from "@/core/calendar/day";
 import { TEMPERATE } from "@/core/expectation/climate";
@@ -21,10 +22,9 @@ import type { LocalDate } from "@/vocabulary/fields";
 import { localDate } from "@/vocabulary/fields";
 import { useGuarded } from "@/ui/useGuarded";
 import Button from "@mui/material/Button";
-import TextField from "@mui/material/TextField";
 import Link from "next/link";
 import styles from "./Coming.module.css";
-import { readAmount } from "./lotTyped";
+import { readMass } from "@/core/quantity/readAmount";
 
 const WEEKS = 26;
 const STEP_WORDS: Readonly<Record<WantedStep, string>> = {
@@ -36,7 +36,7 @@ const STEP_WORDS: Readonly<Record<WantedStep, string>> = {
 
 /** The harvests of the next half year on one line of time, and what to do when for castings wanted by a day. */
 export function ComingHarvests() {
-  const { db, bins, rooms, today, units, settings, author, keep } = useSession();
+  const { db, bins, rooms, today, units, measures, author, keep } = useSession();
   const { guarded } = useGuarded();
   const draft = useDraft(db, "castings-wanted", { amount: "", day: "" });
   const { typed } = draft;
@@ -47,13 +47,8 @@ export function ComingHarvests() {
         : [],
     ),
   );
-  const read = readAmount(typed.amount, units, settings?.containers ?? []);
-  const wantedKg =
-    read && "amount" in read
-      ? "massKg" in read.amount
-        ? read.amount.massKg
-        : read.amount.volumeL * MOIST_KG_PER_L
-      : 0;
+  const read = readMass(typed.amount, "bulk", measures, MOIST_KG_PER_L);
+  const wantedKg = read.ok ? read.value.massKg : 0;
   const by = localDate.safeParse(typed.day);
   const dries = drying(
     { massKg: 10, moisture: HARVEST_MOISTURE, litreKg: MOIST_KG_PER_L },
@@ -99,13 +94,11 @@ export function ComingHarvests() {
       <h2 id="coming">Coming harvests</h2>
       <TimeLine coming={coming} />
       <div className={styles.wanted}>
-        <TextField
-          label="Castings wanted, kg or litres"
-          value={typed.amount}
-          error={read !== undefined && "fault" in read}
-          helperText={read && "fault" in read ? read.fault : " "}
-          onChange={({ target }) => draft.set((before) => ({ ...before, amount: target.value }))}
-          slotProps={{ htmlInput: { autoComplete: "off", maxLength: 60 } }}
+        <AmountField
+          label="Castings wanted"
+          of="bulk"
+          typed={typed.amount}
+          onTyped={(amount) => draft.set((before) => ({ ...before, amount }))}
         />
         <DayField
           label="By"

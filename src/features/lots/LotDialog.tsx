@@ -1,4 +1,6 @@
 "use client";
+import { AmountField } from "@/ui/field/AmountField";
+import type { Measures } from "@/core/quantity/parse";
 import { HAZARDS } from "@/core/catalogue/guideTables";
 import { SPREAD_M } from "@/core/lot/drying";
 import { litreKgOf } from "@/core/lot/state";
@@ -49,7 +51,6 @@ const HOW: Partial<Readonly<Record<LotDeed, string>>> = {
     "It falls through by itself when it is dry enough. Wet it down if it dusts, and keep the dust out of your lungs.",
 };
 const AMOUNT: Partial<Readonly<Record<LotDeed, string>>> = {
-  spread: "How deep",
   feel: "Or the weight of all of it",
   damp: "Water",
   sieve: "What did not go through, if you weigh it",
@@ -67,7 +68,8 @@ export function LotDialog({
   readonly deed: LotDeed;
   readonly onClose: () => void;
 }) {
-  const { db, units, today, author, keep, bins, settings } = useSession();
+  const { db, measures, today, author, keep, bins } = useSession();
+  const { units } = measures;
   const { lot, state } = one;
   const draft = useDraft<LotTyped>(db, `lot/${deed}/${lot.id}`, nothingTyped(today));
   const { typed } = draft;
@@ -75,8 +77,7 @@ export function LotDialog({
   const { faults, kept } = useTypedForm(typed, (now) => {
     const found = lotFacts(deed, now, one, {
       today,
-      units,
-      containers: settings?.containers ?? [],
+      ...measures,
       firstDayOf: (id) => bins?.find(({ bin }) => bin.id === id)?.bin.firstDay,
     });
     return "faults" in found ? unread(found.faults) : done(found);
@@ -163,12 +164,17 @@ export function LotDialog({
           "Or how many bags",
           `${state.bags.count} of ${formatMass(state.bags.eachKg, units, "bucket")}`,
         )}
-      {AMOUNT[deed] &&
-        field(
-          "amount",
-          deed === "spread" ? `${AMOUNT.spread} (${DEFAULT_UNIT[units].length})` : AMOUNT[deed],
-          deed === "spread" ? `else ${formatLength(SPREAD_M, units)}` : " ",
-        )}
+      {deed === "spread" &&
+        field("amount", `How deep (${DEFAULT_UNIT[units].length})`, `else ${formatLength(SPREAD_M, units)}`)}
+      {AMOUNT[deed] && (
+        <AmountField
+          label={AMOUNT[deed]}
+          of={deed === "damp" ? "liquid" : "bulk"}
+          typed={typed.amount}
+          onTyped={(amount) => set({ amount })}
+          fault={faults.amount}
+        />
+      )}
       {deed === "sieve" && typed.amount.trim() !== "" && binField("Put back into", "no bin")}
       {deed === "part" &&
         typed.how === "used" &&
@@ -208,10 +214,11 @@ function UseFields({
   readonly typed: LotTyped;
   readonly set: (change: Partial<LotTyped>) => void;
 }) {
-  const { units } = useSession();
+  const { measures } = useSession();
+  const { units } = measures;
   const { use } = typed;
   const rule = use === "" ? undefined : USE_RULES[use];
-  const asked = rule && askedOf(rule.by, typed.made, units);
+  const asked = rule && askedOf(rule.by, typed.made, measures);
   const found = use === "" || asked === undefined ? undefined : amountFor(use, asked);
   const litreKg = litreKgOf(one.lot, one.state.moisture);
   const meshM = one.state.sievedAt?.meshM;
@@ -268,11 +275,11 @@ const UNIT_OF = {
 function askedOf(
   by: "mix" | "area" | "plants" | "water",
   text: string,
-  units: "metric" | "us",
+  measures: Measures,
 ): number | undefined {
   if (text.trim() === "") return undefined;
   if (by === "mix" || by === "water") {
-    const read = parseQuantity(text, "volume", DEFAULT_UNIT[units].volume);
+    const read = parseQuantity(text, "volume", DEFAULT_UNIT[measures.units].volume, measures);
     return read.ok ? read.value : undefined;
   }
   const value = Number(
@@ -282,7 +289,7 @@ function askedOf(
       .replace(/\s*(m2|m²|sq ?ft)$/i, ""),
   );
   if (!Number.isFinite(value) || value < 0) return undefined;
-  return by === "area" && units === "us" ? value * toBase(1, "ft") ** 2 : value;
+  return by === "area" && measures.units === "us" ? value * toBase(1, "ft") ** 2 : value;
 }
 
 function Caution({ id }: { readonly id: string }) {

@@ -7,7 +7,7 @@ import { entrySchema } from "@/records/entry";
 import { LOT_USES, PARTED_BY } from "@/vocabulary/lots";
 import { SQUEEZES } from "@/vocabulary/readings";
 import type { LotDeed, LotTyped } from "./lotTyped";
-import { LOT_DEEDS, lotFacts, nothingTyped, readAmount } from "./lotTyped";
+import { LOT_DEEDS, lotFacts, nothingTyped } from "./lotTyped";
 
 const TODAY = addDays(START, 20);
 const CONTAINERS = [
@@ -86,19 +86,6 @@ test("whatever is typed, either each fault has its sentence or the facts are one
   }
   // Chance has tried each of them at least once to the end.
   expect([...kept].sort()).toEqual([...LOT_DEEDS].sort());
-});
-
-test("amounts come by scale, bucket, litre, or a container of one’s own, each as it was typed", () => {
-  const read = (text: string, units: "metric" | "us" = "metric") => {
-    const found = readAmount(text, units, CONTAINERS);
-    return found && "amount" in found ? found.amount : found;
-  };
-  expect(read("2 grey buckets")).toEqual({ volumeL: 16, measuredBy: "volume", typed: "2 grey buckets" });
-  expect(read("3 L")).toEqual({ volumeL: 3, measuredBy: "volume", typed: "3 L" });
-  expect(read("3")).toEqual({ massKg: 3, measuredBy: "weighed", typed: "3" });
-  expect(read("3", "us")).toMatchObject({ massKg: expect.closeTo(1.3608, 4) as number });
-  expect(read("1,500 g")).toMatchObject({ fault: expect.stringMatching(/\.$/) as string });
-  expect(read("")).toBeUndefined();
 });
 
 test("what does not fit is said at its field, with what would", () => {

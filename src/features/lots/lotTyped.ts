@@ -1,10 +1,9 @@
 import type { LotToday } from "@/session/batches";
 import { litreKgOf } from "@/core/lot/state";
-import type { Container } from "@/core/quantity/containers";
-import { inContainers } from "@/core/quantity/containers";
-import type { UnitSystem } from "@/core/quantity/format";
 import { DEFAULT_UNIT, formatMass } from "@/core/quantity/format";
+import type { Measures } from "@/core/quantity/parse";
 import { parseQuantity } from "@/core/quantity/parse";
+import { readAmount } from "@/core/quantity/readAmount";
 import { sayUnreadable } from "@/core/quantity/words";
 import type { FactAbout } from "@/records/entry/about";
 import type { Amount } from "@/records/entry";
@@ -64,24 +63,6 @@ export interface LotFacts {
   readonly bin?: { readonly binId: BinId; readonly fact: FactAbout<"bin"> };
 }
 
-/** An amount by the scale, the bucket or a container of one's own; the words of what cannot be read. Never throws. */
-export function readAmount(
-  text: string,
-  units: UnitSystem,
-  containers: readonly Container[],
-): { readonly amount: Exclude<Amount, { count: number }> } | { readonly fault: string } | undefined {
-  if (text.trim() === "") return undefined;
-  const typed = text.trim().slice(0, 80);
-  const held = inContainers(text, containers);
-  if (held !== undefined) return { amount: { volumeL: held, measuredBy: "volume", typed } };
-  const asVolume = parseQuantity(text, "volume", "none");
-  if (asVolume.ok) return { amount: { volumeL: asVolume.value, measuredBy: "volume", typed } };
-  const asMass = parseQuantity(text, "mass", DEFAULT_UNIT[units].mass);
-  return asMass.ok
-    ? { amount: { massKg: asMass.value, measuredBy: "weighed", typed } }
-    : { fault: sayUnreadable(asMass.problem) };
-}
-
 const MONEY = /^\d{1,9}([.,]\d{1,2})?$/;
 
 /**
@@ -94,25 +75,23 @@ export function lotFacts(
   one: LotToday,
   {
     today,
-    units,
-    containers,
     firstDayOf,
-  }: {
+    ...measures
+  }: Measures & {
     readonly today: LocalDate;
-    readonly units: UnitSystem;
-    readonly containers: readonly Container[];
     readonly firstDayOf: (binId: string) => LocalDate | undefined;
   },
 ): { readonly day: LocalDate; readonly facts: LotFacts } | { readonly faults: LotFaults } {
   const { lot, state } = one;
+  const { units } = measures;
   const faults: { -readonly [K in keyof LotTyped]?: string } = {};
   const day = localDate.safeParse(typed.day);
   if (!day.success) faults.day = "This is not a day of the calendar.";
   else if (day.data > today) faults.day = "That day has not come yet.";
   else if (day.data < lot.madeOn) faults.day = "It lay in its bin still on that day.";
-  const read = readAmount(typed.amount, units, containers);
-  if (read && "fault" in read) faults.amount = read.fault;
-  const amount = read && "amount" in read ? read.amount : undefined;
+  const read = typed.amount.trim() === "" ? undefined : readAmount(typed.amount, deed === "damp" ? "liquid" : "bulk", measures); // prettier-ignore
+  if (read && !read.ok) faults.amount = read.problem.sentence;
+  const amount = read?.ok ? read.value : undefined;
   const litreKg = litreKgOf(lot, state.moisture);
   const kg = amount ? ("massKg" in amount ? amount.massKg : amount.volumeL * litreKg) : 0;
   const left = `Only ${formatMass(state.massKg, units, "bucket")} of it are left.`;

@@ -76,10 +76,10 @@ test("a lot from wet to stored: spread, felt, sieved with its overs back in a bi
   await waitFor(() =>
     expect(screen.getByRole("alert")).toHaveTextContent("Squeeze a handful, or weigh all of it."),
   );
-  type("Or the weight of all of it", "2 kg");
+  type(/^Or the weight of all of it/, "2 kg");
   await keeper.click(press("Keep what it felt like"));
   await waitFor(() => expect(screen.getByText(/Its dry matter alone weighs 3 kg/)).toBeVisible());
-  type("Or the weight of all of it", "6 kg");
+  type(/^Or the weight of all of it/, "6 kg");
   await keeper.click(press("Keep what it felt like"));
   await waitFor(async () => expect((await stands()).moisture).toBeCloseTo(0.5, 9));
   // The store has it before the sheet is put away.

@@ -1,4 +1,5 @@
 "use client";
+import { AmountField } from "@/ui/field/AmountField";
 import { materialOf, materialsFor } from "@/core/catalogue/material";
 import type { ManyDeed } from "@/core/many/many";
 import { groupsOf, hasAmount, MANY_DEEDS } from "@/core/many/many";
@@ -107,7 +108,6 @@ export function ManyDialog({
     await forgotten;
   });
   const use = materialUse(typed.of);
-  const unit = DEFAULT_UNIT[units];
   const isLiquid = typed.of === "water" || typed.of === "drain";
   const total = [
     read.totalKg > 0 ? formatMass(read.totalKg, units, "bucket") : "",
@@ -241,18 +241,17 @@ export function ManyDialog({
                 onChoose={(sharing) => sharing && set({ sharing, own: {} })}
               />
               {typed.sharing !== "proposed" && (
-                <TextField
-                  label={`${typed.sharing === "each" ? "For each" : "In all"} (${isLiquid ? unit.volume : unit.smallMass})`}
-                  value={typed.amount}
-                  error={faults.amount !== undefined}
-                  helperText={
-                    faults.amount ||
-                    (typed.sharing === "inAll"
+                <AmountField
+                  label={typed.sharing === "each" ? "For each" : "In all"}
+                  of={isLiquid ? "liquid" : "small"}
+                  typed={typed.amount}
+                  onTyped={(amount) => set({ amount, own: {} })}
+                  fault={faults.amount || undefined}
+                  helper={
+                    typed.sharing === "inAll"
                       ? `shared out by ${typed.of === "feed" ? "the worms" : "the ground"}`
-                      : "one that differs: type it in the list")
+                      : "one that differs: type it in the list"
                   }
-                  onChange={({ target }) => set({ amount: target.value, own: {} })}
-                  slotProps={{ htmlInput: { maxLength: 80, autoComplete: "off" } }}
                 />
               )}
             </>

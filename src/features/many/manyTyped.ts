@@ -114,7 +114,7 @@ export function readMany(
     faults.nextDay = nextDay.success ? "That day is not ahead." : "This is not a day of the calendar.";
   const chosen = typed.binIds.flatMap((id) => bins.find(({ bin }) => bin.id === id) ?? []);
   const isLiquid = typed.of === "water" || typed.of === "drain";
-  const asked = hasAmount(typed.of) && typed.of !== "warmth" && typed.sharing !== "proposed" ? readAmount(typed.amount, isLiquid, units, containers) : undefined; // prettier-ignore
+  const asked = hasAmount(typed.of) && typed.of !== "warmth" && typed.sharing !== "proposed" ? readAmount(typed.amount, isLiquid ? "liquid" : "small", { units, containers }) : undefined; // prettier-ignore
   if (asked && !asked.ok && typed.of !== "drain") faults.amount = asked.problem.sentence;
   const usual = usualAmounts(typed, chosen, asked?.ok ? asked.value : undefined);
   const how: ManyHow = {
@@ -135,7 +135,7 @@ export function readMany(
     const one = bins.find(({ bin }) => bin.id === binId);
     const own = typed.own[binId];
     if (typed.of === "warmth") return warmthLine(binId, one, own, units);
-    const read = own === undefined ? undefined : own.trim() === "" ? "none" : readAmount(own, isLiquid, units, containers); // prettier-ignore
+    const read = own === undefined ? undefined : own.trim() === "" ? "none" : readAmount(own, isLiquid ? "liquid" : "small", { units, containers }); // prettier-ignore
     if (read !== undefined && read !== "none" && !read.ok)
       return { binId, amount: own ?? "", fault: read.problem.sentence };
     const amount = read === "none" ? undefined : (read?.value ?? usual.get(binId));

@@ -42,7 +42,7 @@ const numberIn = (text: string, low: number, high: number): number | undefined =
 
 /** The mix on the bench: what is typed, what it comes to, and the backward solving of it. */
 export function useBench() {
-  const { db, units, materials, say } = useSession();
+  const { db, units, measures, materials, say } = useSession();
   const usual = units === "us" ? "10 gal" : "40 L";
   const draft = useDraft<BenchTyped>(db, "mix", { ...FIRST, wanted: usual });
   const { typed } = draft;
@@ -68,13 +68,13 @@ export function useBench() {
     [materials, stored],
   );
 
-  const wanted = parseQuantity(typed.wanted, "volume", DEFAULT_UNIT[units].volume);
+  const wanted = parseQuantity(typed.wanted, "volume", DEFAULT_UNIT[units].volume, measures);
   const wantedL = wanted.ok && wanted.value > 0 ? wanted.value : undefined;
   const moisturePct = numberIn(typed.moisture, 30, 92);
   const cn = numberIn(typed.cn, 8, 500);
   const reading = useMemo(
-    () => readBench(typed.lines, pantry, wantedL ?? 0, units),
-    [typed.lines, pantry, wantedL, units],
+    () => readBench(typed.lines, pantry, wantedL ?? 0, measures),
+    [typed.lines, pantry, wantedL, measures],
   );
   const report = useMemo(
     () => reportMix(reading.parts, (moisturePct ?? 78) / 100),

@@ -48,7 +48,8 @@ export function JobDialog({
   readonly tubs: readonly TubToday[];
   readonly onClose: () => void;
 }) {
-  const { units, today, bins, batchesToday, plans, author } = useSession();
+  const { measures, today, bins, batchesToday, plans, author } = useSession();
+  const { units } = measures;
   const liftKg = plans.at(-1)?.liftKg;
   const stored = (batchesToday ?? [])
     .filter(({ state }) => state.stage.is === "fit" && state.leftKg > 0.01)
@@ -65,7 +66,7 @@ export function JobDialog({
 
   const everything = useMemo(() => ({ ...typed, own, left }), [typed, own, left]);
   const { faults: fault, kept } = useTypedForm(everything, () => {
-    const { faults, ...read } = readJob(job, typed, chosen, { own, units, today, newId, stored });
+    const { faults, ...read } = readJob(job, typed, chosen, { ...measures, own, today, newId, stored });
     return readAs(read, faults);
   });
   const save = kept(async ({ label, act, into, fromStore }) => {

@@ -36,7 +36,7 @@ const read = (
   units: "metric" | "us" = "metric",
 ) => {
   let made = 0;
-  return readJob(job, { ...emptyJob(), ...typed }, suited(job, TUBS), { own, units, today: TODAY, newId: () => `new-${(made += 1)}` }); // prettier-ignore
+  return readJob(job, { ...emptyJob(), ...typed }, suited(job, TUBS), { own, units, containers: [], today: TODAY, newId: () => `new-${(made += 1)}` }); // prettier-ignore
 };
 
 test("each job suits what it can be done to", () => {
@@ -89,7 +89,7 @@ test("bedded from the store, a job takes what was mixed, at its moisture, and ne
   const empty = ["a", "b", "c"].map((id) => one(id));
   const ask = (job: NurseryJob, bedding: string, tubs: readonly TubToday[], leftKg = 20) => {
     let made = 0;
-    return readJob(job, { ...emptyJob(), bedding, beddingId: keyOfBatch(batch.id) }, tubs, { own: {}, units: "metric", today: TODAY, newId: () => `new-${(made += 1)}`, stored: [{ batch, leftKg }] }); // prettier-ignore
+    return readJob(job, { ...emptyJob(), bedding, beddingId: keyOfBatch(batch.id) }, tubs, { own: {}, units: "metric", containers: [], today: TODAY, newId: () => `new-${(made += 1)}`, stored: [{ batch, leftKg }] }); // prettier-ignore
   };
   const { act, fromStore, faults } = ask("set", "8 L", empty);
   expect(faults).toEqual({});

@@ -1,3 +1,7 @@
+import { sayUnreadable } from "@/core/quantity/words";
+import { materialOf } from "@/core/catalogue/material";
+import { readMass } from "@/core/quantity/readAmount";
+import type { Measures } from "@/core/quantity/parse";
 import type { NurseryAct } from "@/core/nursery/acts";
 import { clearing, thinning } from "@/core/nursery/acts";
 import { areaOfTub, courseOf, traysMore } from "@/core/nursery/cohorts";
@@ -7,7 +11,7 @@ import { cycleUnderWay, headsOf } from "@/core/nursery/state";
 import { sayNotCounted, sayNotSet } from "@/core/nursery/words";
 import type { UnitSystem } from "@/core/quantity/format";
 import { asBedding, keyOfBatch } from "@/core/mixing/fromStore";
-import { formatCount, formatMass } from "@/core/quantity/format";
+import { DEFAULT_UNIT, formatCount, formatMass } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
 import { CLEARED_WORDS } from "@/core/words/entry";
 import type { Batch } from "@/records/batch";
@@ -88,10 +92,9 @@ export interface JobRead {
   readonly faults: Readonly<Record<string, string>>;
 }
 
-interface Asked {
+interface Asked extends Measures {
   /** Of each tub, what was typed for it alone. */
   readonly own: Readonly<Record<string, string>>;
-  readonly units: UnitSystem;
   readonly today: LocalDate;
   readonly newId: () => string;
   /** Batches of the store that are fit, with what is left of each. */
@@ -327,20 +330,21 @@ const GRIT = "eggshell-crushed";
 /** What goes into each of them besides worms: bedding, lime that is not caustic, water, a film of feed. */
 function tended(
   typed: JobTyped,
-  { units, stored = [] }: Pick<Asked, "units" | "stored">,
+  { stored = [], ...measures }: Pick<Asked, "units" | "containers" | "stored">,
   faults: Record<string, string>,
 ): FactAbout<"tub">[] {
   const litres = (name: "bedding" | "water"): number | undefined => {
     if (typed[name].trim() === "") return undefined;
-    const read = parseQuantity(typed[name], "volume", units === "us" ? "qt" : "L");
-    if (!read.ok) faults[name] = "How much? Write it like 8 L or 2 gal.";
+    const read = parseQuantity(typed[name], "volume", DEFAULT_UNIT[measures.units].volume, measures);
+    if (!read.ok) faults[name] = sayUnreadable(read.problem);
     return read.ok ? read.value : undefined;
   };
   const grams = (name: "lime" | "grit" | "feed"): number | undefined => {
     if (typed[name].trim() === "") return undefined;
-    const read = parseQuantity(typed[name], "mass", units === "us" ? "oz" : "g");
-    if (!read.ok) faults[name] = "How heavy? Write it like 20 g or 1 oz.";
-    return read.ok ? read.value : undefined;
+    const { densityKgPerL } = name === "feed" ? materialOf("food", "chicken-mash") : materialOf("amendment", name === "lime" ? "lime-calcitic-ground" : GRIT); // prettier-ignore
+    const read = readMass(typed[name], "small", measures, densityKgPerL);
+    if (!read.ok) faults[name] = read.problem.sentence;
+    return read.ok ? read.value.massKg : undefined;
   };
   const volume = (volumeL: number) => ({ volumeL, measuredBy: "volume" as const });
   const dosed = (materialId: string, massKg: number): FactAbout<"tub"> => ({

@@ -1,8 +1,7 @@
 import type { ManyAmount, ManyDeed, ManyHow } from "@/core/many/many";
 import { manyFacts, proposedAmount } from "@/core/many/many";
 import { sayManyProblem } from "@/core/many/words";
-import type { Container } from "@/core/quantity/containers";
-import type { UnitSystem } from "@/core/quantity/format";
+import type { Measures } from "@/core/quantity/parse";
 import { readAmount } from "@/core/quantity/readAmount";
 import type { BinToday } from "@/core/round/round";
 import type { Reading } from "@/records/entry";
@@ -44,11 +43,7 @@ export interface SheetRead {
 export function readSheetLine(
   line: SheetLine,
   one: BinToday,
-  {
-    day,
-    units,
-    containers,
-  }: { readonly day: LocalDate; readonly units: UnitSystem; readonly containers: readonly Container[] },
+  { day, units, containers }: Measures & { readonly day: LocalDate },
 ): SheetRead {
   if ((Object.values(line) as string[]).every((text) => text.trim() === "")) return { facts: [] };
   if (one.state.lastLook?.day === day)
@@ -73,7 +68,7 @@ export function readSheetLine(
     const text = line[column].trim();
     if (text === "") continue;
     const step = one.decision.steps.find(({ kind }) => kind === STEP[column]);
-    const amount = amountOf(text, column, one, units, containers);
+    const amount = amountOf(text, column, one, { units, containers });
     if (typeof amount === "string") return { facts: [], fault: amount };
     const how: ManyHow = {
       materialId: step?.materialId ?? USUAL[column],
@@ -98,17 +93,11 @@ const USUAL: Readonly<Record<Column, string>> = {
   watered: "",
 };
 
-function amountOf(
-  text: string,
-  column: Column,
-  one: BinToday,
-  units: UnitSystem,
-  containers: readonly Container[],
-): ManyAmount | string {
+function amountOf(text: string, column: Column, one: BinToday, measures: Measures): ManyAmount | string {
   if (AS_PROPOSED.test(text)) {
     const amount = proposedAmount(COLUMNS[column], one);
     return amount ? { ...amount, measuredBy: "proposed" } : "nothing of that was proposed; write how much";
   }
-  const read = readAmount(text, column === "watered", units, containers);
+  const read = readAmount(text, column === "watered" ? "liquid" : "small", measures);
   return read.ok ? read.value : read.problem.sentence;
 }

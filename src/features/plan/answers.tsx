@@ -1,4 +1,7 @@
 "use client";
+import { AmountField } from "@/ui/field/AmountField";
+import { materialOf } from "@/core/catalogue/material";
+import { readMass } from "@/core/quantity/readAmount";
 import { addDays, dayAndMonth, daysBetween, weekdayName } from "@/core/calendar/day";
 import { GUESSES } from "@/core/planning/scraps";
 import { DEFAULT_UNIT, formatMass, formatTemperature, formatToEdit } from "@/core/quantity/format";
@@ -23,7 +26,7 @@ const DAYS = 10;
 
 /** Scraps weighed on real days, as bars on a line of days, or a guess until then. */
 export function ScrapAnswers({ planning }: Props) {
-  const { today, units } = useSession();
+  const { today, units, measures } = useSession();
   const { plan, scraps, change } = planning;
   const [typed, setTyped] = useState("");
   const [fault, setFault] = useState<string>();
@@ -41,11 +44,12 @@ export function ScrapAnswers({ planning }: Props) {
     if (isKept) setTyped("");
   };
   const keep = () => {
-    const read = parseQuantity(typed, "mass", DEFAULT_UNIT[units].smallMass);
-    if (!read.ok) return setFault("A weight, such as 640 g or 1 lb 6 oz; 0 for a day without scraps.");
-    if (read.value > 500) return setFault("Half a ton a day is a plant, not a bin: is the unit right?");
+    const read = readMass(typed, "small", measures, materialOf("food", "mixed-kitchen-scraps").densityKgPerL);
+    if (!read.ok) return setFault(`${read.problem.sentence} 0 is a day without scraps.`);
+    if (read.value.massKg > 500)
+      return setFault("Half a ton a day is a plant, not a bin: is the unit right?");
     setFault(undefined);
-    void put(read.value, false);
+    void put(read.value.massKg, false);
   };
   return (
     <>
@@ -79,17 +83,16 @@ export function ScrapAnswers({ planning }: Props) {
         })}
       </div>
       <div className={styles.put}>
-        <QuantityField
+        <AmountField
           label={`${picked === today ? "Today’s" : `${weekdayName(picked)}’s`} scraps`}
-          dimension="mass"
-          unit={DEFAULT_UNIT[units].smallMass}
+          of="small"
+          kgPerL={materialOf("food", "mixed-kitchen-scraps").densityKgPerL}
           typed={typed}
           onTyped={(text) => {
             setTyped(text);
             setFault(undefined);
           }}
           fault={fault}
-          echo={(value) => formatMass(value, units)}
         />
         <Button onClick={keep}>note it</Button>
         <Button onClick={() => void put(0, true)}>away that day</Button>

@@ -24,7 +24,7 @@ export function Containers({
   readonly containers: Containers;
   readonly onChange: (label: string, containers: Containers) => Promise<unknown>;
 }) {
-  const { units } = useSession();
+  const { units, measures } = useSession();
   const [typed, setTyped] = useState(NOTHING);
   const { faults, kept } = useTypedForm(typed, (now) => {
     const found: Record<string, string> = {};
@@ -34,7 +34,7 @@ export function Containers({
       found.name = "There is one of that name.";
     const isSprayer = now.sprays.trim() !== "";
     const field = isSprayer ? "sprays" : "holds";
-    const volume = parseQuantity(now[field], "volume", DEFAULT_UNIT[units].volume);
+    const volume = parseQuantity(now[field], "volume", DEFAULT_UNIT[units].volume, measures);
     if (!volume.ok)
       found[field] = volume.problem.code === "quantity/empty" ? "Measure it once and write how much." : sayUnreadable(volume.problem); // prettier-ignore
     else if (!(volume.value > 0)) found[field] = "Nothing is no measure.";

@@ -30,15 +30,15 @@ export function FoundDialog({
   readonly setup: BinSetup;
   readonly onClose: () => void;
 }) {
-  const { db, today, units, rooms, author, keep } = useSession();
+  const { db, today, measures, rooms, author, keep } = useSession();
   const { bin, state } = one;
   const room = useViewport();
   const draft = useDraft<FoundTyped>(db, `found/${bin.id}`, {
     ...EMPTY_FOUND,
     species: state.worms.speciesId,
   });
-  const { faults, kept } = useTypedForm(draft.typed, (typed) => read(typed, setup, units));
-  const told = useMemo(() => read(draft.typed, setup, units), [draft.typed, setup, units]);
+  const { faults, kept } = useTypedForm(draft.typed, (typed) => read(typed, setup, measures));
+  const told = useMemo(() => read(draft.typed, setup, measures), [draft.typed, setup, measures]);
   const found = told.ok ? told.value : undefined;
   const climate = rooms.find(({ id }) => id === setup.roomId)?.climate ?? TEMPERATE;
   const about = found && { setup, found, climate, day: today };
@@ -93,11 +93,11 @@ export function FoundDialog({
 }
 
 /** What is told of a bin that stands there, or a sentence for each field that cannot be read. */
-function read(typed: FoundTyped, setup: BinSetup, units: Parameters<typeof toldIn>[1]) {
+function read(typed: FoundTyped, setup: BinSetup, measures: Parameters<typeof toldIn>[1]) {
   const faults: Record<string, string> = {};
   const groundM2 = surfaceM2(setup);
-  const herd = wormsIn(typed.worms, typed.species, "worms", units, groundM2, faults);
-  const found = toldIn(typed, units, herd, groundM2, faults);
+  const herd = wormsIn(typed.worms, typed.species, "worms", measures, groundM2, faults);
+  const found = toldIn(typed, measures, herd, groundM2, faults);
   return Object.keys(faults).length > 0
     ? refused({ code: "found/faults" as const, fields: faults })
     : done({ ...found, parts: partsIn(typed, setup.compartments) });

@@ -1,7 +1,9 @@
 "use client";
+import { materialOf } from "@/core/catalogue/material";
+import { AmountField } from "@/ui/field/AmountField";
 import type { FoundAbout } from "@/core/calculators/foundStart";
 import { contradictions } from "@/core/bin/found";
-import { DEFAULT_UNIT, formatMass } from "@/core/quantity/format";
+import { DEFAULT_UNIT } from "@/core/quantity/format";
 import {
   FOOD_LEFT_WORDS,
   FOUND_FILL_WORDS,
@@ -12,7 +14,6 @@ import {
 import type { Compartment } from "@/records/setup";
 import { useSession } from "@/session/session";
 import { Choice } from "@/ui/choice/Choice";
-import { QuantityField } from "@/ui/field/QuantityField";
 import { FOOD_LEFT, FOUND_HANDFULS, FOUND_STATES, SQUEEZES } from "@/vocabulary/readings";
 import TextField from "@mui/material/TextField";
 import styles from "./Setup.module.css";
@@ -96,14 +97,13 @@ export function RunningFields({
         </div>
       ))}
       <div className={styles.pairOf2}>
-        <QuantityField
+        <AmountField
           label="Food it gets a week, about"
-          dimension="mass"
-          unit={unit.mass}
+          of="bulk"
+          kgPerL={materialOf("food", "mixed-kitchen-scraps").densityKgPerL}
           typed={typed.fedWeekly}
           onTyped={(fedWeekly) => set({ fedWeekly })}
           fault={faults.fedWeekly}
-          echo={(value) => formatMass(value, units)}
           helper="0 if it was never fed"
         />
         <TextField

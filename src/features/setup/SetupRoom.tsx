@@ -37,7 +37,7 @@ import { emptySetup, isRoundUsually, newBin, storeys, usualSizes } from "./setup
 
 /** Set up a bin: it is drawn to scale while one tells what it is. */
 export function SetupRoom() {
-  const { db, today, units, rooms, bins, cellar, author, keep } = useSession();
+  const { db, today, units, measures, rooms, bins, cellar, author, keep } = useSession();
   const { choose } = useErrands();
   const router = useRouter();
   // Asked at the first opening of all: what is answered there is not asked twice.
@@ -55,7 +55,7 @@ export function SetupRoom() {
     newBin(
       now,
       today,
-      units,
+      measures,
       (bins ?? []).map(({ bin }) => bin.name.toLowerCase()),
     ),
   );
@@ -66,9 +66,9 @@ export function SetupRoom() {
   });
 
   const told = useMemo(() => {
-    const now = newBin(typed.name === "" ? { ...typed, name: "-" } : typed, today, units, []);
+    const now = newBin(typed.name === "" ? { ...typed, name: "-" } : typed, today, measures, []);
     return now.ok ? now.value : undefined;
-  }, [typed, today, units]);
+  }, [typed, today, measures]);
   const climate = rooms.find(({ id }) => id === typed.room)?.climate ?? ROOM_CLIMATES[typed.warmth].climate;
   const about = told?.found && {
     setup: { ...told.setup, roomId: "told" as BinSetup["roomId"] },

@@ -1,7 +1,9 @@
+import { readQuantity } from "@/core/quantity/parse";
+import { materialOf } from "@/core/catalogue/material";
+import { readMass } from "@/core/quantity/readAmount";
+import type { Measures } from "@/core/quantity/parse";
 import { speciesOf } from "@/core/catalogue/species";
-import type { UnitSystem } from "@/core/quantity/format";
 import { DEFAULT_UNIT, formatMass } from "@/core/quantity/format";
-import { parseQuantity } from "@/core/quantity/parse";
 import { sayUnreadable } from "@/core/quantity/words";
 import { MOST_KG_PER_M2 } from "@/core/stocking/delivery";
 import type { FactOf } from "@/records/entry/about";
@@ -57,16 +59,16 @@ export interface Lot {
 /** What a running bin is told to be, its parts apart. */
 export function toldIn(
   typed: FoundTyped,
-  units: UnitSystem,
+  measures: Measures,
   herd: Lot | undefined,
   surfaceM2: number,
   faults: Record<string, string>,
 ): FactOf<"found"> {
-  const weekly = typed.fedWeekly.trim() === "" ? undefined : parseQuantity(typed.fedWeekly, "mass", DEFAULT_UNIT[units].mass); // prettier-ignore
-  if (weekly && !weekly.ok) faults.fedWeekly = sayUnreadable(weekly.problem);
+  const weekly = typed.fedWeekly.trim() === "" ? undefined : readMass(typed.fedWeekly, "bulk", measures, materialOf("food", "mixed-kitchen-scraps").densityKgPerL); // prettier-ignore
+  if (weekly && !weekly.ok) faults.fedWeekly = weekly.problem.sentence;
   const mostKg = 7 * 5 * surfaceM2;
-  if (weekly?.ok && weekly.value > mostKg)
-    faults.fedWeekly = `Is the unit right? A herd on this ground eats ${formatMass(mostKg, units)} a week at the very most.`;
+  if (weekly?.ok && weekly.value.massKg > mostKg)
+    faults.fedWeekly = `Is the unit right? A herd on this ground eats ${formatMass(mostKg, measures.units)} a week at the very most.`;
   const ago = typed.fedDaysAgo.trim();
   const fedDaysAgo = ago === "" ? undefined : Number(ago);
   if (fedDaysAgo !== undefined && (!Number.isInteger(fedDaysAgo) || fedDaysAgo < 0 || fedDaysAgo > 400))
@@ -84,7 +86,7 @@ export function toldIn(
     parts: [],
     speciesId: typed.species,
     ...(worms ? { worms } : {}),
-    ...(weekly?.ok ? { fedWeeklyKg: weekly.value } : {}),
+    ...(weekly?.ok ? { fedWeeklyKg: weekly.value.massKg } : {}),
     ...(fedDaysAgo === undefined && typed.left === ""
       ? {}
       : {
@@ -117,35 +119,33 @@ export function wormsIn(
   typed: string,
   speciesId: SpeciesId,
   field: "worms" | "worms2",
-  units: UnitSystem,
+  measures: Measures,
   surfaceM2: number,
   faults: Record<string, string>,
 ): Lot | undefined {
   const text = typed.trim();
   if (text === "") return undefined;
-  const weighed = parseQuantity(text, "mass", DEFAULT_UNIT[units].smallMass);
-  const counted = weighed.ok ? undefined : parseQuantity(text, "count", "none");
-  if (!weighed.ok && !counted?.ok) {
+  const { units } = measures;
+  const read = readQuantity(text, { takes: ["mass", "count"], bare: DEFAULT_UNIT[units].smallMass }, measures); // prettier-ignore
+  if (!read.ok) {
     faults[field] =
-      weighed.problem.code === "quantity/wrong-dimension" || weighed.problem.code === "quantity/unknown-unit"
+      read.problem.code === "quantity/wrong-dimension" || read.problem.code === "quantity/unknown-unit"
         ? "By weight (500 g, 1 lb) or by number (1000 worms)."
-        : sayUnreadable(weighed.problem);
+        : sayUnreadable(read.problem);
     return undefined;
   }
-  const massKg = weighed.ok
-    ? weighed.value
-    : counted?.ok
-      ? (counted.value * speciesOf(speciesId).adultG * 0.75) / 1000
-      : 0;
+  const isWeighed = read.value.dimension === "mass";
+  const massKg = isWeighed
+    ? read.value.value
+    : (read.value.value * speciesOf(speciesId).adultG * 0.75) / 1000;
   if (massKg === 0) faults[field] = "Leave it empty if there are none yet.";
   else if (surfaceM2 > 0 && massKg > MOST_KG_PER_M2 * surfaceM2)
     faults[field] =
       `Too many for this surface: it carries about ${formatMass(2.5 * surfaceM2, units, "bucket")} to start with and ${formatMass(5 * surfaceM2, units, "bucket")} when it runs well.`;
-  if (weighed.ok) return { speciesId, amount: { massKg, measuredBy: "weighed", typed: text } };
-  return counted?.ok
-    ? {
-        speciesId,
-        amount: { count: Math.round(counted.value), measuredBy: "guessed", typed: text },
-      }
-    : undefined;
+  return {
+    speciesId,
+    amount: isWeighed
+      ? { massKg, measuredBy: "weighed", typed: text }
+      : { count: Math.round(read.value.value), measuredBy: "guessed", typed: text },
+  };
 }

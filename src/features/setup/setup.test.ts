@@ -1,3 +1,4 @@
+import { unitsAlone } from "@/core/quantity/parse";
 import { systemOf, volumeOfL } from "@/core/bin/system";
 import { binSetup } from "@/records/setup";
 import { localDate } from "@/vocabulary/fields";
@@ -13,7 +14,7 @@ const typed = {
   worms: "500 g",
 };
 const faults = (changes: Partial<typeof typed>, units: "metric" | "us" = "metric") => {
-  const outcome = newBin({ ...typed, ...changes }, TODAY, units, ["medlar"]);
+  const outcome = newBin({ ...typed, ...changes }, TODAY, unitsAlone(units), ["medlar"]);
   return outcome.ok ? {} : outcome.problem.fields;
 };
 
@@ -22,7 +23,7 @@ test.each(SYSTEMS)("a %s of the usual size passes as it stands, in both systems 
     const outcome = newBin(
       { ...typed, system, worms: "100 g", ...usualSizes(system, units) },
       TODAY,
-      units,
+      unitsAlone(units),
       [],
     );
     if (!outcome.ok) throw new Error(JSON.stringify(outcome.problem.fields));
@@ -46,7 +47,7 @@ test("impossible bins are told the nearest thing that works", () => {
 
 test("worms by weight or by number; a bare figure is grams or ounces", () => {
   const stocked = (worms: string, units: "metric" | "us" = "metric") => {
-    const outcome = newBin({ ...typed, worms }, TODAY, units, []);
+    const outcome = newBin({ ...typed, worms }, TODAY, unitsAlone(units), []);
     return outcome.ok ? outcome.value.stocked[0]?.amount : outcome.problem.fields.worms;
   };
   expect(stocked("450")).toMatchObject({ massKg: 0.45 });
@@ -58,7 +59,7 @@ test("worms by weight or by number; a bare figure is grams or ounces", () => {
 
 test("told fully: a round pot has its own litres, parts, drain, lid, purpose, empty weight, first bedding and a second kind", () => {
   const told = (changes: Partial<typeof typed>) => {
-    const outcome = newBin({ ...typed, ...changes }, TODAY, "metric", []);
+    const outcome = newBin({ ...typed, ...changes }, TODAY, unitsAlone("metric"), []);
     if (!outcome.ok) throw new Error(JSON.stringify(outcome.problem.fields));
     return outcome.value;
   };
@@ -101,7 +102,7 @@ test("told fully: a round pot has its own litres, parts, drain, lid, purpose, em
 test("a bin that runs is told as it is today: what is known, part by part, no bedding and no new worms; nonsense is asked again", () => {
   const running = { ...typed, isRunning: true, worms: "", started: "2020-01-01" };
   const told = (changes: Partial<typeof running>) => {
-    const outcome = newBin({ ...running, ...changes }, TODAY, "metric", []);
+    const outcome = newBin({ ...running, ...changes }, TODAY, unitsAlone("metric"), []);
     return outcome.ok ? outcome.value : outcome.problem.fields;
   };
   // Nothing but its kind: all of it stays open.

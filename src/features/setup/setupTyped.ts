@@ -1,3 +1,4 @@
+import type { Measures } from "@/core/quantity/parse";
 import { addDays } from "@/core/calendar/day";
 import { daysBetween } from "@/core/calendar/day";
 import type { RoomWarmth } from "@/core/expectation/climate";
@@ -115,9 +116,10 @@ export interface NewBin {
 export function newBin(
   typed: SetupTyped,
   today: LocalDate,
-  units: UnitSystem,
+  measures: Measures,
   taken: readonly string[],
 ): Outcome<NewBin, SetupFaults> {
+  const { units } = measures;
   const faults: Record<string, string> = {};
   const named = name.safeParse(typed.name);
   if (!named.success)
@@ -158,8 +160,8 @@ export function newBin(
   const isRound = typed.isRound ?? isRoundUsually(typed.system);
   const surfaceM2 = widthM * lengthM * (isRound ? Math.PI / 4 : 1);
   const stocked = [
-    wormsIn(typed.worms, typed.species, "worms", units, surfaceM2, faults),
-    wormsIn(typed.worms2, typed.species2, "worms2", units, surfaceM2, faults),
+    wormsIn(typed.worms, typed.species, "worms", measures, surfaceM2, faults),
+    wormsIn(typed.worms2, typed.species2, "worms2", measures, surfaceM2, faults),
   ].filter((lot) => lot !== undefined);
   const facts = systemOf(typed.system);
   const optional = (field: "tare" | "beddingDepth" | "grate", dimension: "mass" | "length", bare: string) => {
@@ -177,7 +179,7 @@ export function newBin(
   const parts = typed.parts.trim() === "" ? undefined : Number(typed.parts);
   if (parts !== undefined && (!Number.isInteger(parts) || parts < 1 || parts > 8))
     faults.parts = "Between 1 and 8.";
-  const found = typed.isRunning ? toldIn(typed, units, stocked[0], surfaceM2, faults) : undefined;
+  const found = typed.isRunning ? toldIn(typed, measures, stocked[0], surfaceM2, faults) : undefined;
   if (Object.keys(faults).length > 0 || !named.success || !firstDay.success)
     return refused({ code: "setup/faults", fields: faults });
   const compartments: Compartment[] = usualCompartments(

@@ -11,6 +11,7 @@ import { CellarMark } from "./CellarMark";
 import { DemoBar } from "./DemoBar";
 import { FindDoor } from "./FindDoor";
 import { Keys } from "./Keys";
+import { Measured } from "./Measured";
 import { Rail } from "./Rail";
 import { StandingWords } from "./StandingWords";
 import styles from "./Shell.module.css";
@@ -38,19 +39,21 @@ export function Shell({ children, slips }: { readonly children: ReactNode; reado
         failed={(message) => <CannotOpen message={message} />}
         newer={(store) => <NewerCellar {...store} />}
       >
-        <ErrandProvider>
-          <div className={styles.room} id="room">
-            <StandingWords />
-            <DemoBar />
-            {children}
-          </div>
-          <FindDoor />
-          <Keys />
-          <FinderWhenAsked />
-          {slips}
-          <NoticesWhenSaid />
-          <ForecastMark />
-        </ErrandProvider>
+        <Measured>
+          <ErrandProvider>
+            <div className={styles.room} id="room">
+              <StandingWords />
+              <DemoBar />
+              {children}
+            </div>
+            <FindDoor />
+            <Keys />
+            <FinderWhenAsked />
+            {slips}
+            <NoticesWhenSaid />
+            <ForecastMark />
+          </ErrandProvider>
+        </Measured>
       </SessionProvider>
     </div>
   );

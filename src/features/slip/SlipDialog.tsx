@@ -55,14 +55,13 @@ export function SlipDialog({
   readonly helper: string | undefined;
   readonly onClose: () => void;
 }) {
-  const { db, today, units, author, keep, materials, settings } = useSession();
+  const { db, today, units, author, keep, settings } = useSession();
   const { bin, state } = one;
   const context: SlipContext = {
     state,
     firstDay: bin.firstDay,
     today,
     units,
-    own: materials,
     containers: settings?.containers ?? [],
   };
   const usual = emptySlip(slip, context);

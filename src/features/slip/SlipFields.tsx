@@ -1,14 +1,10 @@
 "use client";
+import { groundUnder } from "@/core/bin/system";
+import { AmountField } from "@/ui/field/AmountField";
 import { optionsOf, SelectField } from "@/ui/field/SelectField";
 import { materialsFor } from "@/core/catalogue/material";
 import { BEDDING_LAID_WORDS, METHOD_WORDS } from "@/core/words/entry";
-import {
-  DEFAULT_UNIT,
-  formatLength,
-  formatMass,
-  formatTemperature,
-  formatVolume,
-} from "@/core/quantity/format";
+import { DEFAULT_UNIT, formatLength, formatMass, formatTemperature } from "@/core/quantity/format";
 import type { BinSetup } from "@/records/setup";
 import type { SlipKind } from "@/session/errand";
 import { useSession } from "@/session/session";
@@ -49,12 +45,10 @@ export function SlipFields(props: Props) {
       return <Parts {...props} use={slip === "fed" ? "food" : "bedding"} />;
     case "watered":
       return (
-        <QuantityField
+        <AmountField
           label="Water"
-          dimension="volume"
-          unit={unit.volume}
+          of="liquid"
           {...field("amount")}
-          echo={(value) => formatVolume(value, units)}
           helper="Stood a day or filtered; standing does not remove chloramine."
           inputRef={focused}
         />
@@ -151,7 +145,7 @@ export function SlipFields(props: Props) {
 }
 
 function Parts({ slip, typed, set, faults, setup, use }: Props & { readonly use: "food" | "bedding" }) {
-  const { units, materials } = useSession();
+  const { materials } = useSession();
   const own = materials.filter((row) => row.use === use);
   const options: readonly PartOption[] = [
     ...own.map(({ materialId, name }) => ({ id: materialId, name, stance: "fine" as const })),
@@ -172,7 +166,7 @@ function Parts({ slip, typed, set, faults, setup, use }: Props & { readonly use:
             use={use}
             part={part}
             options={options}
-            units={units}
+            areaM2={use === "bedding" ? groundUnder(setup, typed.compartment) : undefined}
             fault={faults[`part${at}`]}
             {...(at === 0 ? { amountRef: focused } : {})}
             onChange={(changes) => change(at, changes)}

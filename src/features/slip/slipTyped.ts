@@ -1,21 +1,20 @@
 import { beddingHere } from "@/core/bin/beddingHere";
 import { besideIn, NOTHING_BESIDE } from "@/core/log/beside";
 import type { BinState } from "@/core/bin/state";
-import { fedCompartment, harvestCompartment } from "@/core/bin/system";
+import { fedCompartment, groundUnder, harvestCompartment } from "@/core/bin/system";
 import { nextPlace } from "@/core/bin/place";
 import { daysBetween } from "@/core/calendar/day";
-import { inPieces } from "@/core/catalogue/pieces";
+import { piecesOf } from "@/core/catalogue/pieces";
 import { materialOf } from "@/core/catalogue/material";
-import type { Container } from "@/core/quantity/containers";
-import { inContainers } from "@/core/quantity/containers";
-import type { UnitSystem } from "@/core/quantity/format";
 import { DEFAULT_UNIT } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
+import type { Measures } from "@/core/quantity/parse";
+import type { AmountOf, Beside, ReadAmount } from "@/core/quantity/readAmount";
+import { readAmount } from "@/core/quantity/readAmount";
 import type { Dimension } from "@/core/quantity/unit";
 import { sayUnreadable } from "@/core/quantity/words";
 import type { FactAbout } from "@/records/entry/about";
 import type { Reading } from "@/records/entry";
-import type { OwnMaterial } from "@/records/material";
 import type { SlipKind } from "@/session/errand";
 import type { LocalDate } from "@/vocabulary/fields";
 import { localDate } from "@/vocabulary/fields";
@@ -56,11 +55,8 @@ export interface SlipTyped {
   readonly helper: string;
 }
 
-/** An amount as the slip states it; what could not be read has a fault at its field and is never written. */
-type SlipAmount =
-  | { readonly massKg: number; readonly measuredBy: "weighed" | "volume"; readonly typed: string }
-  | { readonly volumeL: number; readonly measuredBy: "volume"; readonly typed: string };
-const NOT_READ: SlipAmount = { massKg: 0, measuredBy: "weighed", typed: "" };
+/** What could not be read has a fault at its field and is never written. */
+const NOT_READ: ReadAmount = { massKg: 0, measuredBy: "weighed", typed: "" };
 
 export interface SlipFaults {
   readonly code: "slip/faults";
@@ -68,15 +64,10 @@ export interface SlipFaults {
   readonly fields: Readonly<Record<string, string>>;
 }
 
-export interface SlipContext {
+export interface SlipContext extends Measures {
   readonly state: BinState;
   readonly firstDay: LocalDate;
   readonly today: LocalDate;
-  readonly units: UnitSystem;
-  /** The keeper's own materials and values; they are written into the entry, so that the log stands by itself. */
-  readonly own?: readonly OwnMaterial[];
-  /** Buckets, jars and a sprayer that were measured once. */
-  readonly containers?: readonly Container[];
 }
 
 export function emptySlip(slip: SlipKind, { state, today }: SlipContext): SlipTyped {
@@ -126,51 +117,29 @@ export function slipFacts(
 ): Outcome<{ readonly day: LocalDate; readonly facts: FactAbout<"bin"> }, SlipFaults> {
   const faults: Record<string, string> = {};
   const unit = DEFAULT_UNIT[context.units];
-  const quantity = (field: string, text: string, dimension: Dimension, bare: string): number | undefined => {
+  type Plain = Exclude<Dimension, "volume">;
+  const quantity = (field: string, text: string, dimension: Plain, bare: string): number | undefined => {
     const value = parseQuantity(text, dimension, bare);
     if (value.ok) return value.value;
     faults[field] =
       value.problem.code === "quantity/empty" ? "Write how much." : sayUnreadable(value.problem);
     return undefined;
   };
-  const optional = (field: string, text: string, dimension: Dimension, bare: string) =>
+  const optional = (field: string, text: string, dimension: Plain, bare: string) =>
     text.trim() === "" ? undefined : quantity(field, text, dimension, bare);
   const day = dayIn(typed.day, context);
   if (!day.ok) faults.day = day.problem.sentence;
   const at = { ...(typed.compartment ? { compartment: typed.compartment } : {}) };
   const { note, helper } = besideIn(typed);
   const beside = { ...(note && slip !== "noted" ? { note } : {}), ...(helper ? { helper } : {}) };
-  const amountOf = (field: string, text: string, massFirst: boolean): SlipAmount => {
-    const held = inContainers(text, context.containers ?? []);
-    if (held !== undefined) return { volumeL: held, measuredBy: "volume", typed: text.trim() };
-    const asMass = parseQuantity(text, "mass", massFirst ? unit.smallMass : "none");
-    if (asMass.ok) return { massKg: asMass.value, measuredBy: "weighed", typed: text.trim() };
-    const asVolume = parseQuantity(text, "volume", massFirst ? "none" : unit.volume);
-    if (asVolume.ok) return { volumeL: asVolume.value, measuredBy: "volume", typed: text.trim() };
-    // The fault that speaks of what was most likely meant.
-    const problem = massFirst ? asMass.problem : asVolume.problem;
-    faults[field] = problem.code === "quantity/empty" ? "Write how much." : sayUnreadable(problem);
+  const amountOf = (field: string, text: string, of: AmountOf, more: Beside = {}): ReadAmount => {
+    const read = readAmount(text, of, context, { ...more, isSome: true });
+    if (read.ok) return read.value;
+    faults[field] = read.problem.sentence;
     return NOT_READ;
   };
-  const somethingOf = (field: string, text: string, massFirst: boolean) => {
-    const amount = amountOf(field, text, massFirst);
-    if (amount !== NOT_READ && ("massKg" in amount ? amount.massKg : amount.volumeL) === 0)
-      faults[field] = "Nothing is not an amount: leave the slip, or write how much.";
-    return amount;
-  };
-  /** An own material's litres become kilograms, and its own moisture goes with them. */
-  const byOwnValues = (use: "food" | "bedding", materialId: string, amount: SlipAmount) => {
-    const own = context.own?.find((row) => row.use === use && row.materialId === materialId);
-    if (!own) return { amount };
-    const massKg = "massKg" in amount ? amount.massKg : amount.volumeL * own.densityKgPerL;
-    return { amount: { massKg, measuredBy: amount.measuredBy, typed: amount.typed }, moisture: own.moisture };
-  };
-  const counted = ({ materialId, amount }: PartTyped) => {
-    const massKg = inPieces(amount, materialId);
-    return massKg === undefined
-      ? undefined
-      : { amount: { massKg, measuredBy: "guessed" as const, typed: amount.trim() } };
-  };
+  /** Bedding may be said by how deep it lies. */
+  const ground = groundUnder(context.state.setup, typed.compartment);
   let facts: FactAbout<"bin">;
   switch (slip) {
     case "fed":
@@ -182,8 +151,7 @@ export function slipFacts(
           materialId: part.materialId,
           preparation: part.preparation,
           ...(part.juice === "without" && /frozen/i.test(part.preparation) ? { juice: part.juice } : {}),
-          ...(counted(part) ??
-            byOwnValues("food", part.materialId, somethingOf(`part${n}`, part.amount, true))),
+          amount: amountOf(`part${n}`, part.amount, "small", { pieces: piecesOf(part.materialId) }),
         })),
       };
       break;
@@ -194,13 +162,13 @@ export function slipFacts(
         ...(typed.isCover ? { isCover: true } : typed.laid ? { laid: typed.laid } : {}),
         parts: typed.parts.map((part, n) => ({
           materialId: part.materialId,
-          ...byOwnValues("bedding", part.materialId, somethingOf(`part${n}`, part.amount, true)),
+          amount: amountOf(`part${n}`, part.amount, "small", { areaM2: ground }),
           ...(typed.isDamp ? { moisture: materialOf("bedding", part.materialId).dampMoisture ?? DAMP } : {}),
         })),
       };
       break;
     case "watered":
-      facts = { kind: "watered", amount: somethingOf("amount", typed.amount, false) };
+      facts = { kind: "watered", amount: amountOf("amount", typed.amount, "liquid") };
       break;
     case "turned":
       facts = { kind: "turned", ...at };

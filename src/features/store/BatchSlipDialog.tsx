@@ -1,12 +1,14 @@
 "use client";
+import { AmountField } from "@/ui/field/AmountField";
 import { SelectField } from "@/ui/field/SelectField";
 import type { FactAbout } from "@/records/entry/about";
 import { ofBin } from "@/session/author";
 import { fedCompartment } from "@/core/bin/system";
 import { asBedding } from "@/core/mixing/fromStore";
-import { DEFAULT_UNIT, formatMass, formatTemperature, formatVolume } from "@/core/quantity/format";
-import { inContainers } from "@/core/quantity/containers";
+import { DEFAULT_UNIT, formatMass, formatTemperature } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
+import type { UnreadAmount } from "@/core/quantity/readAmount";
+import { readMass } from "@/core/quantity/readAmount";
 import { sayUnreadable } from "@/core/quantity/words";
 import type { BatchToday } from "@/session/batches";
 import { newId } from "@/session/author";
@@ -16,7 +18,8 @@ import { DayField } from "@/ui/field/DayField";
 import { FormDialog } from "@/ui/form/FormDialog";
 import { readAs, useTypedForm } from "@/ui/form/useTypedForm";
 import { QuantityField } from "@/ui/field/QuantityField";
-import { done } from "@/vocabulary/outcome";
+import type { Outcome } from "@/vocabulary/outcome";
+import { done, refused } from "@/vocabulary/outcome";
 import { localDate } from "@/vocabulary/fields";
 
 export type BatchSlip = "measured" | "turned" | "watered" | "removed";
@@ -24,7 +27,7 @@ const WORDS: Record<BatchSlip, { readonly title: string; readonly keep: string; 
   measured: { title: "Measure its middle", keep: "Keep the reading", label: "Temperature, probe" },
   turned: { title: "Turned it", keep: "Keep: it was turned", label: "" },
   watered: { title: "Water", keep: "Keep the water", label: "Water" },
-  removed: { title: "Take some", keep: "Keep what was taken", label: "Taken, by weight or litres" },
+  removed: { title: "Take some", keep: "Keep what was taken", label: "Taken" },
 };
 
 /** One thing done to a batch, on a day. */
@@ -37,7 +40,7 @@ export function BatchSlipDialog({
   readonly slip: BatchSlip;
   readonly onClose: () => void;
 }) {
-  const { db, units, today, author, keep, bins, settings } = useSession();
+  const { db, units, today, author, keep, bins, measures } = useSession();
   const { batch, state } = one;
   const draft = useDraft(db, `batch/${slip}/${batch.id}`, {
     amount: "",
@@ -48,22 +51,19 @@ export function BatchSlipDialog({
   const into = bins?.find(({ bin }) => bin.id === draft.typed.into);
   const parts = into?.state.setup?.compartments ?? [];
   const part = parts.length > 1 ? (parts.find(({ id }) => id === draft.typed.part) ?? fedCompartment(into!.state.setup!)) : undefined; // prettier-ignore
-  const dimension = slip === "measured" ? "temperature" : slip === "watered" ? "volume" : "mass";
-  const unit =
-    DEFAULT_UNIT[units][slip === "measured" ? "temperature" : slip === "watered" ? "volume" : "mass"];
+  const unit = DEFAULT_UNIT[units].temperature;
 
+  const batchKgPerL = batch.volumeL > 0 ? batch.massKg / batch.volumeL : 0.5;
   /** By the scale, by the bucket, or by a container of one's own: litres of a batch weigh what the batch does. */
-  const readAmount = (text: string) => {
-    const kgPerL = batch.volumeL > 0 ? batch.massKg / batch.volumeL : 0.5;
-    const litres = (volumeL: number) => done(slip === "removed" ? volumeL * kgPerL : volumeL);
-    if (slip !== "measured") {
-      const held = inContainers(text, settings?.containers ?? []);
-      if (held !== undefined) return litres(held);
+  const inBase = (text: string): Outcome<number, UnreadAmount> => {
+    if (slip === "measured") {
+      const read = parseQuantity(text, "temperature", unit);
+      return read.ok ? read : refused({ code: "amount/unreadable", sentence: sayUnreadable(read.problem) });
     }
-    const asAsked = parseQuantity(text, dimension, unit);
-    if (asAsked.ok || slip !== "removed") return asAsked;
-    const asVolume = parseQuantity(text, "volume", "none");
-    return asVolume.ok ? litres(asVolume.value) : asAsked;
+    // Water weighs a kilogram a litre, so its kilograms are its litres.
+    const kgPerL = slip === "watered" ? 1 : batchKgPerL;
+    const read = readMass(text, slip === "watered" ? "liquid" : "bulk", measures, kgPerL);
+    return read.ok ? done(read.value.massKg) : read;
   };
   const { faults, kept } = useTypedForm(draft.typed, (now) => {
     const found: Record<string, string> = {};
@@ -71,8 +71,8 @@ export function BatchSlipDialog({
     if (!day.success) found.day = "This is not a day of the calendar.";
     else if (day.data > today) found.day = "That day has not come yet.";
     else if (day.data < batch.mixedOn) found.day = "It was not mixed yet on that day.";
-    const amount = slip === "turned" ? undefined : readAmount(now.amount);
-    if (amount && !amount.ok) found.amount = sayUnreadable(amount.problem);
+    const amount = slip === "turned" ? undefined : inBase(now.amount);
+    if (amount && !amount.ok) found.amount = amount.problem.sentence;
     if (amount?.ok && slip === "removed" && amount.value > state.leftKg * 1.001 + 0.005)
       found.amount = `Only ${formatMass(state.leftKg, units, "bucket")} are left: take that, or correct the batch.`;
     if (amount?.ok && slip !== "measured" && amount.value === 0) found.amount = "Nothing is not an amount.";
@@ -118,12 +118,6 @@ export function BatchSlipDialog({
     await draft.clear();
     onClose();
   });
-  const echo = (value: number) =>
-    slip === "measured"
-      ? formatTemperature(value, units)
-      : slip === "watered"
-        ? formatVolume(value, units)
-        : formatMass(value, units, "bucket");
   return (
     <FormDialog
       title={WORDS[slip].title}
@@ -133,15 +127,25 @@ export function BatchSlipDialog({
       onSave={save}
       onClose={onClose}
     >
-      {slip !== "turned" && (
+      {(slip === "watered" || slip === "removed") && (
+        <AmountField
+          label={WORDS[slip].label}
+          of={slip === "watered" ? "liquid" : "bulk"}
+          {...(slip === "removed" ? { kgPerL: batchKgPerL } : {})}
+          typed={draft.typed.amount}
+          onTyped={(amount) => draft.set((before) => ({ ...before, amount }))}
+          fault={faults.amount}
+        />
+      )}
+      {slip === "measured" && (
         <QuantityField
           label={WORDS[slip].label}
-          dimension={dimension}
+          dimension="temperature"
           unit={unit}
           typed={draft.typed.amount}
           onTyped={(amount) => draft.set((before) => ({ ...before, amount }))}
           fault={faults.amount}
-          echo={echo}
+          echo={(value) => formatTemperature(value, units)}
         />
       )}
       {slip === "removed" && bins && bins.length > 0 && (

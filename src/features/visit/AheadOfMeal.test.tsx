@@ -83,7 +83,7 @@ test("feed that heats is told before it is given, by how thick it comes to lie; 
     feel(/1–2 drops/);
     await keeper.click((await screen.findAllByRole("button", { name: /change the amount/ }))[0]!);
     await keeper.click(await screen.findByRole("button", { name: "as last time" }));
-    await screen.findByText("Counted will do where a piece is known: “3 pieces”.");
+    await screen.findByRole("button", { name: "and something else" });
     const heat = screen.queryByText(/heats where it lies thick/);
     if (preparation === "precomposted") expect(heat).toBeNull();
     else expect(heat).toHaveTextContent(/cm deep, and over 2 cm it gets hot.*ripen two to three weeks/);

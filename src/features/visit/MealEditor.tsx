@@ -58,7 +58,6 @@ export function MealEditor({ step, visit }: { readonly step: Step; readonly visi
           use="food"
           part={part}
           options={options}
-          units={units}
           fault={visit.fault?.field === `meal${at}` ? visit.fault.sentence : undefined}
           onChange={(change) => put(meal.map((one, n) => (n === at ? { ...one, ...change } : one)))}
         />
@@ -81,7 +80,6 @@ export function MealEditor({ step, visit }: { readonly step: Step; readonly visi
           helper="as proposed, if you write nothing"
         />
       </div>
-      <p className={styles.counted}>Counted will do where a piece is known: “3 pieces”.</p>
       <p className={styles.mealMore}>
         {meal.length < MOST_PARTS && (
           <Button onClick={() => put([...meal, { ...proposed, materialId: "coffee-grounds", amount: "" }])}>

@@ -1,4 +1,6 @@
 "use client";
+import { sayRead } from "@/core/quantity/words";
+import { Fault } from "@/ui/field/Fault";
 import { materialOf, materialsFor, shortName } from "@/core/catalogue/material";
 import type { DeedKind } from "@/core/deed/deed";
 import type { Step } from "@/core/decision/decision";
@@ -17,7 +19,7 @@ import { useMemo, useState } from "react";
 import { MealEditor } from "./MealEditor";
 import { keyOfBatch } from "@/core/mixing/fromStore";
 import { amountOf } from "./visitAmounts";
-import { doable } from "./visitEntries";
+import { doable, groundAt } from "./visitEntries";
 import type { VisitLine } from "./visitLines";
 import { keepingMine, takingNew, ticking, unticking } from "./visitLines";
 import type { VisitInHand } from "./useVisit";
@@ -40,8 +42,10 @@ export function StepLine({ line, visit }: { readonly line: VisitLine; readonly v
   const { key, step, isTicked } = line;
   const words = sayStep(step, { units });
   const over = typed.amounts[key];
-  const amount = amountOf(step, typed, units, visit.containers);
+  const amount = amountOf(step, typed, visit.measures, groundAt(visit.setup, step));
   const sentence = fault?.field === key ? fault.sentence : amount.ok ? undefined : amount.problem.sentence;
+  const given = amount.ok ? amount.value?.amount : undefined;
+  const comesTo = given && sayRead(over ?? "", "massKg" in given ? { dimension: "mass", value: given.massKg } : { dimension: "volume", value: given.volumeL }, units); // prettier-ignore
   const isOpen = isChanging || sentence !== undefined;
   const material = typed.materials[key];
   const after = material
@@ -86,7 +90,13 @@ export function StepLine({ line, visit }: { readonly line: VisitLine; readonly v
             value={over ?? ""}
             placeholder={words.amount}
             error={sentence !== undefined}
-            helperText={sentence ?? "such as 620 g, 1 lb 6 oz, 2 L or 3/4 cup"}
+            helperText={
+              sentence === undefined ? (
+                (comesTo ?? "such as 620 g, 1 lb 6 oz, half a pail, 3/4 cup")
+              ) : (
+                <Fault words={sentence} />
+              )
+            }
             onChange={(event) =>
               set((before) => ({ ...before, amounts: { ...before.amounts, [key]: event.target.value } }))
             }

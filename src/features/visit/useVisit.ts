@@ -28,7 +28,8 @@ import { mealTicked, takenFromStore, visitFacts, workOf } from "./visitEntries";
 const LONGEST_VISIT_MIN = 90;
 /** A visit from lid to close: what is typed, what follows from it at once, and the one press that keeps it. */
 export function useVisit(one: BinToday, lid: "lifted" | "closed") {
-  const { db, units, today, author, keep, bins, settings, batchesToday } = useSession();
+  const { db, measures, today, author, keep, bins, settings, batchesToday } = useSession();
+  const { units } = measures;
   const batches = useMemo(
     () =>
       (batchesToday ?? [])
@@ -36,7 +37,6 @@ export function useVisit(one: BinToday, lid: "lifted" | "closed") {
         .map(({ batch }) => batch),
     [batchesToday],
   );
-  const containers = useMemo(() => settings?.containers ?? [], [settings]);
   const { choose } = useErrands();
   const router = useRouter();
   const { bin, state, expectation } = one;
@@ -69,15 +69,15 @@ export function useVisit(one: BinToday, lid: "lifted" | "closed") {
   const readings = useMemo(() => (read.ok ? read.value : []), [read]);
   const { expectation: refined, isRefining } = useRefined(bin.id, expectation, readings);
   /** The meal as the keeper gives it, where it is another than the one proposed. */
-  const typedMeal = useMemo(() => mealOf(typed, units, containers), [typed, units, containers]);
+  const typedMeal = useMemo(() => mealOf(typed, measures), [typed, measures]);
   const meal = typedMeal.ok ? typedMeal.value : undefined;
   const proposed = useMemo(() => {
     const made = practice ? decide(refined, practice, readings, today) : one.decision;
     return isRefining && refined.twin === undefined ? whilePending(made) : made;
   }, [practice, refined, isRefining, readings, today, one.decision]);
   const decision = useMemo(
-    () => withMeal(proposed, meal ?? mealTicked(proposed, typed, units, containers), today),
-    [proposed, meal, typed, units, containers, today],
+    () => withMeal(proposed, meal ?? mealTicked(proposed, typed, measures), today),
+    [proposed, meal, typed, measures, today],
   );
 
   /** Places one can see something at, the most telling first. */
@@ -103,8 +103,8 @@ export function useVisit(one: BinToday, lid: "lifted" | "closed") {
   }, [state, readings, refined, units, today, lid]);
 
   const about = useMemo(
-    () => ({ containers, batches, lid, readings, decision, expectation, typed, units, today }),
-    [containers, batches, lid, readings, decision, expectation, typed, units, today],
+    () => ({ ...measures, setup: state.setup, batches, lid, readings, decision, expectation, typed, today }),
+    [measures, state.setup, batches, lid, readings, decision, expectation, typed, today],
   );
   /** What the log will have of it, closed now: what is ticked, or all that is proposed where nothing is yet. */
   const inHand = useMemo(() => {
@@ -158,7 +158,8 @@ export function useVisit(one: BinToday, lid: "lifted" | "closed") {
     makeToday: () => setDraft((before) => ({ ...before, day: today })),
     isLoaded: draft.isLoaded,
     clear: draft.clear,
-    containers,
+    measures,
+    setup: state.setup,
     batches,
     meal,
     lastMeal: state.lastMeal,

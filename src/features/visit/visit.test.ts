@@ -7,7 +7,7 @@ import { seeded } from "@/core/chance/seeded";
 import { keyOfBatch } from "@/core/mixing/fromStore";
 import { batchSchema } from "@/records/batch";
 import { replay } from "@/core/bin/replay";
-import { parseQuantity } from "@/core/quantity/parse";
+import { parseQuantity, unitsAlone } from "@/core/quantity/parse";
 import type { Preparation } from "@/vocabulary/setup";
 import type { CompartmentId } from "@/vocabulary/fields";
 import { decide } from "@/core/decision/decide";
@@ -36,7 +36,7 @@ function visit(
   const expectation = simpleExpectation(state, CLIMATE, TODAY);
   const readings = readingsIn(typed, units);
   if (!readings.ok) return { problem: readings.problem, facts: [] };
-  const meal = mealOf(typed, units, CONTAINERS);
+  const meal = mealOf(typed, { units, containers: CONTAINERS });
   const proposed = decide(expectation, practiceOf(state)!, readings.value, TODAY);
   const decision = withMeal(proposed, meal.ok ? meal.value : undefined, TODAY);
   const outcome = visitFacts({
@@ -105,7 +105,7 @@ test("an amount typed over the proposed one is what is written, by weight or by 
     parts: [{ amount: { massKg: expect.closeTo(0.62369, 4) as unknown, typed: "1 lb 6 oz" } }],
   });
   expect(over("3/4 cup")).toMatchObject({
-    parts: [{ amount: { volumeL: expect.closeTo(0.17744, 4) as unknown, measuredBy: "volume" } }],
+    parts: [{ amount: { volumeL: expect.closeTo(0.1875, 4) as unknown, measuredBy: "volume" } }],
   });
 });
 
@@ -156,7 +156,7 @@ test("where nothing was typed over it, what was said is what is written, rounded
 test("what cannot be read is named at its field and nothing is written", () => {
   const { decision } = visit(seen);
   const feed = decision!.steps.find((step) => step.kind === "feed")!;
-  expect(visit({ ...seen, amounts: { [stepKey(feed)]: "a good handful" } })).toMatchObject({
+  expect(visit({ ...seen, amounts: { [stepKey(feed)]: "a good deal" } })).toMatchObject({
     facts: [],
     problem: { field: stepKey(feed) },
   });
@@ -246,7 +246,7 @@ test("bedding may come out of the store: the bin has its parts, the batch what i
   };
   const typed = { ...NOTHING_TYPED, materials: { [stepKey(step)]: keyOfBatch("heap") }, amounts: { [stepKey(step)]: "5 L" } }; // prettier-ignore
   const decision = { verdict: "feed", steps: [step], nextDay: addDays(TODAY, 3), cautions: [] } as const;
-  const taking = { how: "asProposed", lid: "lifted", batches: [batch], readings: [], decision, expectation: simpleExpectation(state, CLIMATE, TODAY), typed, units: "metric", today: TODAY, visitId: "v1" } as const; // prettier-ignore
+  const taking = { how: "asProposed", lid: "lifted", batches: [batch], readings: [], decision, expectation: simpleExpectation(state, CLIMATE, TODAY), typed, units: "metric", containers: [], today: TODAY, visitId: "v1" } as const; // prettier-ignore
   const outcome = visitFacts(taking);
   const [, bedded] = stored(outcome.ok ? outcome.value : []);
   expect(bedded).toMatchObject({ kind: "bedded", parts: [{ batchId: "heap", moisture: 0.7 }, { batchId: "heap" }] }); // prettier-ignore
@@ -293,6 +293,7 @@ test("a stack set round and a wedge moved along leave what was done in the log, 
       expectation,
       typed: NOTHING_TYPED,
       units: "metric",
+      containers: [],
       today: TODAY,
     } as const;
     const outcome = visitFacts({ how: "asProposed", lid: "lifted", decision, visitId: "v1", ...common });
@@ -326,14 +327,17 @@ test("what is written is what stood at the tick, whatever readings, forecasts an
       const readings = readingsIn(typed, "metric");
       const expectation = simpleExpectation(state, CLIMATE, TODAY);
       const proposed = decide(expectation, practiceOf(state)!, readings.ok ? readings.value : [], TODAY);
-      return { expectation, decision: withMeal(proposed, mealTicked(proposed, typed, "metric"), TODAY) };
+      return {
+        expectation,
+        decision: withMeal(proposed, mealTicked(proposed, typed, unitsAlone("metric")), TODAY),
+      };
     };
     const lines = () => workOf(decided().decision, typed);
     /** What the keeper saw on each ticked line when they last had a hand in it. */
     const stood = new Map<string, string>();
     const shown = (key: string): string => {
       const { step } = lines().find((line) => line.key === key)!;
-      const amount = amountOf(step, typed, "metric");
+      const amount = amountOf(step, typed, unitsAlone("metric"));
       return JSON.stringify([
         amount.ok && amount.value?.typed,
         step.amount && (typed.materials[key] ?? step.materialId),
@@ -380,7 +384,7 @@ test("what is written is what stood at the tick, whatever readings, forecasts an
       }
     }
     const { decision, expectation } = decided();
-    const outcome = visitFacts({ how: "asTicked", lid: "lifted", readings: [], decision, expectation, typed, units: "metric", today: TODAY, visitId: "v1" }); // prettier-ignore
+    const outcome = visitFacts({ how: "asTicked", lid: "lifted", readings: [], decision, expectation, typed, units: "metric", containers: [], today: TODAY, visitId: "v1" }); // prettier-ignore
     if (!outcome.ok) throw new Error(outcome.problem.sentence);
     for (const [key, said] of stood) expect([seed, key, shown(key)]).toEqual([seed, key, said]);
     const written = stored(outcome.value).flatMap((one) =>

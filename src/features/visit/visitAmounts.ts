@@ -4,15 +4,12 @@ import { localDate } from "@/vocabulary/fields";
 import type { Outcome } from "@/vocabulary/outcome";
 import { done, refused } from "@/vocabulary/outcome";
 import { daysBetween } from "@/core/calendar/day";
-import { inPieces } from "@/core/catalogue/pieces";
+import { piecesOf } from "@/core/catalogue/pieces";
 import type { Decision, Step } from "@/core/decision/decision";
 import { sayAmount } from "@/core/decision/words";
-import type { Container } from "@/core/quantity/containers";
-import { inContainers } from "@/core/quantity/containers";
-import type { UnitSystem } from "@/core/quantity/format";
-import { DEFAULT_UNIT } from "@/core/quantity/format";
+import type { Measures } from "@/core/quantity/parse";
 import { parseQuantity } from "@/core/quantity/parse";
-import { sayUnreadable } from "@/core/quantity/words";
+import { readAmount } from "@/core/quantity/readAmount";
 import { stepKey } from "./visitLines";
 import type { FieldFault, VisitTyped } from "./visitTyped";
 
@@ -22,23 +19,24 @@ export interface StepAmount {
   readonly amount: { readonly massKg: number } | { readonly volumeL: number };
   readonly typed: string;
   /** What was accepted was measured out as it was said; what was typed over it is the keeper's own. */
-  readonly measuredBy: "proposed" | "weighed" | "volume";
+  readonly measuredBy: "proposed" | "weighed" | "volume" | "guessed";
 }
 
 /** The amount that will be written for a step: what was typed over it, else what was proposed, as it was said. */
 export function amountOf(
   step: Step,
   typed: VisitTyped,
-  units: UnitSystem,
-  containers: readonly Container[] = [],
+  measures: Measures,
+  /** Ground of the part it is laid on, m²: bedding may be said by its depth. */
+  ground?: number,
 ): Outcome<StepAmount | undefined, FieldFault> {
   if (!step.amount) return done(undefined);
   const text = typed.amounts[stepKey(step)];
   const isMass = "massKg" in step.amount;
   if (text === undefined || text.trim() === "") {
     // The keeper measures out what is said, rounded as it is.
-    const said = sayAmount(step, units) ?? "";
-    const read = parseQuantity(said, isMass ? "mass" : "volume", isMass ? "kg" : "L");
+    const said = sayAmount(step, measures.units) ?? "";
+    const read = isMass ? parseQuantity(said, "mass", "kg") : parseQuantity(said, "volume", "L", measures);
     const value = read.ok && read.value > 0 ? read.value : undefined;
     return done({
       amount: value === undefined ? step.amount : isMass ? { massKg: value } : { volumeL: value },
@@ -46,37 +44,11 @@ export function amountOf(
       measuredBy: "proposed",
     });
   }
-  const held = inContainers(text, containers);
-  if (held !== undefined) return done({ amount: { volumeL: held }, typed: text, measuredBy: "volume" });
-  // Either will do: scraps by the scale or by the bucket, bedding likewise.
-  const first = parseQuantity(
-    text,
-    isMass ? "mass" : "volume",
-    isMass ? DEFAULT_UNIT[units].smallMass : DEFAULT_UNIT[units].volume,
-  );
-  if (first.ok)
-    return done(
-      isMass
-        ? { amount: { massKg: first.value }, typed: text, measuredBy: "weighed" }
-        : { amount: { volumeL: first.value }, typed: text, measuredBy: "volume" },
-    );
-  if (
-    first.problem.code === "quantity/wrong-dimension" &&
-    (step.kind === "feed" || step.kind === "cover" || step.kind === "addDryBedding")
-  ) {
-    const other = parseQuantity(
-      text,
-      isMass ? "volume" : "mass",
-      isMass ? DEFAULT_UNIT[units].volume : DEFAULT_UNIT[units].mass,
-    );
-    if (other.ok)
-      return done(
-        isMass
-          ? { amount: { volumeL: other.value }, typed: text, measuredBy: "volume" }
-          : { amount: { massKg: other.value }, typed: text, measuredBy: "weighed" },
-      );
-  }
-  return refused({ code: "visit/field", field: stepKey(step), sentence: sayUnreadable(first.problem) });
+  const read = readAmount(text, isMass ? "small" : "liquid", measures, { areaM2: ground });
+  if (!read.ok)
+    return refused({ code: "visit/field", field: stepKey(step), sentence: read.problem.sentence });
+  const { typed: said, measuredBy, ...amount } = read.value;
+  return done({ amount, typed: said, measuredBy });
 }
 
 /** The day to come back: the keeper's own, else the proposed one. Not in the past, not in ten years. */
@@ -97,40 +69,17 @@ export function nextDayOf(
 }
 
 /** Foods that were typed in place of the proposed one, by weight, volume or a container of one's own. */
-export function mealOf(
-  typed: VisitTyped,
-  units: UnitSystem,
-  containers: readonly Container[] = [],
-): Outcome<FeedPart[] | undefined, FieldFault> {
+export function mealOf(typed: VisitTyped, measures: Measures): Outcome<FeedPart[] | undefined, FieldFault> {
   if (!typed.meal) return done(undefined);
   const parts: FeedPart[] = [];
   for (const [at, { materialId, amount: text, preparation, juice }] of typed.meal.entries()) {
-    const field = `meal${at}`;
     const isThawed = preparation === "frozen" || preparation === "choppedFrozen";
     const food = { materialId, preparation, ...(isThawed && juice ? { juice } : {}) };
-    const held = inContainers(text, containers);
-    const asMass = parseQuantity(text, "mass", DEFAULT_UNIT[units].smallMass);
-    const asVolume = parseQuantity(text, "volume", "none");
-    const counted = inPieces(text, materialId);
-    const amount =
-      counted !== undefined
-        ? { massKg: counted, measuredBy: "guessed" as const }
-        : held !== undefined
-          ? { volumeL: held, measuredBy: "volume" as const }
-          : asMass.ok
-            ? { massKg: asMass.value, measuredBy: "weighed" as const }
-            : asVolume.ok
-              ? { volumeL: asVolume.value, measuredBy: "volume" as const }
-              : undefined;
-    if (!amount)
-      return refused({
-        code: "visit/field",
-        field,
-        sentence:
-          text.trim() === "" ? "Write how much of it." : asMass.ok ? "" : sayUnreadable(asMass.problem),
-      });
-    if (("massKg" in amount ? amount.massKg : amount.volumeL) > 0)
-      parts.push({ ...food, amount: { ...amount, typed: text.trim() } });
+    const read = readAmount(text, "small", measures, { pieces: piecesOf(materialId) });
+    if (!read.ok)
+      return refused({ code: "visit/field", field: `meal${at}`, sentence: read.problem.sentence });
+    const amount = read.value;
+    if (("massKg" in amount ? amount.massKg : amount.volumeL) > 0) parts.push({ ...food, amount });
   }
   return done(parts);
 }

@@ -11,12 +11,14 @@ import { sayStep } from "@/core/decision/words";
 import type { Expectation } from "@/core/expectation/expectation";
 import { asBedding, batchIdOf } from "@/core/mixing/fromStore";
 import type { Batch } from "@/records/batch";
-import type { Container } from "@/core/quantity/containers";
+import type { Measures } from "@/core/quantity/parse";
 import type { UnitSystem } from "@/core/quantity/format";
 import { DEFAULT_UNIT } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
 import { clamped } from "./clamped";
 import type { StepAmount } from "./visitAmounts";
+import { groundUnder } from "@/core/bin/system";
+import type { BinSetup } from "@/records/setup";
 import { amountOf, mealOf, nextDayOf } from "./visitAmounts";
 import type { VisitLine } from "./visitLines";
 import { linesOf, stepKey } from "./visitLines";
@@ -26,11 +28,10 @@ import type { FieldFault, VisitTyped } from "./visitTyped";
 export function mealTicked(
   proposed: Decision,
   typed: VisitTyped,
-  units: UnitSystem,
-  containers: readonly Container[] = [],
+  measures: Measures,
 ): FeedPart[] | undefined {
   const line = workOf(proposed, typed).find(({ step, since }) => step.kind === "feed" && since);
-  const amount = line && amountOf(line.step, typed, units, containers);
+  const amount = line && amountOf(line.step, typed, measures);
   const fact = line && amount?.ok ? factOf(line.step, amount.value, typed) : undefined;
   return fact?.kind === "fed" ? [...fact.parts] : undefined;
 }
@@ -68,27 +69,32 @@ function stored(
 }
 /** What the done steps of a visit take out of the store, for the logs of its batches. Never throws. */
 export function takenFromStore(visit: Visit): readonly FromStore[] {
-  const { decision, typed, units, containers = [], batches = [], how, lid } = visit;
+  const { decision, typed, batches = [], how, lid } = visit;
   if (lid === "closed") return [];
   return workOf(decision, typed).flatMap(({ step, isTicked }) => {
     if (how === "asTicked" && !isTicked) return [];
-    const amount = amountOf(step, typed, units, containers);
+    const amount = amountOf(step, typed, visit, groundAt(visit.setup, step));
     const from = amount.ok ? stored(step, amount.value, typed, batches) : undefined;
     return from && from.massKg > 0 ? [{ batchId: from.batch.id, massKg: from.massKg }] : [];
   });
 }
 
-export interface Visit {
+/** The ground that bedding of a step lies on, m²: it may be said by its depth. */
+export function groundAt(setup: BinSetup | undefined, { kind, compartmentId }: Step): number | undefined {
+  if (!setup || (kind !== "addDryBedding" && kind !== "cover")) return undefined;
+  return groundUnder(setup, compartmentId);
+}
+
+export interface Visit extends Measures {
   readonly how: DoneHow;
+  readonly setup?: BinSetup | undefined;
   /** What stands in the store and is fit for worms. */
   readonly batches?: readonly Batch[];
-  readonly containers?: readonly Container[];
   readonly lid: "lifted" | "closed";
   readonly readings: readonly Reading[];
   readonly decision: Decision;
   readonly expectation: Expectation;
   readonly typed: VisitTyped;
-  readonly units: UnitSystem;
   readonly today: LocalDate;
   readonly visitId: string;
   /** From the lid lifted to the lid closed, where hours are kept. */
@@ -97,18 +103,7 @@ export interface Visit {
 
 /** The facts one visit leaves in the log, in the order they were done. */
 export function visitFacts(visit: Visit): Outcome<FactAbout<"bin">[], FieldFault> {
-  const {
-    decision,
-    expectation,
-    typed,
-    units,
-    today,
-    visitId,
-    lid,
-    how,
-    containers = [],
-    batches = [],
-  } = visit;
+  const { decision, expectation, typed, units, today, visitId, lid, how, batches = [] } = visit;
   const nextDay = nextDayOf(decision, typed, today);
   if (!nextDay.ok) return nextDay;
   const looked: FactOf<"looked"> = {
@@ -130,7 +125,7 @@ export function visitFacts(visit: Visit): Outcome<FactAbout<"bin">[], FieldFault
   if (lid === "closed") return done([looked]);
   const lines = workOf(decision, typed);
   const isDone = ({ isTicked }: VisitLine): boolean => how === "asProposed" || isTicked;
-  const meal = mealOf(typed, units, containers);
+  const meal = mealOf(typed, visit);
   if (!meal.ok) return meal;
   const left = lines.flatMap((line) => (isDone(line) ? [] : [line.step])).slice(0, 12);
   const facts: FactAbout<"bin">[] = [
@@ -139,7 +134,7 @@ export function visitFacts(visit: Visit): Outcome<FactAbout<"bin">[], FieldFault
           ...looked,
           leftOut: left.map((step) => wordsOf(step, units)),
           leftOutAs: left.map((step) => {
-            const amount = amountOf(step, typed, units, containers);
+            const amount = amountOf(step, typed, visit, groundAt(visit.setup, step));
             return asLeftUndone(
               factsOf(step, amount.ok ? amount.value : undefined, typed, meal.value, units),
             );
@@ -148,7 +143,7 @@ export function visitFacts(visit: Visit): Outcome<FactAbout<"bin">[], FieldFault
       : looked,
   ];
   for (const { step } of lines.filter(isDone)) {
-    const amount = amountOf(step, typed, units, containers);
+    const amount = amountOf(step, typed, visit, groundAt(visit.setup, step));
     if (!amount.ok) return amount;
     const from = stored(step, amount.value, typed, batches);
     const done = from

@@ -1,8 +1,7 @@
 "use client";
 import type { Material } from "@/core/catalogue/material";
 import { materialOf } from "@/core/catalogue/material";
-import type { UnitSystem } from "@/core/quantity/format";
-import { DEFAULT_UNIT } from "@/core/quantity/format";
+import { piecesOf } from "@/core/catalogue/pieces";
 import { PREPARATION_WORDS } from "@/core/words/entry";
 import type { Preparation } from "@/vocabulary/setup";
 import { PREPARATIONS } from "@/vocabulary/setup";
@@ -10,6 +9,7 @@ import Autocomplete from "@mui/material/Autocomplete";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import type { Ref } from "react";
+import { AmountField } from "./AmountField";
 import styles from "./PartFields.module.css";
 
 /** What can be given; the keeper's own are among them. */
@@ -37,7 +37,7 @@ export function PartFields({
   use,
   part,
   options,
-  units,
+  areaM2,
   fault,
   amountRef,
   onChange,
@@ -45,7 +45,8 @@ export function PartFields({
   readonly use: "food" | "bedding";
   readonly part: TypedPart;
   readonly options: readonly PartOption[];
-  readonly units: UnitSystem;
+  /** The ground a bedding lies on: it may be said by how deep. */
+  readonly areaM2?: number | undefined;
   readonly fault: string | undefined;
   readonly amountRef?: Ref<HTMLInputElement>;
   readonly onChange: (change: Partial<TypedPart>) => void;
@@ -66,14 +67,14 @@ export function PartFields({
           <TextField {...params} label="What" helperText={STANCE_WORDS[material.stance] || " "} />
         )}
       />
-      <TextField
-        label={`How much (${DEFAULT_UNIT[units].smallMass}, or write the unit)`}
-        value={part.amount}
+      <AmountField
+        label="How much"
+        of="small"
+        typed={part.amount}
+        onTyped={(amount) => onChange({ amount })}
+        fault={fault}
+        beside={{ areaM2, pieces: use === "food" ? piecesOf(part.materialId) : [] }}
         {...(amountRef ? { inputRef: amountRef } : {})}
-        error={fault !== undefined}
-        helperText={fault ?? " "}
-        onChange={(event) => onChange({ amount: event.target.value })}
-        slotProps={{ htmlInput: { maxLength: 80, autoComplete: "off" } }}
       />
       {use === "food" && (
         <TextField
