@@ -207,7 +207,7 @@ test("the bench solves backwards, says what is missing, and what cannot be", asy
   type(/^Moisture \(%\)/, "97");
   expect(await screen.findByText(/Above that, water runs out of any mix/)).toBeVisible();
   type("How much", "a bucket");
-  expect(await screen.findByText(/How much does the bucket hold\?/)).toBeVisible();
+  expect(await screen.findByText(/How big is the bucket\?/)).toBeVisible();
 });
 
 const batch: NewRow = {

@@ -33,7 +33,7 @@ type Component = z.infer<typeof component>;
 export const mix = calculator({
   name: "mix",
   purpose:
-    "What a blend of bedding and feed comes to: weight, litres, moisture, C:N, and the water it wants.",
+    "What a blend of bedding and feed comes to: weight, volume, moisture, C:N, and the water it wants.",
   source: "Sums on dry mass; process model 12.3 and 12.5.",
   input: z.strictObject({
     components: z.array(component).min(1).max(200),

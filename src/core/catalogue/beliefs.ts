@@ -52,7 +52,7 @@ export const BELIEFS: readonly Belief[] = [
   },
   {
     id: "ratio-by-volume",
-    said: "Two parts of bedding to one of food: two kilograms to one.",
+    said: "Two parts of bedding to one of food: two to one by weight.",
     verdict: "false",
     checked:
       "The rule is by volume. A litre of dry shredded card weighs about 50 g, a litre of chopped scraps 400 to 600 g. Two litres of card to a litre of scraps is therefore about 1 to 5 by weight; by weight taken for volume you would carry twenty times the card.",

@@ -1,3 +1,6 @@
+import { materialOf } from "../catalogue/material";
+import { inOwnContainers } from "../quantity/containers";
+import type { Container } from "../quantity/containers";
 import type { LocalDate } from "@/vocabulary/fields";
 import { ago, spokenDay } from "../calendar/day";
 import type { Creature } from "@/vocabulary/readings";
@@ -35,8 +38,30 @@ export interface StepWords {
   readonly after: string;
 }
 
+/**
+ * Bedding as hands carry it: by volume, and by a container of the keeper's own. Undefined for what is not bedding, or has
+ * no amount. Source: a loose litre holds its dry matter whatever its water (`beddingPartMatter`).
+ */
+export function sayByHand(step: Step, { units, containers = [] }: Carrying): string | undefined {
+  const { amount, materialId, moisture } = step;
+  if (!amount || materialId === undefined || (step.kind !== "addDryBedding" && step.kind !== "cover"))
+    return undefined;
+  const material = materialOf("bedding", materialId);
+  const dryPerL = material.densityKgPerL * (1 - material.moisture);
+  const litres = "volumeL" in amount ? amount.volumeL : (amount.massKg * (1 - (moisture ?? material.moisture))) / dryPerL; // prettier-ignore
+  const own = inOwnContainers(litres, containers);
+  const byVolume = "volumeL" in amount ? undefined : formatVolume(litres, units);
+  const said = [byVolume, own].filter((one) => one !== undefined).join(" or ");
+  return said === "" ? undefined : `about ${said}`;
+}
+/** What amounts are said in. */
+export type Carrying = Pick<Speech, "units"> & { readonly containers?: readonly Container[] | undefined };
+
 /** The step as one says it, with the amount apart so that it can be set bold. */
-export function sayStep(step: Step, { units }: Pick<Speech, "units">): StepWords {
+export function sayStep(step: Step, measures: Carrying): StepWords {
+  const { units } = measures;
+  const carried = sayByHand(step, measures);
+  const of = (material: string) => (carried === undefined ? material : `${material} (${carried})`);
   const amount = sayAmount(step, units);
   const { material = "" } = step;
   const at = step.place === undefined ? "" : ` at place ${step.place}`;
@@ -59,8 +84,8 @@ export function sayStep(step: Step, { units }: Pick<Speech, "units">): StepWords
     }
     case "addDryBedding":
       return step.moisture === undefined
-        ? words("", `dry ${material}, torn small and mixed in loosely${part}.`)
-        : words("", `damp ${material}, laid in loosely${part === "" ? " with the food" : part}.`);
+        ? words("", `dry ${of(material)}, torn small and mixed in loosely${part}.`)
+        : words("", `damp ${of(material)}, laid in loosely${part === "" ? " with the food" : part}.`);
     case "water":
       return words(
         "",
@@ -68,7 +93,7 @@ export function sayStep(step: Step, { units }: Pick<Speech, "units">): StepWords
       );
     case "cover":
       return step.amount
-        ? words("Cover with", `damp ${material}; next time draw it aside and lay it back.`)
+        ? words("Cover with", `damp ${of(material)}; next time draw it aside and lay it back.`)
         : step.why.code === "cover/mat"
           ? words("Lay the damp mat or card back over the bed.", "")
           : words("Draw the cover aside, and lay it back over the food.", "");

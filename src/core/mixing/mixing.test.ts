@@ -101,7 +101,7 @@ test("lines read as typed: kilograms, litres, parts of what is still wanted; a l
     unitsAlone("metric"),
   );
   expect(read.parts.map(({ volumeL }) => volumeL)).toEqual([10, 20, 10]);
-  expect(read.faults.d).toMatch(/brick hold/);
+  expect(read.faults.d).toMatch(/How big is the brick/);
   const card = readBench([line("a", "cardboard-corrugated", "1 kg")], pantry, 40, unitsAlone("metric")).parts;
   expect(card[0]!.volumeL).toBeCloseTo(0.92 / 0.05, 6);
 });

@@ -45,7 +45,7 @@ export function FriendRoom() {
 }
 
 function FriendPage({ one }: { readonly one: BinToday }) {
-  const { rooms, units, today } = useSession();
+  const { rooms, units, measures, today } = useSession();
   const { bin, state, expectation, decision } = one;
   const log = useBinLog(bin.id);
   const setup = state.setup;
@@ -121,7 +121,7 @@ function FriendPage({ one }: { readonly one: BinToday }) {
               <li>Nothing{due && due > today ? ` before ${spokenDay(due, today)}` : " that cannot wait"}.</li>
             )}
             {(task ? decision.steps : []).map((step, at) => {
-              const { before, amount, after } = sayStep(step, { units });
+              const { before, amount, after } = sayStep(step, measures);
               return <li key={at}>{[before, amount, after].filter(Boolean).join(" ")}</li>;
             })}
           </ul>

@@ -175,7 +175,10 @@ export function WeighInForm({
     <KeptForm className={styles.weighIn} labelledBy="weigh-in" onSave={save}>
       <h2 id="weigh-in">Weigh in</h2>
       <p className={styles.expected}>
-        “3 × 12 kg”, “20 lb + 4 kg” or “15 L”. What goes back where it came from need not be weighed.
+        {units === "us"
+          ? "“3 × 25 lb”, “9 lb + 14 oz” or “4 gal”"
+          : "“3 × 12 kg”, “20 kg less 900 g” or “15 L”"}
+        . What goes back where it came from need not be weighed.
       </p>
       <Button onClick={() => ask({ of: "scale" })}>read a scale</Button>
       {typed.lines.map((line, at) => (

@@ -1,4 +1,5 @@
 "use client";
+import { beddingHere } from "@/core/bin/beddingHere";
 import { AmountField } from "@/ui/field/AmountField";
 import { materialOf, materialsFor } from "@/core/catalogue/material";
 import type { ManyDeed } from "@/core/many/many";
@@ -49,10 +50,15 @@ export function ManyDialog({
   readonly onClose: () => void;
 }) {
   const { db, bins, rooms, today, units, author, keep, settings } = useSession();
-  const draft = useDraft(db, `many/${of}/${binIds.length}/${binIds[0] ?? ""}`, emptyMany(today, binIds, of));
+  const all = useMemo(() => bins ?? [], [bins]);
+  const firstOf = all.find(({ bin }) => bin.id === binIds[0]);
+  const draft = useDraft(
+    db,
+    `many/${of}/${binIds.length}/${binIds[0] ?? ""}`,
+    emptyMany(today, binIds, of, firstOf && beddingHere(firstOf.state, "damp")),
+  );
   const { typed } = draft;
   const set = (changes: Partial<typeof typed>) => draft.set((before) => ({ ...before, ...changes }));
-  const all = useMemo(() => bins ?? [], [bins]);
   const read = useMemo(
     () => readMany(typed, all, { today, units, containers: settings?.containers ?? [] }),
     [typed, all, today, units, settings],

@@ -50,11 +50,17 @@ export interface ManyTyped {
   readonly note: string;
 }
 
-export const emptyMany = (today: LocalDate, binIds: readonly string[], of: ManyDeed): ManyTyped => ({
+export const emptyMany = (
+  today: LocalDate,
+  binIds: readonly string[],
+  of: ManyDeed,
+  /** What these bins were bedded with last. */
+  bedding = "cardboard-corrugated",
+): ManyTyped => ({
   binIds,
   of,
   day: today,
-  materialId: { food: "mixed-kitchen-scraps", bedding: "leaf-mould", amendment: "eggshell-crushed" },
+  materialId: { food: "mixed-kitchen-scraps", bedding, amendment: "eggshell-crushed" },
   preparation: "chopped",
   isDamp: true,
   isCover: false,

@@ -55,8 +55,8 @@ export function MixRoom() {
     <main className={room.room} data-usable={bench.isLoaded}>
       <h1 className={room.title}>Mix bench</h1>
       <p className={room.lead}>
-        Bedding or prepared feed. Write amounts as you like: kilograms, litres, or parts of what you want in
-        all.
+        Bedding or prepared feed. Write amounts as you like: by weight, by volume, or as parts of what you
+        want in all.
       </p>
       <div className={styles.bench}>
         <section aria-labelledby="heap" className={styles.heapPart}>

@@ -132,10 +132,10 @@ export function SheetRoom() {
 }
 
 function SheetLines({ one, task }: { readonly one: BinToday; readonly task: Task }) {
-  const { units } = useSession();
+  const { units, measures } = useSession();
   const { verb } = sayTask(task, units);
   const steps = one.decision.steps.map((step) => {
-    const { before, amount, after } = sayStep(step, { units });
+    const { before, amount, after } = sayStep(step, measures);
     return [before, amount, after].filter(Boolean).join(" ");
   });
   return (

@@ -69,7 +69,7 @@ export function usuallyAlike(system: System, units: UnitSystem) {
     length: formatLength(usual.lengthM, units),
     height: formatLength(usual.heightM, units),
     deep: formatLength(isBreeding ? Math.min(0.12, usual.heightM) : usual.heightM / 3, units),
-    bedding: isBreeding ? "manure-aged-bedding" : "leaf-mould",
+    bedding: isBreeding ? "manure-aged-bedding" : "cardboard-corrugated",
     wormsPerM2: isBreeding ? "2100" : String(Math.round((HERD_KG_PER_M2.start / 0.45) * 10) * 100),
     meanG: "0.45",
   };

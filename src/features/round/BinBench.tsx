@@ -31,7 +31,7 @@ const SLIPS: readonly (readonly [SlipKind, string, string])[] = [
 
 /** The bin in hand: what we expect inside, what is likely to do, and the lid to lift. */
 export function BinBench({ one }: { readonly one: BinToday }) {
-  const { units, today } = useSession();
+  const { units, measures, today } = useSession();
   const { ask } = useErrands();
   const room = useViewport();
   useFavoured(one.bin.id);
@@ -94,7 +94,7 @@ export function BinBench({ one }: { readonly one: BinToday }) {
           <h2>{isDue ? "Likely today" : isDone ? "Done today" : "If the lid were lifted today"}</h2>
           <ol className={styles.steps}>
             {(isDone ? [] : decision.steps.slice(0, 4)).map((step, at) => {
-              const words = sayStep(step, { units });
+              const words = sayStep(step, measures);
               return (
                 <li key={`${step.kind}${at}`}>
                   {words.before} {words.amount && <b>{words.amount}</b>} {words.after}

@@ -182,7 +182,11 @@ function Parts({ slip, typed, set, faults, setup, use }: Props & { readonly use:
                 parts: [
                   ...before.parts,
                   {
-                    materialId: use === "food" ? "coffee-grounds" : "leaf-mould",
+                    materialId:
+                      (use === "food"
+                        ? "coffee-grounds"
+                        : options.find(({ id }) => !before.parts.some(({ materialId }) => materialId === id))
+                            ?.id) ?? "cardboard-corrugated",
                     amount: "",
                     preparation: "whole",
                   },

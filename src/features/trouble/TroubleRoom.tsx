@@ -293,7 +293,7 @@ function Steps({
   readonly signs: readonly string[];
   readonly absent: readonly string[];
 }) {
-  const { today, units } = useSession();
+  const { today, measures } = useSession();
   const practice = practiceOf(one.state);
   const readings = readingsOf(signs, absent);
   if (!practice || readings.length === 0) return null;
@@ -304,7 +304,7 @@ function Steps({
       <h3>In {one.bin.name} today</h3>
       <ul>
         {steps.slice(0, 5).map((step) => {
-          const { before, amount, after } = sayStep(step, { units });
+          const { before, amount, after } = sayStep(step, measures);
           return (
             <li key={`${step.kind}/${step.place ?? ""}/${step.compartmentId ?? ""}`}>
               {before} {amount && <b>{amount}</b>} {after}

@@ -40,7 +40,6 @@ export function StepLine({ line, visit }: { readonly line: VisitLine; readonly v
   const { ask } = useErrands();
   const { typed, set, fault } = visit;
   const { key, step, isTicked } = line;
-  const words = sayStep(step, { units });
   const over = typed.amounts[key];
   const amount = amountOf(step, typed, visit.measures, groundAt(visit.setup, step));
   const sentence = fault?.field === key ? fault.sentence : amount.ok ? undefined : amount.problem.sentence;
@@ -48,9 +47,8 @@ export function StepLine({ line, visit }: { readonly line: VisitLine; readonly v
   const comesTo = given && sayRead(over ?? "", "massKg" in given ? { dimension: "mass", value: given.massKg } : { dimension: "volume", value: given.volumeL }, units); // prettier-ignore
   const isOpen = isChanging || sentence !== undefined;
   const material = typed.materials[key];
-  const after = material
-    ? words.after.replace(/^[^.,]*?(?= at place|,|\.)/, materialName(step, material, visit.batches))
-    : words.after;
+  const words = sayStep(asChosen(given ? { ...step, amount: given } : step, material, visit.batches), visit.measures); // prettier-ignore
+  const { after } = words;
   const meal = step.kind === "feed" && typed.meal !== undefined;
   const said = meal && visit.meal ? sayMeal(visit.meal, units) : undefined;
   return (
@@ -145,10 +143,9 @@ export function StepLine({ line, visit }: { readonly line: VisitLine; readonly v
 
 /** What is proposed by now in place of what was ticked: told beside it, taken only by a press. */
 function Since({ line, visit }: { readonly line: VisitLine; readonly visit: VisitInHand }) {
-  const { units } = useSession();
   const { since } = line;
   if (!since) return null;
-  const words = since.is === "another" ? sayStep(since.step, { units }) : undefined;
+  const words = since.is === "another" ? sayStep(since.step, visit.measures) : undefined;
   const said =
     words && [words.before, words.amount, words.after].filter(Boolean).join(" ").replace(/\.$/, "");
   return (
@@ -183,13 +180,22 @@ const sayMeal = (parts: readonly FeedPart[], units: UnitSystem): string =>
     )
     .join(", ");
 
-const materialName = (step: Step, id: string, batches: VisitInHand["batches"]): string => {
-  const name =
-    batches.find((batch) => keyOfBatch(batch.id) === id)?.name ??
-    materialsFor(step.kind === "feed" ? "food" : "bedding").find((one) => one.id === id)?.name ??
-    id;
-  return name.charAt(0).toLowerCase() + name.slice(1).split(",")[0]!.slice(0);
-};
+/** A mix out of the store is damp as it comes. */
+const AS_MIXED = 0.72;
+
+/** The step with the material that was chosen in place of the proposed one. */
+function asChosen(step: Step, id: string | undefined, batches: VisitInHand["batches"]): Step {
+  if (id === undefined) return step;
+  const { materialId: _before, ...rest } = step;
+  const batch = batches.find((one) => keyOfBatch(one.id) === id);
+  return batch
+    ? { ...rest, material: batch.name, moisture: AS_MIXED }
+    : {
+        ...rest,
+        material: shortName(materialOf(step.kind === "feed" ? "food" : "bedding", id)),
+        materialId: id,
+      };
+}
 
 function MaterialField({
   step,
