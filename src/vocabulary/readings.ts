@@ -49,6 +49,12 @@ export const CREATURES = [
   "rodent-signs",
   "condensation",
   "sprouts",
+  "woodlice",
+  "soldier-fly-larvae",
+  "mites-brown",
+  "earwigs",
+  "beetles-spiders",
+  "mud-ball",
 ] as const;
 export type Creature = (typeof CREATURES)[number];
 

@@ -32,6 +32,12 @@ const EFFECTS: Partial<Record<Creature, Effect>> = {
   "dry-edges": { waterLPerM2: 1 },
   condensation: {},
   sprouts: {},
+  woodlice: {},
+  "soldier-fly-larvae": { meal: 0.7, isCoverDeep: true },
+  "mites-brown": { meal: 0.8 },
+  earwigs: {},
+  "beetles-spiders": {},
+  "mud-ball": { meal: 0.6 },
 };
 
 export interface SignsToday {

@@ -226,6 +226,12 @@ const SIGN_WORDS: Record<Creature, { readonly say: string; readonly why: string 
   "rodent-signs": { say: "", why: "" },
   condensation: { say: "Drops under the lid: as it should be.", why: "A moist bed breathes; wipe it off only if the bed is too wet." },
   sprouts: { say: "Sprouts: pull them in as food, or plant them.", why: "Seeds that came with the scraps." },
+  woodlice: { say: "Woodlice: leave them.", why: "They shred dry card and eat no worms; many say the rim is dry." },
+  "soldier-fly-larvae": { say: "Soldier-fly larvae: smaller meals, buried, under a thick dry cover; lift out what you can.", why: "They harm no worm, but eat its food and heat the bed." },
+  "mites-brown": { say: "Brown mites: less wet food; lift them off with a slice of bread or melon rind.", why: "They share the food and trouble no worm; crowds say it is wet and much." },
+  earwigs: { say: "Earwigs: leave them.", why: "They hide where it is dry and harm no worm." },
+  "beetles-spiders": { say: "Beetles and spiders: leave them.", why: "They hunt flies and mites, and few worms." },
+  "mud-ball": { say: "It holds like clay: loosen it, mix dry card through, and think of harvesting.", why: "A bed like that is worked out or drowned, and lets no air through." },
 }; // prettier-ignore
 
 function sayDepth(depth: Depth, units: UnitSystem): string {

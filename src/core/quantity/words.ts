@@ -32,7 +32,7 @@ export function sayUnreadable(problem: UnreadableQuantity): string {
         ? `${problem.piece} of what? Is it “${nearest}”?`
         : `“${problem.piece}” is no unit known here. Write ${ASKED[problem.dimension]}, or measure it once under ${OWN_MEASURES}.`;
     case "quantity/unmeasured":
-      return `How big is the ${problem.piece}? “A 10 L ${problem.piece}” will do, or measure it under ${OWN_MEASURES}.`;
+      return `How big is the ${problem.piece}? “A 10 L ${problem.piece}” or “a 5 gal ${problem.piece}” will do, or measure it under ${OWN_MEASURES}.`;
     case "quantity/vague":
       return `“${problem.piece}” is too little to reckon with. ${nearest ? `Is it “${nearest}”?` : "A handful, half a cup or a guess in grams will do."}`;
     case "quantity/range":

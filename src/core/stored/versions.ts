@@ -6,15 +6,15 @@
 
 /** What folded a log, by the kind of its subject. */
 export const FOLD_VERSIONS = {
-  bins: "bins-8ef3087d1c24",
-  batches: "batches-85392a8b7871",
-  lots: "lots-946ff4400c52",
-  tubs: "tubs-1a8c490ddbd3",
+  bins: "bins-d36f987da375",
+  batches: "batches-191d6a8f0b6f",
+  lots: "lots-2e490fb41a8d",
+  tubs: "tubs-3bd6afd75e10",
 } as const;
 /** What books were made by. */
-export const BOOKS_BY = "books-d21ee7a6f9ad";
+export const BOOKS_BY = "books-c7fa77410978";
 /** What made of a log what it says to the model, figures of materials included. */
-export const SCRIPT_BY = "script-8ae956253190";
+export const SCRIPT_BY = "script-e3520efdc8fb";
 /** The model's arithmetic: what standings were lived with. */
 export const TWIN_MODEL = "twin-0563d22ed51a";
 /** What is told of a standing. */

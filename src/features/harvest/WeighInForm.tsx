@@ -175,10 +175,7 @@ export function WeighInForm({
     <KeptForm className={styles.weighIn} labelledBy="weigh-in" onSave={save}>
       <h2 id="weigh-in">Weigh in</h2>
       <p className={styles.expected}>
-        {units === "us"
-          ? "“3 × 25 lb”, “9 lb + 14 oz” or “4 gal”"
-          : "“3 × 12 kg”, “20 kg less 900 g” or “15 L”"}
-        . What goes back where it came from need not be weighed.
+        “3 × 12 kg”, “40 lb less 14 oz” or “4 gal”. What goes back where it came from need not be weighed.
       </p>
       <Button onClick={() => ask({ of: "scale" })}>read a scale</Button>
       {typed.lines.map((line, at) => (

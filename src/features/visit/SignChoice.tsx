@@ -5,7 +5,8 @@ import styles from "./Visit.module.css";
 
 const GROUPS: readonly { readonly title: string; readonly isAlarm?: true; readonly signs: readonly (readonly [Creature, string])[] }[] = [
   { title: "Good", signs: [["worms-on-food-cluster", "worms on the food"], ["many-cocoons", "cocoons"], ["many-babies", "young worms"], ["springtails", "springtails"], ["condensation", "drops under the lid"], ["sprouts", "sprouts"]] },
-  { title: "Worth a note", signs: [["worms-on-lid", "worms on the lid"], ["few-worms", "few worms"], ["mites-white", "mites"], ["white-worms", "white worms"], ["fruit-flies", "fruit flies"], ["fungus-gnats", "gnats"], ["house-fly-maggots", "maggots"], ["ants", "ants"], ["mould-bloom", "mould"], ["dry-edges", "dry edges"], ["standing-liquid", "standing water"]] },
+  { title: "Normal company", signs: [["woodlice", "woodlice"], ["earwigs", "earwigs"], ["beetles-spiders", "beetles, spiders"]] },
+  { title: "Worth a note", signs: [["worms-on-lid", "worms on the lid"], ["few-worms", "few worms"], ["mites-white", "white mites"], ["mites-brown", "brown mites"], ["white-worms", "white worms"], ["fruit-flies", "fruit flies"], ["fungus-gnats", "gnats"], ["house-fly-maggots", "maggots"], ["soldier-fly-larvae", "soldier-fly larvae"], ["ants", "ants"], ["mould-bloom", "mould"], ["mud-ball", "a mud ball"], ["dry-edges", "dry edges"], ["standing-liquid", "standing water"]] },
   { title: "Alarm", isAlarm: true, signs: [["mass-escape", "mass escape"], ["string-of-beads", "beaded worms"], ["worms-limp-dead", "limp or dead worms"], ["hot-centre", "hot in the middle"], ["rodent-signs", "rat or mouse signs"]] },
 ]; // prettier-ignore
 

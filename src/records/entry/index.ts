@@ -45,6 +45,7 @@ export const entryFormat: RecordFormat<Entry, EntryInput> = {
     (row) => row,
     (row) => row,
     (row) => row,
+    (row) => row,
   ],
   schema: entrySchema,
 };

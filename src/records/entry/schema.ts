@@ -62,8 +62,9 @@ import { compartment, setupChanges } from "../setup";
  * castings in a lot; a trouble is noted and followed to its end. Eighth: a harvest may be wanted by a day; work says how
  * long it took; costs, income and hours are booked. Ninth: what is done against heat, frost and rain; a rescue from mud is
  * begun and ended; breeding tubs and hatching trays have logs of their own. Tenth: what is found standing in a bin that runs.
+ * Eleventh: who did it, how much of a tray was lifted up. Twelfth: more of who lives there, and a ball of mud, are signs.
  */
-export const ENTRY_VERSION = 11;
+export const ENTRY_VERSION = 12;
 
 /** What a piece of work took; more than a day is a slip of the pen. */
 const tookMin = z.number().min(0).max(1440);

@@ -34,6 +34,16 @@ const PATHS: Record<Creature, string> = {
   condensation:
     "M3 5h18M7 8c-1 2-1 3 0 3s1-1 0-3zM13 9c-1.500 3-1.500 4 0 4s1.500-1 0-4zM18 8c-1 2-1 3 0 3s1-1 0-3zM9 16c-1 2-1 3 0 3s1-1 0-3z",
   sprouts: "M12 20v-9M12 12c-4 0-6-2-6-5 4 0 6 2 6 5zM12 14c0-3 2-5 6-5 0 3-2 5-6 5zM4 20h16",
+  woodlice:
+    "M4 12c0-4 4-6 8-6s8 2 8 6-4 6-8 6-8-2-8-6zM8 7v10M12 6v12M16 7v10M4 9L2 7M4 15l-2 2M20 9l2-2M20 15l2 2",
+  "soldier-fly-larvae": "M3 12c2-5 14-6 18 0-4 6-16 5-18 0zM8 9v6M12 8.500v7M16 9v6",
+  "mites-brown":
+    "M8.500 11a3.500 3.500 0 1 0 7 0a3.500 3.500 0 1 0-7 0M9 9L5.500 7M8.500 12l-3.500 1.500M15 9l3.500-2M15.500 12l3.500 1.500M6 19h.1M12 20h.1M18 19h.1",
+  earwigs:
+    "M12 4c2 0 3 2 3 5v5H9V9c0-3 1-5 3-5zM10 14c-3 2-3 5-1 7M14 14c3 2 3 5 1 7M9 8L6 7M15 8l3-1M9 11H6M15 11h3",
+  "beetles-spiders":
+    "M7 13a5 6 0 1 0 10 0a5 6 0 1 0-10 0M12 7v12M9 6.500a3 2.500 0 0 1 6 0M7 11H3M17 11h4M7 16l-3 2M17 16l3 2",
+  "mud-ball": "M12 5a7.500 7.500 0 1 0 .1 0M8 11c3 1.500 5 1 8-1M9 16c2 1 4 1 6 0",
 };
 
 export const CreatureMark = ({ creature }: { readonly creature: Creature }) => (
