@@ -209,7 +209,13 @@ const schoolPages = table("schools").map((row) => ({
 
 const lines = (rows) => `[\n${rows.map((row) => JSON.stringify(row)).join(",\n")}\n]\n`;
 writeFileSync(new URL("materials.json", folder), lines(materials));
-writeFileSync(new URL("schools.json", folder), lines(schools));
+// Traits of a school (its cover, its layers, whether it is left in peace) are ours and stand in the list itself.
+const before = JSON.parse(readFileSync(new URL("schools.json", folder), "utf8"));
+const traits = new Map(before.map((school) => [school.id, school]));
+writeFileSync(
+  new URL("schools.json", folder),
+  lines(schools.map((school) => ({ ...traits.get(school.id), ...school }))),
+);
 for (const [name, rows] of Object.entries({ composition, worms, signs, causes, links, hazards, schoolPages }))
   writeFileSync(new URL(`${name}.json`, folder), lines(rows));
 console.log(`${materials.length} materials, ${schools.length} schools`);

@@ -1,3 +1,4 @@
+import { alsoCalled } from "../catalogue/everyday";
 import { BELIEFS } from "../catalogue/beliefs";
 import { CAUSES, HAZARDS, SIGNS, WORMS } from "../catalogue/guideTables";
 import type { Pantry } from "../catalogue/pantry";
@@ -51,6 +52,7 @@ export function guidePages(pantry: Pantry): GuidePage[] {
         one.use,
         one.id,
         one.name,
+        alsoCalled(one.id),
         one.group,
         one.stance,
         one.reason,

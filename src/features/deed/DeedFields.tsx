@@ -1,4 +1,5 @@
 "use client";
+import { byName } from "@/ui/field/byName";
 import type { AmountOf } from "@/core/quantity/readAmount";
 import { AmountField } from "@/ui/field/AmountField";
 import { optionsOf, SelectField } from "@/ui/field/SelectField";
@@ -106,6 +107,7 @@ export function DeedFields(props: DeedFieldProps) {
       disableClearable
       value={materialOf(use, typed[field])}
       getOptionLabel={(option) => option.name}
+      filterOptions={byName}
       getOptionKey={(option) => option.id}
       isOptionEqualToValue={(a, b) => a.id === b.id}
       onChange={(_, option) => put({ [field]: option.id })}

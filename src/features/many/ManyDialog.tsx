@@ -1,4 +1,5 @@
 "use client";
+import { byName } from "@/ui/field/byName";
 import { beddingHere } from "@/core/bin/beddingHere";
 import { AmountField } from "@/ui/field/AmountField";
 import { materialOf, materialsFor } from "@/core/catalogue/material";
@@ -142,6 +143,7 @@ export function ManyDialog({
               disableClearable
               value={materialOf(use, typed.materialId[use])}
               getOptionLabel={(option) => option.name}
+              filterOptions={byName}
               getOptionKey={(option) => option.id}
               isOptionEqualToValue={(a, b) => a.id === b.id}
               onChange={(_, option) => set({ materialId: { ...typed.materialId, [use]: option.id } })}

@@ -1,4 +1,5 @@
 "use client";
+import { byName } from "@/ui/field/byName";
 import type { PantryMaterial } from "@/core/catalogue/pantry";
 import { formatMass, formatVolume } from "@/core/quantity/format";
 import { useSession } from "@/session/session";
@@ -37,6 +38,7 @@ export function MixLines({ bench }: { readonly bench: Bench }) {
               {...(material ? { value: material } : {})}
               groupBy={(one) => (one.own ? "Your own" : USE_WORDS[one.use])}
               getOptionLabel={(one) => one.name}
+              filterOptions={byName}
               getOptionKey={(one) => `${one.use}/${one.id}`}
               isOptionEqualToValue={(a, b) => a.id === b.id && a.use === b.use}
               onChange={(_, one) => bench.setLine(line.key, { use: one.use, materialId: one.id })}

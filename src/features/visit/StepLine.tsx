@@ -1,4 +1,5 @@
 "use client";
+import { byName } from "@/ui/field/byName";
 import { sayRead } from "@/core/quantity/words";
 import { Fault } from "@/ui/field/Fault";
 import { materialOf, materialsFor, shortName } from "@/core/catalogue/material";
@@ -224,6 +225,7 @@ function MaterialField({
       disableClearable
       value={options.find((one) => one.id === chosen) ?? options[0]!}
       getOptionLabel={(one) => one.name}
+      filterOptions={byName}
       getOptionKey={(one) => one.id}
       isOptionEqualToValue={(a, b) => a.id === b.id}
       onChange={(_, one) => onChoose(one.id)}

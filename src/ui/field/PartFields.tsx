@@ -1,4 +1,5 @@
 "use client";
+import { byName } from "./byName";
 import type { Material } from "@/core/catalogue/material";
 import { materialOf } from "@/core/catalogue/material";
 import { piecesOf } from "@/core/catalogue/pieces";
@@ -60,6 +61,7 @@ export function PartFields({
         disableClearable
         value={material}
         getOptionLabel={(one) => one.name}
+        filterOptions={byName}
         getOptionKey={(one) => one.id}
         isOptionEqualToValue={(a, b) => a.id === b.id}
         onChange={(_, one) => onChange({ materialId: one.id })}
