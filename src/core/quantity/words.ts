@@ -52,8 +52,13 @@ export function sayUnreadable(problem: UnreadableQuantity): string {
   }
 }
 
-/** What is read at a glance, so that saying it again would be noise: "640", "1.4 kg", "20 °C". */
-const PLAIN = /^(?:[\d.,]+\s*(?:kg|g|lb|oz|l|ml|qt|gal|cm|mm|m|in|ft|°?\s?[cf]|worms?)?)?$/i;
+const UNITS: ReadonlySet<string> = new Set("kg kgs g gr gram grams lb lbs oz l ml litre litres qt gal cup cups tbsp tsp pint pints cm mm m in ft c f °c °f worm worms".split(" ")); // prettier-ignore
+/** Whether it is a plain figure with its unit, so that saying it again would be noise: "640", "1 lb 6 oz", "3/4 cup". Never throws. */
+export const isFigure = (typed: string): boolean =>
+  typed
+    .toLowerCase()
+    .split(/[\d.,/½¼¾⅓⅔⅛\s]+/)
+    .every((word) => word === "" || UNITS.has(word));
 
 /** What an amount came to, said beneath the field; undefined where the text says it itself. Never throws. */
 export function sayRead(
@@ -61,7 +66,7 @@ export function sayRead(
   { dimension, value }: { readonly dimension: Dimension; readonly value: number },
   units: UnitSystem,
 ): string | undefined {
-  if (PLAIN.test(typed.trim())) return undefined;
+  if (isFigure(typed)) return undefined;
   switch (dimension) {
     case "mass":
       return `that is ${formatMass(value, units)}`;

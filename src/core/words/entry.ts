@@ -1,3 +1,4 @@
+import { isFigure } from "../quantity/words";
 import { dayAndMonth } from "../calendar/day";
 import {
   FOOD_LEFT_WORDS,
@@ -38,7 +39,12 @@ import {
   formatVolume,
 } from "../quantity/format";
 
-const sayAmount = (amount: Amount, units: UnitSystem): string =>
+/** What it comes to; beside it the keeper's own words, where they were more than a figure: “half a pail”. */
+function sayAmount(amount: Amount, units: UnitSystem): string {
+  const said = sayFigure(amount, units);
+  return amount.typed === undefined || amount.measuredBy === "proposed" || isFigure(amount.typed) ? said : `${said} (“${amount.typed}”)`; // prettier-ignore
+}
+const sayFigure = (amount: Amount, units: UnitSystem): string =>
   "massKg" in amount
     ? formatMass(amount.massKg, units)
     : "volumeL" in amount

@@ -16,6 +16,7 @@ import {
 import { scrapesFor } from "@/core/schedule/lampRounds";
 import { nowMs } from "@/session/clock";
 import { useDraft } from "@/session/draft";
+import { formatLength } from "@/core/quantity/format";
 import { useSession } from "@/session/session";
 import { useNow } from "@/session/useNow";
 import room from "@/ui/room.module.css";
@@ -43,6 +44,7 @@ const LEAVE_CM = 6;
 const LEAST_LAYERS = 1;
 
 /** Lamp rounds with several tubs: which one to scrape now, when the next calls, and what is left to do. Runs by the clock. */
+
 export function LampRoom() {
   const { db, bins } = useSession();
   const draft = useDraft<LampTyped>(db, "lamp", NOTHING);
@@ -68,7 +70,7 @@ function Preparing({
   readonly typed: LampTyped;
   readonly set: (change: (before: LampTyped) => LampTyped) => void;
 }) {
-  const { bins, today } = useSession();
+  const { bins, today, units } = useSession();
   const params = useSearchParams();
   const onDemo = useDemo();
   const asked = (params.get("ids") ?? "").split(",").filter((id) => id !== "");
@@ -156,7 +158,9 @@ function Preparing({
                 placeholder={String(layers)}
                 error={layersOf(one.bin.id, layers) === undefined}
                 helperText={
-                  layersOf(one.bin.id, layers) === undefined ? "Whole scrapes, 1 to 60." : "2 cm each"
+                  layersOf(one.bin.id, layers) === undefined
+                    ? "Whole scrapes, 1 to 60."
+                    : `${formatLength(SCRAPE_CM / 100, units)} each`
                 }
                 onChange={({ target }) =>
                   set((before) => ({

@@ -3,7 +3,7 @@ import { SYSTEM_LIST, systemOf, usualCompartments } from "@/core/bin/system";
 import { materialsFor } from "@/core/catalogue/material";
 import { speciesOf } from "@/core/catalogue/species";
 import { freshProfile } from "@/core/picture/freshProfile";
-import { DEFAULT_UNIT, formatCount, formatLength, formatMass } from "@/core/quantity/format";
+import { DEFAULT_UNIT, formatArea, formatCount, formatLength, formatMass } from "@/core/quantity/format";
 import { firstBedding } from "@/core/stocking/firstBedding";
 import { newBinRows, walkedLast } from "@/session/rack";
 import { useDraft } from "@/session/draft";
@@ -211,14 +211,14 @@ export function ManyAlike() {
         {each && (
           <>
             <p>
-              Each: {Number((each.areaM2 * 10_000).toPrecision(3))} cm²,{" "}
-              <b>{formatCount(each.count)} worms</b>, {formatMass(each.massKg, units)}.
+              Each: {formatArea(each.areaM2, units)}, <b>{formatCount(each.count)} worms</b>,{" "}
+              {formatMass(each.massKg, units)}.
             </p>
             {count > 0 && count <= MOST_AT_ONCE && (
               <p>
                 In all: <b>{formatCount(each.count * count)} worms</b>,{" "}
                 {formatMass(each.massKg * count, units, "bucket")}, on{" "}
-                {Number((each.areaM2 * count).toPrecision(3))} m².
+                {formatArea(each.areaM2 * count, units)}.
               </p>
             )}
           </>
