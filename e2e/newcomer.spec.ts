@@ -30,8 +30,8 @@ test("from an empty cellar to a decision at the bin, and back by undo after a re
     .getByRole("button", { name: /change the amount/ })
     .first()
     .click();
-  await doNow.getByLabel("Amount, as you like to write it").fill("a handful");
-  await expect(doNow.getByText("does not read as a number")).toBeVisible();
+  await doNow.getByLabel("Amount, as you like to write it").fill("a bit");
+  await expect(doNow.getByText("is too little to reckon with")).toBeVisible();
   await page.getByRole("button", { name: "Close the lid" }).click();
   await expect(doNow.getByRole("alert")).toContainText("Nothing was saved yet");
   await doNow.getByLabel("Amount, as you like to write it").fill("3/4 cup");

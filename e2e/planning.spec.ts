@@ -12,7 +12,7 @@ test("a beginner plans from scraps weighed on real days to the build sheet, on s
     page.getByRole("group", { name: "Scraps by day" }).getByRole("button", { name });
   await page.getByLabel(/scraps \(g\)/).fill("a bit");
   await page.getByRole("button", { name: "note it" }).click();
-  await expect(page.getByText(/A weight, such as 640 g/)).toBeVisible();
+  await expect(page.getByText(/“a bit” is too little to reckon with/)).toBeVisible();
   await expect(page.getByLabel(/scraps \(g\)/)).toHaveValue("a bit");
   for (const [name, amount] of [
     [/^Monday 23/, "300"],

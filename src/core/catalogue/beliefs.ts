@@ -131,4 +131,67 @@ export const BELIEFS: readonly Belief[] = [
     rule: "First no food, air and dry bedding. Ground limestone in small doses, never with an ammonia smell. Burnt or slaked lime never.",
     see: ["acid", "lime-calcitic-ground", "lime-caustic"],
   },
+  {
+    id: "lime-weekly",
+    said: "Dust lime over the bed each week.",
+    verdict: "depends",
+    checked:
+      "Some dust a little every week and swear by it; others give ground shell once a month and never lime. A weekly dusting does no harm in a bed fed acid stuff, and nothing at all in a sweet one but salt it slowly.",
+    rule: "We give ground shell or stone once a month, and ground limestone only where it is sour, two weeks apart. Your own rule for a bin goes before ours.",
+    see: ["eggshell-crushed", "lime-calcitic-ground"],
+  },
+  {
+    id: "light-first-nights",
+    said: "New worms need a light over them for the first nights.",
+    verdict: "depends",
+    checked:
+      "Keepers leave it on for 24 to 72 hours, or never. Worms flee light and stay down; in bedding they like they stay down without it. A lid with a mesh does the same.",
+    rule: "The timetable offers three nights of light, or none; both are ticked off alike.",
+    see: ["young-bin"],
+  },
+  {
+    id: "first-meal-where",
+    said: "The first meal goes into one corner.",
+    verdict: "depends",
+    checked:
+      "Some bury it in a corner, some in the middle, some give none for a week, since good bedding feeds them. In a corner worms can keep away from it if it heats; in the middle all of them find it; without it nothing can sour.",
+    rule: "A small first meal in one corner under the bedding, never more than the worms weigh. Untouched, it is left and no second one is given.",
+    see: ["young-bin", "overfeeding"],
+  },
+  {
+    id: "posted-worms",
+    said: "Posted worms want a drink before anything else.",
+    verdict: "half",
+    checked:
+      "They come dry and thin and drink through the skin. Some give the bag a damp half cup of water for an hour; others keep them overnight in a lidded pail with damp bedding and count what lives. Poured wet onto a wet bed they may drown.",
+    rule: "Into damp bedding on the day they come; a dry bag gets a spoon of stood water first. Weigh them after that, not before.",
+    see: ["too-dry"],
+  },
+  {
+    id: "fermented-food",
+    said: "Food fermented in a bucket is the best there is.",
+    verdict: "depends",
+    checked:
+      "It is soft and quickly eaten, and it is acid and wet. A large old herd takes it as a fifth of a meal without a sign; a young one crawls up the walls. Some feed it straight, others air it for a week or bury it in soil first.",
+    rule: "Counted as quick, acid food: by the herd and by its share of the meal. A little, aired, with card and shell, in one corner.",
+    see: ["bran-fermented-scraps", "acid"],
+  },
+  {
+    id: "peat-breeds-best",
+    said: "Worms breed best in peat.",
+    verdict: "depends",
+    checked:
+      "Peat, coir and leaf compost all hold water and air alike and let cocoons be sieved. Peat is sour and wants limestone; coir may be salty and wants rinsing; leaf compost is neither and feeds a little. Digging peat harms bogs and is forbidden in places.",
+    rule: "Breeding tubs may be bedded with any of them. We propose what you laid last, and count peat as sour until it is limed.",
+    see: ["peat", "coir", "leaf-mould"],
+  },
+  {
+    id: "dry-edges-good-middle",
+    said: "Dry edges mean the bin wants water.",
+    verdict: "half",
+    checked:
+      "Edges dry first where air moves; the middle may be just right, and all that is poured runs into it. Pulled inwards and turned under, the edge takes its water from the middle.",
+    rule: "With a good middle we moisten the edge alone. Only a dry fist from the middle asks for more.",
+    see: ["too-dry"],
+  },
 ];

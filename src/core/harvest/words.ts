@@ -59,9 +59,9 @@ export const WAY_WORDS: Readonly<Record<Way, WayWords>> = {
   },
   skim: {
     name: "Skim the top",
-    how: "After an hour of light the surface is clean of worms, and the oldest castings lie on it.",
+    how: "After 5 to 15 minutes of light the surface is clean of worms, and the oldest castings lie on it.",
     steps: [
-      "Lift cover and lid off, and let light fall on it for an hour.",
+      "Lift cover and lid off, and let light fall on it for 5 to 15 minutes.",
       "Take the surface off by hand, {depth} at most.",
       "Stop at rough texture, cocoons, or the second worm.",
       "Fresh bedding and the cover back on.",

@@ -39,7 +39,7 @@ const UNMEASURED: ReadonlySet<string> = new Set([
 ]); // prettier-ignore
 
 /** Without capitals and plural, and full or not: "2 Pails full" names the pail. */
-export const plain = (name: string): string =>
+const plain = (name: string): string =>
   name
     .trim()
     .toLowerCase()

@@ -337,7 +337,6 @@ function measureNamed(
   asks: Asks,
   { units, containers }: Measures,
 ): Omit<Measure, "length"> | undefined {
-  // prettier-ignore
   const takes = (dimension: Dimension) => asks.takes.includes(dimension);
   const own = ownNamed(name, containers);
   if (own?.pieceKg !== undefined && takes("mass")) return { dimension: "mass", size: own.pieceKg, isPiece: true }; // prettier-ignore

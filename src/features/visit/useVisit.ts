@@ -1,4 +1,5 @@
 "use client";
+import { withOwnValues } from "@/core/log/ownValues";
 import { ofBin } from "@/session/author";
 import { looked } from "@/core/bin/readings";
 import { heardNotes } from "@/core/round/heardNotes";
@@ -28,7 +29,7 @@ import { mealTicked, takenFromStore, visitFacts, workOf } from "./visitEntries";
 const LONGEST_VISIT_MIN = 90;
 /** A visit from lid to close: what is typed, what follows from it at once, and the one press that keeps it. */
 export function useVisit(one: BinToday, lid: "lifted" | "closed") {
-  const { db, measures, today, author, keep, bins, settings, batchesToday } = useSession();
+  const { db, measures, today, author, keep, bins, settings, materials, batchesToday } = useSession();
   const { units } = measures;
   const batches = useMemo(
     () =>
@@ -110,8 +111,8 @@ export function useVisit(one: BinToday, lid: "lifted" | "closed") {
   const inHand = useMemo(() => {
     const isBegun = workOf(decision, typed).some(({ isTicked }) => isTicked);
     const facts = visitFacts({ ...about, how: isBegun ? "asTicked" : "asProposed", visitId: "in hand" });
-    return facts.ok ? facts.value : [];
-  }, [about, decision, typed]);
+    return facts.ok ? facts.value.map((fact) => withOwnValues(fact, materials)) : [];
+  }, [about, decision, typed, materials]);
 
   const close = (how: DoneHow) => guarded(() => keepVisit(how));
   const keepVisit = async (how: DoneHow) => {
