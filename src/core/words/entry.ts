@@ -272,7 +272,11 @@ function sayDone(entry: Entry, units: UnitSystem): EntryWords {
         verb: "sieved",
         rest: [
           `through ${formatMesh(entry.meshM, units)}`,
-          ...(entry.overs ? [`${sayAmount(entry.overs, units)} did not go through, ${entry.toBinId ? "and went back into a bin" : "and lie apart"}`] : []),
+          ...(entry.overs
+            ? [
+                `${sayAmount(entry.overs, units)} did not go through, ${entry.toBinId ? "and went back into a bin" : "and lie apart"}`,
+              ]
+            : []),
         ].join(", "),
       };
     case "bagged":
