@@ -173,7 +173,7 @@ export const BELIEFS: readonly Belief[] = [
     verdict: "depends",
     checked:
       "It is soft and quickly eaten, and it is acid and wet. A large old herd takes it as a fifth of a meal without a sign; a young one crawls up the walls. Some feed it straight, others air it for a week or bury it in soil first.",
-    rule: "Counted as quick, acid food: by the herd and by its share of the meal. A little, aired, with card and shell, in one corner.",
+    rule: "Counted as quick, acid food, by its share of the meal. A little, aired, with card and shell, in one corner.",
     see: ["bran-fermented-scraps", "acid"],
   },
   {
@@ -182,7 +182,7 @@ export const BELIEFS: readonly Belief[] = [
     verdict: "depends",
     checked:
       "Peat, coir and leaf compost all hold water and air alike and let cocoons be sieved. Peat is sour and wants limestone; coir may be salty and wants rinsing; leaf compost is neither and feeds a little. Digging peat harms bogs and is forbidden in places.",
-    rule: "Breeding tubs may be bedded with any of them. We propose what you laid last, and count peat as sour until it is limed.",
+    rule: "Breeding tubs may be bedded with any of them. We propose what you laid last; the page on peat says how it is sweetened.",
     see: ["peat", "coir", "leaf-mould"],
   },
   {
