@@ -21,7 +21,7 @@ import { pushed, setAddress } from "./navigation";
 const { name: _, firstDay: __, ...ROW } = BIN_ROW;
 export const roomRow: NewRow = {
   kind: "rooms",
-  row: { ...ROW, schemaVersion: 2, rowId: "room-row", id: "room-1", name: "Cellar", climate: CLIMATE },
+  row: { ...ROW, schemaVersion: 3, rowId: "room-row", id: "room-1", name: "Cellar", climate: CLIMATE },
 };
 export const settingsRow = (units: "metric" | "us"): NewRow => ({
   kind: "settings",

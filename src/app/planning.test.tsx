@@ -34,7 +34,7 @@ const PLAN: NewRow = {
   kind: "plans",
   row: {
     ...ROW,
-    schemaVersion: 1,
+    schemaVersion: 2,
     rowId: "plan-row",
     id: "plan-1",
     name: "Plan",
@@ -44,7 +44,7 @@ const PLAN: NewRow = {
     isDamp: false,
     hasFloorDrain: false,
     hasStairs: true,
-    isOutdoors: false,
+    shelter: "indoors",
     liftKg: 20,
     hoursPerWeek: 1,
     purpose: "castings",

@@ -102,7 +102,7 @@ export function demoStore(
         isDamp: true,
         hasFloorDrain: true,
         hasStairs: true,
-        isOutdoors: false,
+        shelter: "indoors",
         liftKg: 12,
         hoursPerWeek: 1,
         purpose: "castings",

@@ -242,8 +242,8 @@ test("a database of the first release opens under this one: the log stands, the 
   expect(await now.entries.count()).toBe(2);
   expect((await readFrame(now)).bins.map((bin) => bin.name)).toEqual(["Quince"]);
   const plan = {
-    schemaVersion: 1 as const, rowId: "plan-row", id: "plan-1", revision: 1, recordedAt: AT, deviceId: "d", name: "Plan", scraps: [],
-    coldestC: 12, hottestC: 24, isDamp: false, hasFloorDrain: false, hasStairs: false, isOutdoors: false, liftKg: 12,
+    schemaVersion: 2 as const, rowId: "plan-row", id: "plan-1", revision: 1, recordedAt: AT, deviceId: "d", name: "Plan", scraps: [],
+    coldestC: 12, hottestC: 24, isDamp: false, hasFloorDrain: false, hasStairs: false, shelter: "indoors" as const, liftKg: 12,
     hoursPerWeek: 1, purpose: "castings" as const, binCount: 1, prices: { wormsPerKg: 40 },
   }; // prettier-ignore
   expect((await write(now, "plan", [{ kind: "plans", row: plan }], AT)).ok).toBe(true);

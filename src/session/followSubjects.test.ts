@@ -58,7 +58,7 @@ const binRow = (id: string, firstDay = START, changes = {}): NewRow => ({
 const { name: _, firstDay: __, ...ROW } = BIN_ROW;
 const room: NewRow = {
   kind: "rooms",
-  row: { ...ROW, schemaVersion: 2, rowId: "room-row", id: "room-1", name: "Cellar", climate: CLIMATE },
+  row: { ...ROW, schemaVersion: 3, rowId: "room-row", id: "room-1", name: "Cellar", climate: CLIMATE },
 };
 const cellar = (walkingOrder: readonly string[]): NewRow => ({
   kind: "cellars",

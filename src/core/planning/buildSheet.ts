@@ -1,4 +1,6 @@
 import type { SystemFacts } from "../bin/system";
+import type { Shelter } from "@/vocabulary/shelter";
+import { SHELTER } from "../expectation/climate";
 import type { UnitSystem } from "../quantity/format";
 import { formatLength } from "../quantity/format";
 import type { KindFacts } from "./kinds";
@@ -48,7 +50,13 @@ const TUB_TOOLS = [
 const WOOD_TOOLS = ["saw", "drill and driver", "square, tape", "eye protection"];
 
 /** How one of them is made: holes by number, size and place, what to get, and in which order. */
-export function buildSheet({ kind }: KindFacts, size: SystemFacts["usual"], units: UnitSystem): BuildSheet {
+export function buildSheet(
+  { kind }: KindFacts,
+  size: SystemFacts["usual"],
+  units: UnitSystem,
+  shelter: Shelter = "indoors",
+): BuildSheet {
+  const { hasRain, isOutdoors } = SHELTER[shelter];
   const length = (metres: number) => formatLength(metres, units);
   const drains: Holes = {
     where: "bottom, evenly",
@@ -63,7 +71,7 @@ export function buildSheet({ kind }: KindFacts, size: SystemFacts["usual"], unit
     pitchM: VENT_PITCH_M,
   };
   const passages: Holes = {
-    where: "bottom of the upper pieces, evenly",
+    where: "bottom of the upper pieces, evenly: grown worms pass them, bedding does not fall through",
     count: grid(size, PASSAGE_PITCH_M),
     drill: "passage",
     pitchM: PASSAGE_PITCH_M,
@@ -72,7 +80,10 @@ export function buildSheet({ kind }: KindFacts, size: SystemFacts["usual"], unit
     case "tub":
     case "breederTub":
       return {
-        holes: kind === "tub" ? [drains, vents] : [{ ...vents, where: "in the lid and under the rim" }],
+        holes:
+          kind === "tub"
+            ? [drains, vents]
+            : [{ ...vents, where: hasRain ? vents.where : "in the lid and under the rim" }],
         parts: [
           "an opaque tub with a lid that sits loosely",
           ...(kind === "tub"
@@ -88,6 +99,8 @@ export function buildSheet({ kind }: KindFacts, size: SystemFacts["usual"], unit
             ? [
                 "Line the bottom holes with mesh or cloth so that worms stay in.",
                 "Stand it on its feet in the tray, a touch to one side so that it drains.",
+                "Or drill no bottom at all: five sheets of dry card under the bedding drink what runs down. Then water by the squeeze, and change the card when it is soaked.",
+                ...(hasRain ? ["No holes in the lid: rain would come in. Slope it a little."] : []),
               ]
             : [
                 "Cover the vents with cloth: young worms pass any hole.",
@@ -123,6 +136,7 @@ export function buildSheet({ kind }: KindFacts, size: SystemFacts["usual"], unit
         parts: [
           "three trays that stand in one another",
           "a whole tray below, with a tap",
+          "a jar or pail under the tap",
           "one lid",
           "damp card for each tray",
         ],
@@ -130,7 +144,8 @@ export function buildSheet({ kind }: KindFacts, size: SystemFacts["usual"], unit
         steps: [
           "Drill the trays; leave the sump whole but for its tap, set low.",
           "Begin with one tray. The next goes on when its bottom touches the bedding below.",
-          "Sump empty and tap open once a week.",
+          "The tap stays open, over the jar: what stands in the sump drowns worms and sours.",
+          "Empty the jar and rinse the sump each week.",
         ],
         hazards: ["drilling", "stack-tip"],
       };
@@ -200,6 +215,7 @@ export function buildSheet({ kind }: KindFacts, size: SystemFacts["usual"], unit
           kind === "trough" ? ["treated-timber-build", "lifting-reach"] : ["rodents-house", "soil-digging"],
       };
     case "bath":
+    case "sectionBath":
       return {
         // A drain that stops must not drown them: what rises above it leaves by itself.
         holes: [{ where: "in the end wall, a hand above the drain: the overflow", count: 1, drill: "tap" }],
@@ -207,13 +223,17 @@ export function buildSheet({ kind }: KindFacts, size: SystemFacts["usual"], unit
           "an old bath or large cattle trough with its drain",
           "coarse gravel and cloth over the drain",
           "a bucket under it",
+          `fine steel mesh over the overflow and the drain${isOutdoors ? ", or both led into a closed can: rats come in by any open pipe" : ""}`,
           "a tight cover of board or sheet, weighted",
           "blocks for it to stand on",
         ],
         tools: ["helper to carry it", "spirit level", "drill for the overflow, file for burrs"],
         steps: [
           "Stand it where it stays, a finger lower at the drain, bucket below.",
-          "Gravel a hand deep round the drain, cloth over it.",
+          "Gravel a hand deep round the drain, cloth over it; mesh fixed over the overflow from outside.",
+          ...(shelter === "sun"
+            ? ["Roof it against the noon sun: a board on blocks, with air between."]
+            : []),
           "Bedding to a third, moist all through; the cover shuts tight against flies.",
         ],
         hazards: ["drilling", "lifting-close"],

@@ -1,12 +1,16 @@
 import { seeded } from "../chance/seeded";
 import type { Plan } from "@/records/plan";
 import { planSchema } from "@/records/plan";
-import { SYSTEMS } from "@/vocabulary/setup";
+import { SHELTERS } from "@/vocabulary/shelter";
+import { COVERS, SYSTEMS } from "@/vocabulary/setup";
+import { LETS_RAIN } from "../matter/figures";
 import { PLAN_KINDS } from "./kinds";
 import { steadyKgPerM2Day } from "./underAdvice";
 import { localDate } from "@/vocabulary/fields";
+import { coverThere, isPlannedFor, plannedClimate, plannedName } from "./place";
 import { propose } from "./propose";
 import { scrapRate } from "./scraps";
+import { sayMonths } from "./words";
 
 /* What holds of every plan, whoever makes it. */
 
@@ -15,7 +19,7 @@ const randomPlan = (chance: () => number, changes: Partial<Plan> = {}): Plan => 
   const pick = <T>(values: readonly T[]): T => values[Math.floor(chance() * values.length)]!;
   const coldestC = Math.round(-15 + 30 * chance());
   return planSchema.parse({
-    schemaVersion: 1,
+    schemaVersion: 2,
     rowId: "r",
     id: "p",
     revision: 1,
@@ -29,7 +33,7 @@ const randomPlan = (chance: () => number, changes: Partial<Plan> = {}): Plan => 
     isDamp: chance() < 0.5,
     hasFloorDrain: chance() < 0.5,
     hasStairs: chance() < 0.5,
-    isOutdoors: chance() < 0.5,
+    shelter: pick(SHELTERS),
     liftKg: pick([5, 8, 15, 20, 40]),
     hoursPerWeek: pick([0.25, 1, 3, 10]),
     purpose: pick(["lessWaste", "castings", "worms", "castingsToSell"]),
@@ -117,4 +121,69 @@ test("a plan says what was lived: little in the first month, less in the cold, a
   // A monthly feast is bounded by the air of its bed, which the cold spares; all others eat less in the cold.
   for (const system of SYSTEMS.filter((one) => one !== "bath"))
     expect(steadyKgPerM2Day(system, months(8))).toBeLessThan(steadyKgPerM2Day(system, months(18)));
+});
+
+test("a hot yard: room never rules out, mass and depth come first, and worms die only where the bed would get there", () => {
+  const chance = seeded("hot yard");
+  for (let nth = 0; nth < 150; nth += 1) {
+    const hottestC = 22 + Math.round(14 * chance());
+    const { proposals, ruledOut } = proposalsOf(
+      randomPlan(chance, {
+        coldestC: 8,
+        hottestC,
+        hottestPeakC: hottestC + Math.round(14 * chance()),
+        shelter: (["roof", "shade", "sun", "buried"] as const)[nth % 4]!,
+        purpose: "castings",
+      }),
+    );
+    const said = [...proposals.flatMap(({ care }) => care), ...ruledOut.map(({ why }) => why)];
+    for (const remark of said) {
+      expect(remark.code).not.toBe("plan/takes-room");
+      if (remark.code === "plan/dies-in-heat") expect(remark.bedC).toBeGreaterThanOrEqual(35);
+      if (remark.code === "plan/too-hot") expect(remark.bedC).toBeLessThan(35);
+      if (remark.code === "plan/eats-less-in-heat") expect(remark.share).toBeLessThan(0.6);
+    }
+  }
+  const hot = (kind: string, changes: Partial<Plan>) =>
+    proposalsOf(
+      randomPlan(seeded("the yard"), {
+        guessedKgPerDay: 1, coldestC: 12, hottestC: 30, hottestPeakC: 38, shelter: "shade", liftKg: 15,
+        hoursPerWeek: 2, purpose: "castings", ...changes,
+      }),
+    ).proposals.findIndex((one) => one.kind === kind); // prettier-ignore
+  expect(hot("sectionBath", {})).toBe(0);
+  expect(hot("tub", {})).toBe(-1);
+});
+
+test("what is not ripe within its first year gives no castings in it, and is never promised in months", () => {
+  const chance = seeded("ripe");
+  for (let nth = 0; nth < 150; nth += 1)
+    for (const one of proposalsOf(randomPlan(chance)).proposals) {
+      const [soonest, , latest] = one.firstHarvestMonths;
+      if (latest > 12.1) expect(one.yieldKg[0]).toBe(0);
+      if (soonest > 12.1) expect(one.yieldKg[2]).toBe(0);
+      const said = sayMonths(one.firstHarvestMonths);
+      expect(Math.max(0, ...(said.match(/\d+/g) ?? []).map(Number))).toBeLessThanOrEqual(12);
+    }
+});
+
+test("a planned place becomes a room that is found again, and rain finds no open lid there", () => {
+  const chance = seeded("places");
+  for (let nth = 0; nth < 100; nth += 1) {
+    const plan = randomPlan(chance);
+    const climate = plannedClimate(plan);
+    expect(isPlannedFor(plan, { climate })).toBe(true);
+    expect([climate.meanC - climate.swingK, climate.meanC + climate.swingK]).toEqual([
+      expect.closeTo(plan.coldestC, 9),
+      expect.closeTo(plan.hottestC, 9),
+    ]);
+    const other = SHELTERS[(SHELTERS.indexOf(plan.shelter) + 1) % SHELTERS.length]!;
+    expect(isPlannedFor({ ...plan, shelter: other }, { climate })).toBe(false);
+    for (const cover of COVERS)
+      if (climate.rainMmPerDay !== undefined)
+        expect(LETS_RAIN[coverThere(cover, plan.shelter)]).toBeLessThanOrEqual(0.05);
+  }
+  const rooms: { name: string }[] = [];
+  for (let nth = 0; nth < 5; nth += 1) rooms.push({ name: plannedName(rooms, "sun") });
+  expect(new Set(rooms.map(({ name }) => name)).size).toBe(5);
 });

@@ -4,6 +4,7 @@ import { planSchema } from "@/records/plan";
 import { HAZARDS } from "../catalogue/guideTables";
 import { buildSheet } from "./buildSheet";
 import { KINDS, PLAN_KINDS } from "./kinds";
+import { SHELTERS } from "@/vocabulary/shelter";
 import { localDate } from "@/vocabulary/fields";
 import { propose } from "./propose";
 import { scrapRate } from "./scraps";
@@ -13,9 +14,9 @@ const TODAY = localDate.parse("2026-11-28");
 
 const plan = (changes: Partial<Plan> = {}): Plan =>
   planSchema.parse({
-    schemaVersion: 1, rowId: "r", id: "p", revision: 1, recordedAt: "2026-01-01T00:00:00.000Z", deviceId: "d", name: "Plan",
+    schemaVersion: 2, rowId: "r", id: "p", revision: 1, recordedAt: "2026-01-01T00:00:00.000Z", deviceId: "d", name: "Plan",
     scraps: [], guessedKgPerDay: 0.5, coldestC: 14, hottestC: 24, isDamp: false, hasFloorDrain: false, hasStairs: false,
-    isOutdoors: false, liftKg: 15, hoursPerWeek: 1, purpose: "lessWaste", binCount: 0, prices: {}, ...changes,
+    shelter: "indoors", liftKg: 15, hoursPerWeek: 1, purpose: "lessWaste", binCount: 0, prices: {}, ...changes,
   }); // prettier-ignore
 const kindsFor = (changes: Partial<Plan>) => {
   const asked = plan(changes);
@@ -54,7 +55,7 @@ test("two under a kitchen sink, a farm shed that freezes, and a breeder get quit
     guessedKgPerDay: 3,
     coldestC: -6,
     hottestC: 30,
-    isOutdoors: true,
+    shelter: "roof",
     isDamp: true,
     purpose: "castings",
     hoursPerWeek: 3,
@@ -64,7 +65,7 @@ test("two under a kitchen sink, a farm shed that freezes, and a breeder get quit
   const breeder = kindsFor({ guessedKgPerDay: 1, purpose: "worms", hoursPerWeek: 6, coldestC: 18 });
   expect(sink.kinds).not.toContain("bath");
   expect(sink.proposals.every(({ pieceKg }) => pieceKg <= 8 * 1.15)).toBe(true);
-  expect(shed.kinds).toContain("floorBed");
+  expect(shed.kinds[0]).toBe("sectionBath");
   expect(shed.kinds).not.toContain("tub");
   expect(shed.ruledOut.find(({ kind }) => kind === "trayStack")?.why.code).toBe("plan/freezes");
   expect(breeder.kinds[0]).toBe("breederTub");
@@ -81,7 +82,7 @@ test("whatever the house: every kind is proposed or ruled out with a reason, fig
         isDamp: fc.boolean(),
         hasFloorDrain: fc.boolean(),
         hasStairs: fc.boolean(),
-        isOutdoors: fc.boolean(),
+        shelter: fc.constantFrom(...SHELTERS),
         liftKg: fc.double({ min: 2, max: 30, noNaN: true }),
         hoursPerWeek: fc.double({ min: 0.1, max: 40, noNaN: true }),
         purpose: fc.constantFrom(

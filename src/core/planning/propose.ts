@@ -1,8 +1,11 @@
 import type { Plan } from "@/records/plan";
 import type { LocalDate } from "@/vocabulary/fields";
 import { addDays } from "../calendar/day";
-import { airTemperatureC } from "../expectation/climate";
+import { speciesOf } from "../catalogue/species";
+import { airTemperatureC, SHELTER } from "../expectation/climate";
 import type { SystemFacts } from "../bin/system";
+import { systemOf } from "../bin/system";
+import { lagOf, sunOnBedK } from "../weather/bedAhead";
 import { HERD_KG_PER_M2 } from "../matter/figures";
 import { correctMoisture } from "../moisture/correct";
 import type { KindFacts, PlanKind } from "./kinds";
@@ -21,6 +24,7 @@ export type Remark =
         | "plan/no-lifting"
         | "plan/stands-cold"
         | "plan/stands-heat"
+        | "plan/follows-heat"
         | "plan/comes-evenly"
         | "plan/rules-of-selling"
         | BestAt;
@@ -35,14 +39,17 @@ export type Remark =
   | {
       readonly code:
         | "plan/needs-ground"
-        | "plan/needs-outdoors"
         | "plan/drips"
         | "plan/dries-out"
         | "plan/damp-room"
-        | "plan/not-the-wish";
+        | "plan/not-the-wish"
+        | "plan/others-fit-better";
     }
   | { readonly code: "plan/freezes" | "plan/too-cold"; readonly coldestC: number }
-  | { readonly code: "plan/too-hot"; readonly hottestC: number };
+  /** The warmest of the bed on an afternoon of the hottest week. */
+  | { readonly code: "plan/too-hot" | "plan/dies-in-heat"; readonly bedC: number }
+  /** What it takes in the hottest months beside what it would in the best, as a share. */
+  | { readonly code: "plan/eats-less-in-heat"; readonly share: number };
 
 /** What one proposal is better at than all others beside it. */
 type BestAt =
@@ -122,10 +129,14 @@ export function propose(plan: Plan, scraps: ScrapRate, today: LocalDate): Propos
   const all = PLAN_KINDS.map((kind) => weighed(KINDS[kind], plan, scraps, months));
   const could = all.flatMap((one) => ("why" in one ? [] : [one]));
   const leastL = Math.min(...could.map(({ volumeL }) => volumeL));
-  const roomy = could.filter(({ volumeL, facts }) => !facts.needsGround && volumeL > FAR_ROOMIER * leastL);
+  // Out of doors there is room.
+  const isTight = !SHELTER[plan.shelter].isOutdoors;
+  const roomy = isTight
+    ? could.filter(({ volumeL, facts }) => !facts.needsGround && volumeL > FAR_ROOMIER * leastL)
+    : [];
   const standing = could
     .filter((one) => !roomy.includes(one))
-    .map((one) => roomHeeded(one, leastL))
+    .map((one) => (isTight ? roomHeeded(one, leastL) : one))
     .toSorted((a, b) => b.score - a.score);
   const proposals = standing.slice(0, 4).filter(({ score }, at) => at < 2 || score > standing[0]!.score - 5);
   const chosen = new Set(proposals.map(({ kind }) => kind));
@@ -133,7 +144,10 @@ export function propose(plan: Plan, scraps: ScrapRate, today: LocalDate): Propos
     .filter(({ kind }) => !chosen.has(kind))
     .map(({ kind, care }) => ({
       kind,
-      why: care[0] ?? ({ code: "plan/not-the-wish" } as const),
+      why:
+        care.find((one) => one.code === "plan/many-needed" && one.count > FEW) ??
+        care[0] ??
+        ({ code: "plan/others-fit-better" } as const),
     }));
   return {
     ...toldApart(proposals),
@@ -148,6 +162,8 @@ export function propose(plan: Plan, scraps: ScrapRate, today: LocalDate): Propos
   };
 }
 
+/** More than so many of one kind are a reason of their own. */
+const FEW = 3;
 /** From so many times the room of the smallest on it counts against a bin, by each doubling. */
 const ROOMY = 2;
 const FAR_ROOMIER = 4;
@@ -235,10 +251,14 @@ function weighed(
   const middleOf = (spans: readonly Span[]) => spans.reduce((sum, [, middle]) => sum + middle, 0);
   // Where there are fewer scraps than it would take, castings are fewer by as much.
   const isGiven = middleOf(takenKgPerDay) / Math.max(1e-9, middleOf(year.takenKgPerM2Day) * surfaceM2);
-  const yieldKg = scaledSpan(year.castingsKgPerM2, surfaceM2 * Math.min(1, isGiven));
+  const yieldKg = ripeOnly(
+    scaledSpan(year.castingsKgPerM2, surfaceM2 * Math.min(1, isGiven)),
+    year.ripeOnDay,
+  );
+  const bedC = hottestBedC(facts, size, plan);
   const cost = costOf(plan.prices, count * containersOf(facts), buyWormsKg, beddingL);
 
-  const out = ruledOut(facts, plan, { count, pieceKg, hoursPerWeek, wantedM2, surfaceM2 });
+  const out = ruledOut(facts, plan, { count, pieceKg, hoursPerWeek, wantedM2, surfaceM2, bedC });
   if (out) return { kind: facts.kind, why: out };
 
   const for_: Remark[] = [];
@@ -265,12 +285,13 @@ function weighed(
   if (plan.coldestC < 6 && facts.cold === 2) add(2, { code: "plan/stands-cold" });
   else if (plan.coldestC < 6)
     add(facts.cold === 0 ? -3 : -1, { code: "plan/too-cold", coldestC: plan.coldestC });
-  if (plan.hottestC > 28 && facts.heat === 2) add(2, { code: "plan/stands-heat" });
-  else if (plan.hottestC > 28)
-    add(facts.heat === 0 ? -3 : -1, { code: "plan/too-hot", hottestC: plan.hottestC });
-  if (!plan.isDamp && facts.drought === 0) add(-2, { code: "plan/dries-out" });
-  if (plan.isDamp && facts.drought === 2) add(-0.5, { code: "plan/damp-room" });
-  if (facts.dripsWithoutTray && !plan.hasFloorDrain && !plan.isOutdoors) add(-0.5, { code: "plan/drips" });
+  heatHeeded(size, plan, bedC, wholeKg, add);
+  const fromBest = inHeat(facts.system, monthsC, plan.hottestC);
+  if (fromBest < EATS_LESS) add(-1, { code: "plan/eats-less-in-heat", share: fromBest });
+  const { isOutdoors } = SHELTER[plan.shelter];
+  if (!isOutdoors && !plan.isDamp && facts.drought === 0) add(-2, { code: "plan/dries-out" });
+  if (!isOutdoors && plan.isDamp && facts.drought === 2) add(-0.5, { code: "plan/damp-room" });
+  if (facts.dripsWithoutTray && !plan.hasFloorDrain && !isOutdoors) add(-0.5, { code: "plan/drips" });
   // What is sold must come evenly and without sorting worms out of it.
   if (isForSale && (facts.system === "trough" || facts.system === "flowThrough"))
     add(2, { code: "plan/comes-evenly" });
@@ -302,6 +323,71 @@ function weighed(
     care,
   };
 }
+
+/** Planned for the tiger worm, which most begin with. */
+const WORM = speciesOf("fetida");
+/** A bed from so warm on is no longer at ease; and so far above what kills nothing is planned, °C and K. Judgement. */
+const WARM_BED_C = 28;
+const FAR_TOO_HOT_K = 2;
+/** Afternoons from so warm on make mass and depth count, °C. Judgement. */
+const HOT_PLACE_C = 31;
+
+/** What of an afternoon of the hottest week comes to the walls of a bin there, °C. */
+function afternoonC({ hottestC, hottestPeakC, shelter }: Plan): {
+  readonly shadeC: number;
+  readonly sun: number;
+} {
+  const { sun, feelsDay, afternoonK } = SHELTER[shelter];
+  const peakC = Math.max(hottestC, hottestPeakC ?? hottestC + afternoonK);
+  return { shadeC: hottestC + feelsDay * (peakC - hottestC), sun };
+}
+/** The warmest the middle of such a bed gets in the hottest week there, °C, by the lag its own mass and walls give it. */
+function hottestBedC(facts: KindFacts, size: SystemFacts["usual"], plan: Plan): number {
+  const { wall, cover, arrangement } = systemOf(facts.system);
+  const litres = volumeOf(facts, size);
+  const { swing } = lagOf({
+    massKg: litres * FILLED * WET_KG_PER_L,
+    wetShare: 0.75,
+    areaM2: size.widthM * size.lengthM,
+    litres,
+    wall: plan.shelter === "buried" ? "ground" : wall,
+    isStack: arrangement === "stack",
+  });
+  const { shadeC, sun } = afternoonC(plan);
+  return plan.hottestC + swing * (shadeC - plan.hottestC) + sun * sunOnBedK(wall, cover, swing);
+}
+/** In a hot place mass and depth rank first; worms are said to die only where the bed itself would get there. */
+function heatHeeded(
+  size: SystemFacts["usual"],
+  plan: Plan,
+  bedC: number,
+  wholeKg: number,
+  add: (points: number, remark: Remark, isFor?: boolean) => void,
+): void {
+  const { shadeC, sun } = afternoonC(plan);
+  if (shadeC + sun * sunOnBedK("plastic", "open", 1) < HOT_PLACE_C) return;
+  const byMass = 1.5 * Math.max(-2, Math.min(2, Math.log2(wholeKg / 30)));
+  const bySize = byMass + 8 * (size.heightM - 0.3);
+  if (bySize > 0) add(bySize, { code: "plan/stands-heat" });
+  else add(bySize, { code: "plan/follows-heat" }, false);
+  const overK = bedC - WARM_BED_C;
+  if (bedC >= WORM.heatDeathC) add(-Math.max(4, overK), { code: "plan/dies-in-heat", bedC });
+  else if (overK > 0) add(-overK, { code: "plan/too-hot", bedC });
+}
+/** From such a share of its best on it is said that a kind eats less in heat. */
+const EATS_LESS = 0.6;
+/** What a kind takes in its hottest month beside its best month there, by the years that were lived. */
+function inHeat(system: SystemFacts["id"], monthsC: readonly number[], hottestC: number): number {
+  if (hottestC < WARM_BED_C - 4) return 1;
+  const taken = monthsC.map((meanC) => steadyKgPerM2Day(system, [meanC]));
+  return taken[monthsC.indexOf(Math.max(...monthsC))]! / Math.max(...taken);
+}
+/** Castings of a first year are those that are ripe within it. */
+const ripeOnly = (kg: Span, ripeOnDay: Span): Span => {
+  // The slowest truth gives the least.
+  const of = (n: 0 | 1 | 2): number => (ripeOnDay[2 - n]! > 365 ? 0 : kg[n]);
+  return [of(0), of(1), of(2)];
+};
 
 const scaledSpan = ([low, middle, high]: Span, by: number): Span => [low * by, middle * by, high * by];
 const capped = ([low, middle, high]: Span, areaM2: number, mostKg: number): Span => [
@@ -346,13 +432,21 @@ function ruledOut(
     hoursPerWeek,
     wantedM2,
     surfaceM2,
-  }: { count: number; pieceKg: number; hoursPerWeek: number; wantedM2: number; surfaceM2: number },
+    bedC,
+  }: {
+    count: number;
+    pieceKg: number;
+    hoursPerWeek: number;
+    wantedM2: number;
+    surfaceM2: number;
+    bedC: number;
+  },
 ): Remark | undefined {
-  if (facts.needsGround && !plan.isOutdoors) return { code: "plan/needs-ground" };
+  if (facts.needsGround && !SHELTER[plan.shelter].isOutdoors) return { code: "plan/needs-ground" };
   if (surfaceM2 > (facts.kind === "floorBed" ? MOST_SPARE_ON_FLOOR : MOST_SPARE) * wantedM2)
     return { code: "plan/far-too-large", share: surfaceM2 / wantedM2 };
   if (plan.coldestC < -3 && facts.cold === 0) return { code: "plan/freezes", coldestC: plan.coldestC };
-  if (plan.hottestC > 34 && facts.heat < 2) return { code: "plan/too-hot", hottestC: plan.hottestC };
+  if (bedC > WORM.heatDeathC + FAR_TOO_HOT_K) return { code: "plan/dies-in-heat", bedC };
   if (facts.kind === "breederTub" && plan.purpose !== "worms") return { code: "plan/not-the-wish" };
   if (pieceKg > plan.liftKg * LIFT_TOLERANCE) return { code: "plan/too-heavy", pieceKg, liftKg: plan.liftKg };
   if (count > MOST_ALIKE && plan.purpose !== "worms") return { code: "plan/many-needed", count };

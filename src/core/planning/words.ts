@@ -34,7 +34,9 @@ export function sayRemark(remark: Remark, units: UnitSystem): string {
     case "plan/rules-of-selling":
       return "Selling castings may want labels, an analysis or a licence: ask locally first.";
     case "plan/stands-heat":
-      return "Stays cool longest in a hot week.";
+      return "Its mass and depth stay cool longest in a hot week.";
+    case "plan/follows-heat":
+      return "Small or shallow: it follows every hot day.";
     case "plan/eats-all":
       return `Eats your scraps from about ${span(remark.days)} on.`;
     case "plan/too-heavy":
@@ -52,8 +54,6 @@ export function sayRemark(remark: Remark, units: UnitSystem): string {
       return `${Number(remark.share.toPrecision(2))} times what your scraps can feed.`;
     case "plan/needs-ground":
       return "Stands in a garden bed, not in a room.";
-    case "plan/needs-outdoors":
-      return "Stands outdoors.";
     case "plan/drips":
       return "Drips: it wants a tray, as there is no floor drain.";
     case "plan/dries-out":
@@ -62,12 +62,18 @@ export function sayRemark(remark: Remark, units: UnitSystem): string {
       return "In a damp room it stays wet: more dry bedding.";
     case "plan/not-the-wish":
       return "Better at something else.";
+    case "plan/others-fit-better":
+      return "It would do; those above suit your answers better.";
     case "plan/freezes":
       return `Freezes through at ${formatTemperature(remark.coldestC, units)}.`;
     case "plan/too-cold":
       return `At ${formatTemperature(remark.coldestC, units)} it all but sleeps: wrap it, or bring it in.`;
     case "plan/too-hot":
-      return `At ${formatTemperature(remark.hottestC, units)} worms die: shade, frozen bottles, or a cooler place.`;
+      return `Its bed would reach about ${formatTemperature(remark.bedC, units)} in the hottest week: shade, air and small meals.`;
+    case "plan/dies-in-heat":
+      return `Its bed would reach about ${formatTemperature(remark.bedC, units)} in the hottest week, where worms die: shade it, sink it, or find a cooler place.`;
+    case "plan/eats-less-in-heat":
+      return `In its hottest months it takes about ${nearestShare(remark.share)} of what it takes at its best: warm beds run short of air.`;
   }
 }
 
@@ -79,11 +85,15 @@ export function sayHours(hours: number): string {
   return `${whole}${halves > whole ? "½" : ""} ${halves === 1 ? "hour" : "hours"}`;
 }
 
-/** "3–5 months", "after more than a year". */
+/** "3–5 months", "5 months to over a year"; what comes to no harvest in any truth of its first year says so. */
 export function sayMonths([low, , high]: readonly [number, number, number]): string {
-  if (low > 20) return "not in its first year";
+  if (low > 12) return "not in its first year";
   const from = Math.max(1, Math.round(low));
-  if (high > 20) return `${from} months to over a year`;
+  if (high > 12.5) return from >= 12 ? "about a year or more" : `${from} months to over a year`;
   const to = Math.round(high);
   return from >= to ? `about ${from} months` : `${from}–${to} months`;
 }
+
+/** "a third", of a share of a whole. */
+const nearestShare = (share: number): string =>
+  share < 0.29 ? "a quarter" : share < 0.42 ? "a third" : share < 0.55 ? "half" : "two thirds";

@@ -1,9 +1,9 @@
 import type { Climate } from "@/records/room";
 import type { BinSetup } from "@/records/setup";
 import type { LocalDate } from "@/vocabulary/fields";
-import type { Cover } from "@/vocabulary/setup";
+import type { Cover, Wall } from "@/vocabulary/setup";
 import { surfaceM2, systemOf, volumeOfL } from "../bin/system";
-import { airTemperatureC } from "../expectation/climate";
+import { airTemperatureC, shelterOf } from "../expectation/climate";
 import type { Expectation } from "../expectation/expectation";
 import { LETS_THROUGH, WALL_U } from "../matter/figures";
 import type { WeatherDay } from "./standIn";
@@ -20,7 +20,7 @@ export interface DayRange {
  * little. 0.05 to 1. Never throws.
  */
 function shareOfWeather(room: Climate, outdoors: Climate): number {
-  if (room.rainMmPerDay !== undefined) return 1;
+  if (shelterOf(room).isOutdoors) return 1;
   return Math.min(1, Math.max(0.05, room.swingK / Math.max(1, outdoors.swingK)));
 }
 
@@ -35,11 +35,12 @@ export function roomAhead(
   weather: readonly WeatherDay[],
 ): readonly DayRange[] {
   const share = shareOfWeather(room, outdoors);
+  const { feelsDay } = shelterOf(room);
   let felt = 0;
   return weather.map(({ day, lowC, highC }) => {
     const anomaly = (lowC + highC) / 2 - airTemperatureC(outdoors, day);
     felt += share * (share * anomaly - felt);
-    const half = (share * share * (highC - lowC)) / 2;
+    const half = (share * share * feelsDay * (highC - lowC)) / 2;
     const middle = airTemperatureC(room, day) + felt;
     return { day, lowC: middle - half, highC: middle + half };
   });
@@ -47,28 +48,57 @@ export function roomAhead(
 
 /** What sun adds to an outdoor bin on a clear day, K; nothing under ground, little behind foam. Judgement. */
 const SUN_K = 7;
+/** What a clear day’s sun adds to the warmest of a bed under such a wall and lid that feels such a share of a day’s swing, K. Never throws. */
+export const sunOnBedK = (wall: Wall, cover: Cover, swing: number): number =>
+  SUN_K * LETS_THROUGH[wall] * (OPEN_TO_SUN.has(cover) ? 1 : 0.8) * (0.4 + 0.6 * swing);
 /** Water and dry matter, kJ/(kg K). */
 const HEAT_KJ = { water: 4.19, dry: 1.5 } as const;
 const SECONDS = 86_400;
 
-/** Days a bed takes to follow its air, and the share of a day's swing it feels in its middle. Never throws. */
-export function bedLag(
-  setup: BinSetup,
-  expectation: Pick<Expectation, "contents" | "moisture" | "fedMassKg">,
-): {
+interface BedLag {
+  /** Days a bed takes to follow its air. */
   readonly days: number;
+  /** Share of a day's swing it feels in its middle. */
   readonly swing: number;
   /** What its water gives off while it freezes, as warmth of the whole bed, K. */
   readonly freezesK: number;
-} {
+}
+/** How a bed follows its air. Never throws. */
+export function bedLag(
+  setup: BinSetup,
+  expectation: Pick<Expectation, "contents" | "moisture" | "fedMassKg">,
+): BedLag {
   const massKg = Math.max(0.5, wholeMassKg(expectation));
-  const wetShare = expectation.moisture.middle;
-  const capacityKj = massKg * (wetShare * HEAT_KJ.water + (1 - wetShare) * HEAT_KJ.dry);
-  const areaM2 = Math.max(0.01, surfaceM2(setup));
   const litres = setup.compartments.reduce((sum, one) => sum + volumeOfL(one), 0);
+  return lagOf({
+    massKg,
+    wetShare: expectation.moisture.middle,
+    areaM2: Math.max(0.01, surfaceM2(setup)),
+    litres,
+    wall: setup.wall,
+    isStack: systemOf(setup.system).arrangement === "stack",
+  });
+}
+/** Of a mass of such wetness on such ground in so many litres of room behind such walls. Never throws. */
+export function lagOf({
+  massKg,
+  wetShare,
+  areaM2,
+  litres,
+  wall,
+  isStack,
+}: {
+  readonly massKg: number;
+  readonly wetShare: number;
+  readonly areaM2: number;
+  readonly litres: number;
+  readonly wall: Wall;
+  readonly isStack: boolean;
+}): BedLag {
+  const capacityKj = massKg * (wetShare * HEAT_KJ.water + (1 - wetShare) * HEAT_KJ.dry);
   const depthM = Math.min(litres, massKg / 0.7) / 1000 / areaM2;
-  const faces = systemOf(setup.system).arrangement === "stack" ? 2 : 1.5;
-  const conductance = WALL_U * LETS_THROUGH[setup.wall] * (faces * areaM2 + 4 * Math.sqrt(areaM2) * depthM);
+  const faces = isStack ? 2 : 1.5;
+  const conductance = WALL_U * LETS_THROUGH[wall] * (faces * areaM2 + 4 * Math.sqrt(areaM2) * depthM);
   const days = Math.max(0.02, (capacityKj * 1000) / conductance / SECONDS);
   return {
     days,
@@ -149,14 +179,7 @@ export function bedAhead(
     const isFreezing = bed.frozenK > 0 && bed.frozenK < freezesK;
     const half = isFreezing ? 0 : (swing * (one.highC - one.lowC)) / 2;
     const clear = sun?.days.find(({ day }) => day === one.day)?.sun ?? 0;
-    const warmed =
-      sun && !sun.isShaded
-        ? SUN_K *
-          clear *
-          LETS_THROUGH[setup.wall] *
-          (OPEN_TO_SUN.has(setup.cover) ? 1 : 0.8) *
-          (0.4 + 0.6 * swing)
-        : 0;
+    const warmed = sun && !sun.isShaded ? clear * sunOnBedK(setup.wall, setup.cover, swing) : 0;
     const middle = bed.atC;
     return { day: one.day, lowC: Math.max(coldestC, middle - half), highC: middle + half + warmed };
   });

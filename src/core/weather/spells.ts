@@ -5,6 +5,7 @@ import type { Guard, SpellKind } from "@/vocabulary/weather";
 import { isOutOfUse } from "../bin/state";
 import { surfaceM2 } from "../bin/system";
 import { daysBetween } from "../calendar/day";
+import { shelterOf } from "../expectation/climate";
 import type { Species } from "../catalogue/species";
 import { LETS_RAIN } from "../matter/figures";
 import type { BinToday } from "../round/round";
@@ -78,14 +79,14 @@ export function bedOf(
 ): readonly DayRange[] {
   const { setup, guards } = one.state;
   if (!setup) return [];
-  const isOutside = climate.rainMmPerDay !== undefined;
+  const isInSun = shelterOf(climate).sun > 0;
   const isShaded = guards?.some(({ by }) => by.includes("shaded") || by.includes("moved")) ?? false;
   return bedAhead(
     setup,
     one.expectation,
     roomAhead(climate, outdoors, days),
     today,
-    isOutside ? { days, isShaded } : undefined,
+    isInSun ? { days, isShaded } : undefined,
   );
 }
 
@@ -107,7 +108,7 @@ export function spellsAhead(
     const bed = bedOf(one, room.climate, outlook, today).filter(
       ({ day }) => daysBetween(today, day) <= WARNED_DAYS,
     );
-    const isOutside = room.climate.rainMmPerDay !== undefined;
+    const { sun, hasRain } = shelterOf(room.climate);
     const hotC = hotFromC(species);
     const coldC = frostFromC(species);
     const spell = (against: "heat" | "frost"): Spell[] => {
@@ -130,14 +131,14 @@ export function spellsAhead(
           worstC: worst(peak),
           isSure: byK >= ERRS_K * daysBetween(today, peak.day),
           steps: AGAINST[against].filter(
-            (guard) => (guard !== "moved" || better !== undefined) && (guard !== "shaded" || isOutside),
+            (guard) => (guard !== "moved" || better !== undefined) && (guard !== "shaded" || sun > 0),
           ),
           ...(better === undefined ? {} : { betterRoomId: better }),
           guarded: one.state.guards?.find((guard) => guard.against === against)?.by ?? [],
         },
       ];
     };
-    return [...spell("heat"), ...spell("frost"), ...(isOutside ? rain(one, outlook, today) : [])];
+    return [...spell("heat"), ...spell("frost"), ...(hasRain ? rain(one, outlook, today) : [])];
   });
 }
 

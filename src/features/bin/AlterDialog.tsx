@@ -10,12 +10,12 @@ import { SCHOOL_TABLE, schoolOf } from "@/core/catalogue/school";
 import { schoolPageOf } from "@/core/catalogue/schoolPage";
 import { addDays, daysBetween } from "@/core/calendar/day";
 import type { BinToday } from "@/core/round/round";
-import type { RoomWarmth } from "@/core/expectation/climate";
-import { ROOM_CLIMATES, ROOM_WARMTHS } from "@/core/expectation/climate";
+import { EMPTY_ROOM, newRoom } from "@/core/expectation/newRoom";
 import type { UnitSystem } from "@/core/quantity/format";
 import { DEFAULT_UNIT, formatLength, formatMass } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
 import { sayUnreadable } from "@/core/quantity/words";
+import { NewRoomFields } from "@/ui/field/NewRoomFields";
 import { QuantityField } from "@/ui/field/QuantityField";
 import type { BinSetup, SetupChanges } from "@/records/setup";
 import { useErrands } from "@/session/errand";
@@ -35,7 +35,7 @@ import styles from "./Bin.module.css";
 
 /** What the bin is from a day on. Yesterday stays computed with yesterday's set-up. */
 export function AlterDialog({ one, onClose }: { readonly one: BinToday; readonly onClose: () => void }) {
-  const { today, rooms, author, keep, units } = useSession();
+  const { today, rooms, author, keep, units, settings } = useSession();
   const router = useRouter();
   const { choose } = useErrands();
   const { bin, state } = one;
@@ -49,8 +49,7 @@ export function AlterDialog({ one, onClose }: { readonly one: BinToday; readonly
     resting: setup?.resting ?? false,
     restingUntil: String(setup?.restingUntil ?? addDays(today, 60)),
     from: String(today),
-    roomName: "",
-    warmth: "mild" as RoomWarmth,
+    ...EMPTY_ROOM,
     purpose: setup?.purpose ?? "castings",
     tare: setup?.tareKg === undefined ? "" : formatMass(setup.tareKg, units, "bucket"),
     grate: setup?.grateGapM === undefined ? "" : formatLength(setup.grateGapM, units),
@@ -88,8 +87,8 @@ export function AlterDialog({ one, onClose }: { readonly one: BinToday; readonly
     else if (typed.resting && until.success && until.data <= today) found.restingUntil = "That day is past.";
     const named = nameField.safeParse(typed.name);
     if (!named.success) found.name = "A name of 1 to 80 letters.";
-    if (typed.roomId === "new" && !nameField.safeParse(typed.roomName).success)
-      found.roomName = "Give the room a name.";
+    const place = typed.roomId === "new" ? newRoom(typed, units, settings?.outdoors) : undefined;
+    if (place && !place.ok) Object.assign(found, place.problem.fields);
     const tare =
       typed.tare.trim() === "" ? undefined : parseQuantity(typed.tare, "mass", DEFAULT_UNIT[units].mass);
     if (tare && !tare.ok) found.tare = sayUnreadable(tare.problem);
@@ -121,16 +120,13 @@ export function AlterDialog({ one, onClose }: { readonly one: BinToday; readonly
       ...(typed.resting && until.success ? { restingUntil: until.data } : {}),
       ...rules.value,
     };
-    return readAs({ name: named.data, from: from.data, told }, found);
+    return readAs(
+      { name: named.data, from: from.data, told, place: place?.ok ? place.value : undefined },
+      found,
+    );
   });
-  const save = kept(async ({ name, from, told }) => {
-    const room =
-      typed.roomId === "new"
-        ? author.first("rooms", {
-            name: typed.roomName.trim(),
-            climate: ROOM_CLIMATES[typed.warmth].climate,
-          })
-        : undefined;
+  const save = kept(async ({ name, from, told, place }) => {
+    const room = place && author.first("rooms", place);
     const changes = changed(setup, {
       ...told,
       roomId: (room ? room.row.id : typed.roomId) as NonNullable<SetupChanges["roomId"]>,
@@ -195,22 +191,13 @@ export function AlterDialog({ one, onClose }: { readonly one: BinToday; readonly
           <MenuItem value="new">another room…</MenuItem>
         </TextField>
         {typed.roomId === "new" && (
-          <>
-            <TextField
-              label="The room’s name"
-              value={typed.roomName}
-              error={faults.roomName !== undefined}
-              helperText={faults.roomName ?? " "}
-              onChange={(event) => set({ roomName: event.target.value })}
-              slotProps={{ htmlInput: { maxLength: 80, autoComplete: "off" } }}
-            />
-            <SelectField
-              label="How warm it is there"
-              value={typed.warmth}
-              onChoose={(value) => set({ warmth: value })}
-              options={ROOM_WARMTHS.map((value) => ({ value, label: ROOM_CLIMATES[value].words }))}
-            />
-          </>
+          <NewRoomFields
+            typed={typed}
+            set={set}
+            faults={faults}
+            units={units}
+            outdoors={settings?.outdoors}
+          />
         )}
         <SelectField
           label="Lid"

@@ -25,7 +25,7 @@ export function BuildSheetView({ planning }: { readonly planning: PlanInHand }) 
       </p>
     );
   const { facts, size } = one;
-  const sheet = buildSheet(facts, size, units);
+  const sheet = buildSheet(facts, size, units, planning.plan.shelter);
   const length = (metres: number) => formatLength(metres, units);
   return (
     <article className={styles.sheet}>

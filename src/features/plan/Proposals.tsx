@@ -120,7 +120,13 @@ function One({
         </div>
         <div>
           <dt>castings, first year</dt>
-          <dd>{formatMassRange(one.yieldKg[0], one.yieldKg[2], units)}</dd>
+          <dd>
+            {one.yieldKg[2] === 0
+              ? "none ripe yet"
+              : one.yieldKg[0] === 0
+                ? `up to ${formatMass(one.yieldKg[2], units, "bucket")}`
+                : formatMassRange(one.yieldKg[0], one.yieldKg[2], units)}
+          </dd>
         </div>
         <div>
           <dt>time a week</dt>

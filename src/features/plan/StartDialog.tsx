@@ -1,6 +1,7 @@
 "use client";
 import { systemOf, usualCompartments } from "@/core/bin/system";
 import { addDays, dayAndMonth, daysBetween, span } from "@/core/calendar/day";
+import { coverThere, isPlannedFor, plannedClimate, plannedName } from "@/core/planning/place";
 import type { Proposal } from "@/core/planning/propose";
 import type { StartChoices } from "@/core/startUp/timetable";
 import { arrivalFor, leadDays, SETTLES, startTimetable, USUAL_CHOICES } from "@/core/startUp/timetable";
@@ -53,18 +54,10 @@ export function StartDialog({
   const save = kept(async ({ named, worms }) => {
     const facts = systemOf(one.facts.system);
     const { plan } = planning;
-    const room = rooms.find((candidate) => candidate.name === PLANNED_ROOM) ?? rooms[0];
+    const room = rooms.find((candidate) => isPlannedFor(plan, candidate));
     const newRoom = room
       ? undefined
-      : author.first("rooms", {
-          name: PLANNED_ROOM,
-          climate: {
-            meanC: (plan.coldestC + plan.hottestC) / 2,
-            swingK: Math.min(40, (plan.hottestC - plan.coldestC) / 2),
-            hottestDay: 205,
-            humidity: plan.isDamp ? 0.8 : 0.6,
-          },
-        });
+      : author.first("rooms", { name: plannedName(rooms, plan.shelter), climate: plannedClimate(plan) });
     const roomId = room?.id ?? newRoom!.row.id;
     const made = await Promise.all(
       Array.from({ length: one.count }, (_, at) =>
@@ -75,14 +68,14 @@ export function StartDialog({
               system: one.facts.system,
               school: facts.school,
               roomId,
-              cover: facts.cover,
+              cover: coverThere(facts.cover, plan.shelter),
               drainage: facts.drainage,
               wall: facts.wall,
               purpose: plan.purpose === "castingsToSell" ? "castings" : plan.purpose,
               compartments: usualCompartments(
                 one.facts.system,
                 one.size,
-                one.facts.pieces === 1 ? undefined : one.facts.pieces,
+                facts.beginsWith ?? (one.facts.pieces === 1 ? undefined : one.facts.pieces),
               ),
               resting: false,
               own: { settlesDays: SETTLES[choices.firstMeal] },
@@ -172,5 +165,3 @@ export function StartDialog({
     </FormDialog>
   );
 }
-
-const PLANNED_ROOM = "Where it will stand";

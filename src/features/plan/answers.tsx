@@ -1,5 +1,7 @@
 "use client";
 import { AmountField } from "@/ui/field/AmountField";
+import { SHELTER } from "@/core/expectation/climate";
+import { SHELTERS } from "@/vocabulary/shelter";
 import { materialOf } from "@/core/catalogue/material";
 import { readMass } from "@/core/quantity/readAmount";
 import { addDays, dayAndMonth, daysBetween, weekdayName } from "@/core/calendar/day";
@@ -135,7 +137,7 @@ export function ScrapAnswers({ planning }: Props) {
 export function RoomAnswers({ planning }: Props) {
   const { units } = useSession();
   const { plan, change } = planning;
-  const yes = (field: keyof Plan, label: string) => (
+  const yes = (field: "isDamp" | "hasFloorDrain" | "hasStairs", label: string) => (
     <FormControlLabel
       control={
         <Checkbox
@@ -146,20 +148,28 @@ export function RoomAnswers({ planning }: Props) {
       label={label}
     />
   );
+  const { isOutdoors } = SHELTER[plan.shelter];
   return (
     <>
+      <Choice
+        title="It will stand"
+        name="shelter"
+        options={SHELTERS.map((value) => ({ value, label: SHELTER[value].name }))}
+        chosen={plan.shelter}
+        onChoose={(shelter) => shelter && void change(`It stands ${SHELTER[shelter].name}`, { shelter })}
+      />
       <p className={styles.say}>
         Worms are at ease from {formatTemperature(15, units)} to {formatTemperature(25, units)}. What counts
-        are the worst weeks.
+        are the worst weeks, measured in the shade, day and night together.
       </p>
-      <div className={styles.pair}>
-        <Temperature planning={planning} field="coldestC" label="In the coldest week" />
-        <Temperature planning={planning} field="hottestC" label="In the hottest week" />
+      <div className={styles.three}>
+        <Temperature planning={planning} field="coldestC" label="Mean of the coldest week" />
+        <Temperature planning={planning} field="hottestC" label="Mean of the hottest week" />
+        <Temperature planning={planning} field="hottestPeakC" label="On its afternoons" />
       </div>
       <div className={styles.checks}>
-        {yes("isOutdoors", "outdoors, on open ground")}
-        {yes("isDamp", "damp: walls sweat, paper curls")}
-        {yes("hasFloorDrain", "water may run off the floor")}
+        {!isOutdoors && yes("isDamp", "damp: walls sweat, paper curls")}
+        {!isOutdoors && yes("hasFloorDrain", "water may run off the floor")}
         {yes("hasStairs", "there are stairs on the way")}
       </div>
     </>
@@ -170,21 +180,31 @@ function Temperature({
   planning,
   field,
   label,
-}: Props & { readonly field: "coldestC" | "hottestC"; readonly label: string }) {
+}: Props & { readonly field: "coldestC" | "hottestC" | "hottestPeakC"; readonly label: string }) {
   const { units } = useSession();
   const unit = DEFAULT_UNIT[units].temperature;
-  const [typed, setTyped] = useState(() => formatToEdit(planning.plan[field], "temperature", unit));
+  const { plan } = planning;
+  const stands = plan[field];
+  const [typed, setTyped] = useState(() =>
+    stands === undefined ? "" : formatToEdit(stands, "temperature", unit),
+  );
   const [fault, setFault] = useState<string>();
+  const usual = plan.hottestC + SHELTER[plan.shelter].afternoonK;
   const keep = () => {
+    if (field === "hottestPeakC" && typed.trim() === "") {
+      setFault(undefined);
+      if (stands !== undefined) void planning.change(`${label}: not measured`, { hottestPeakC: undefined });
+      return;
+    }
     const read = parseQuantity(typed, "temperature", unit);
     if (!read.ok || read.value < -50 || read.value > 60)
-      return setFault("A temperature, such as 14 C or 57 F.");
-    if (field === "hottestC" && read.value < planning.plan.coldestC)
-      return setFault("The hottest week is warmer than the coldest.");
-    if (field === "coldestC" && read.value > planning.plan.hottestC)
-      return setFault("The coldest week is cooler than the hottest.");
+      return setFault(`A temperature, such as ${formatTemperature(14, units)}.`);
+    const week = { ...plan, [field]: read.value };
+    if (week.hottestC < week.coldestC) return setFault("The hottest week is warmer than the coldest.");
+    if ((week.hottestPeakC ?? Infinity) < week.hottestC)
+      return setFault("Its afternoons are warmer than its mean.");
     setFault(undefined);
-    if (read.value !== planning.plan[field])
+    if (read.value !== stands)
       void planning.change(`${label}: ${formatTemperature(read.value, units)}`, { [field]: read.value });
   };
   return (
@@ -197,6 +217,9 @@ function Temperature({
         onTyped={setTyped}
         fault={fault}
         echo={(value) => formatTemperature(value, units)}
+        {...(field === "hottestPeakC"
+          ? { helper: `about ${formatTemperature(usual, units)}, if you write nothing` }
+          : {})}
       />
     </div>
   );

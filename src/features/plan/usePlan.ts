@@ -18,7 +18,7 @@ const FIRST = {
   isDamp: false,
   hasFloorDrain: false,
   hasStairs: false,
-  isOutdoors: false,
+  shelter: "indoors",
   liftKg: 12,
   hoursPerWeek: 1,
   purpose: "lessWaste",

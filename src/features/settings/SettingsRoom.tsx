@@ -1,6 +1,9 @@
 "use client";
 import type { Changes } from "@/session/author";
 import { formatTemperature } from "@/core/quantity/format";
+import { SHELTER } from "@/core/expectation/climate";
+import type { Shelter } from "@/vocabulary/shelter";
+import { SHELTERS } from "@/vocabulary/shelter";
 import { parseQuantity } from "@/core/quantity/parse";
 import { sayUnreadable } from "@/core/quantity/words";
 import { DEFAULT_UNIT } from "@/core/quantity/format";
@@ -9,6 +12,7 @@ import type { Settings } from "@/records/settings";
 import { useErrands } from "@/session/errand";
 import { useSession } from "@/session/session";
 import { Choice } from "@/ui/choice/Choice";
+import { SelectField } from "@/ui/field/SelectField";
 import { QuantityField } from "@/ui/field/QuantityField";
 import { KeptForm } from "@/ui/form/KeptForm";
 import { readAs, useTypedForm } from "@/ui/form/useTypedForm";
@@ -156,6 +160,7 @@ function RoomForm({ room }: { readonly room: Room }) {
     hottest: formatTemperature(climate.meanC + climate.swingK, units),
     humidity: String(Math.round(climate.humidity * 100)),
     rain: climate.rainMmPerDay === undefined ? "" : String(climate.rainMmPerDay),
+    shelter: climate.shelter ?? ("" as Shelter | ""),
   });
   const { faults, kept } = useTypedForm(typed, (now) => {
     const found: Record<string, string> = {};
@@ -180,8 +185,14 @@ function RoomForm({ room }: { readonly room: Room }) {
     if (!(rain >= 0 && rain <= 60)) found.rain = "Between 0 and 60 mm; empty under a roof.";
     if (Object.keys(found).length === 0 && coldest > hottest)
       found.hottest = "The hottest week is colder than the coldest.";
-    const { rainMmPerDay: _, ...dry } = climate;
-    const year = { ...dry, meanC: (coldest + hottest) / 2, swingK: (hottest - coldest) / 2, humidity };
+    const { rainMmPerDay: _, shelter: __, ...dry } = climate;
+    const year = {
+      ...dry,
+      ...(now.shelter === "" ? {} : { shelter: now.shelter }),
+      meanC: (coldest + hottest) / 2,
+      swingK: (hottest - coldest) / 2,
+      humidity,
+    };
     return readAs(
       named.success
         ? { name: named.data, climate: rain > 0 ? { ...year, rainMmPerDay: rain } : year }
@@ -205,6 +216,13 @@ function RoomForm({ room }: { readonly room: Room }) {
         error={faults.name !== undefined}
         helperText={faults.name ?? " "}
         onChange={(event) => setTyped((before) => ({ ...before, name: event.target.value }))}
+      />
+      <SelectField
+        label="It stands"
+        value={typed.shelter}
+        empty="not said"
+        onChoose={(shelter) => setTyped((before) => ({ ...before, shelter }))}
+        options={SHELTERS.map((value) => ({ value, label: SHELTER[value].name }))}
       />
       <QuantityField label="Coldest week" dimension="temperature" unit={unit} {...field("coldest")} />
       <QuantityField label="Hottest week" dimension="temperature" unit={unit} {...field("hottest")} />

@@ -6,7 +6,7 @@ import { useTypedForm } from "@/ui/form/useTypedForm";
 import { SCHOOL_TABLE } from "@/core/catalogue/school";
 import { schoolPageOf } from "@/core/catalogue/schoolPage";
 import { SYSTEM_LIST, systemOf, usualCompartments, volumeOfL } from "@/core/bin/system";
-import { ROOM_CLIMATES, ROOM_WARMTHS } from "@/core/expectation/climate";
+import { roomClimate } from "@/core/expectation/climate";
 import { foundProfile, freshProfile } from "@/core/picture/freshProfile";
 import { DEFAULT_UNIT, formatMass, formatVolume } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
@@ -16,6 +16,7 @@ import { useErrands } from "@/session/errand";
 import { useSession } from "@/session/session";
 import { Choice } from "@/ui/choice/Choice";
 import { Cutaway } from "@/ui/cutaway/Cutaway";
+import { NewRoomFields } from "@/ui/field/NewRoomFields";
 import { QuantityField } from "@/ui/field/QuantityField";
 import { useViewport } from "@/ui/useViewport";
 import type { BinSetup } from "@/records/setup";
@@ -37,7 +38,7 @@ import { emptySetup, isRoundUsually, newBin, storeys, usualSizes } from "./setup
 
 /** Set up a bin: it is drawn to scale while one tells what it is. */
 export function SetupRoom() {
-  const { db, today, units, measures, rooms, bins, cellar, author, keep } = useSession();
+  const { db, today, units, measures, settings, rooms, bins, cellar, author, keep } = useSession();
   const { choose } = useErrands();
   const router = useRouter();
   // Asked at the first opening of all: what is answered there is not asked twice.
@@ -57,6 +58,7 @@ export function SetupRoom() {
       today,
       measures,
       (bins ?? []).map(({ bin }) => bin.name.toLowerCase()),
+      settings?.outdoors,
     ),
   );
   const field = (name: "width" | "length" | "height") => ({
@@ -69,18 +71,16 @@ export function SetupRoom() {
     const now = newBin(typed.name === "" ? { ...typed, name: "-" } : typed, today, measures, []);
     return now.ok ? now.value : undefined;
   }, [typed, today, measures]);
-  const climate = rooms.find(({ id }) => id === typed.room)?.climate ?? ROOM_CLIMATES[typed.warmth].climate;
+  const climate =
+    rooms.find(({ id }) => id === typed.room)?.climate ?? roomClimate(typed.warmth, settings?.outdoors);
   const about = told?.found && {
     setup: { ...told.setup, roomId: "told" as BinSetup["roomId"] },
     found: told.found,
     climate,
     day: today,
   };
-  const save = kept(async ({ name, firstDay, setup, bedded, stocked, found }) => {
-    const room =
-      typed.room === "new"
-        ? author.first("rooms", { name: typed.roomName.trim(), climate: ROOM_CLIMATES[typed.warmth].climate })
-        : undefined;
+  const save = kept(async ({ name, firstDay, setup, bedded, stocked, found, place }) => {
+    const room = place && author.first("rooms", place);
     const roomId = room ? room.row.id : typed.room;
     const made = await newBinRows(author, name, firstDay, [
       { kind: "altered", changes: { ...setup, roomId } },
@@ -196,23 +196,13 @@ export function SetupRoom() {
               <MenuItem value="new">another room…</MenuItem>
             </TextField>
             {typed.room === "new" && (
-              <>
-                <TextField
-                  id="roomName"
-                  label="The room’s name"
-                  value={typed.roomName}
-                  error={faults.room !== undefined}
-                  helperText={faults.room ?? " "}
-                  onChange={(event) => set({ roomName: event.target.value })}
-                  slotProps={{ htmlInput: { maxLength: 80, autoComplete: "off" } }}
-                />
-                <SelectField
-                  label="How warm it is there"
-                  value={typed.warmth}
-                  onChoose={(value) => set({ warmth: value })}
-                  options={ROOM_WARMTHS.map((value) => ({ value, label: ROOM_CLIMATES[value].words }))}
-                />
-              </>
+              <NewRoomFields
+                typed={typed}
+                set={set}
+                faults={faults}
+                units={units}
+                outdoors={settings?.outdoors}
+              />
             )}
           </div>
           {typed.isRunning && (

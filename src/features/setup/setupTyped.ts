@@ -1,7 +1,9 @@
 import type { Measures } from "@/core/quantity/parse";
 import { addDays } from "@/core/calendar/day";
 import { daysBetween } from "@/core/calendar/day";
-import type { RoomWarmth } from "@/core/expectation/climate";
+import type { Climate } from "@/records/room";
+import type { NewRoomTyped } from "@/core/expectation/newRoom";
+import { EMPTY_ROOM, newRoom } from "@/core/expectation/newRoom";
 import type { UnitSystem } from "@/core/quantity/format";
 import { DEFAULT_UNIT, formatLength } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
@@ -20,7 +22,7 @@ import type { FoundTyped, Lot } from "./foundTyped";
 import { EMPTY_FOUND, partsIn, toldIn, wormsIn } from "./foundTyped";
 
 /** The short form of a bin: what it is, where, since when, and who lives in it. */
-export interface SetupTyped extends FoundTyped {
+export interface SetupTyped extends FoundTyped, NewRoomTyped {
   readonly name: string;
   readonly system: System;
   readonly school: SchoolId | "";
@@ -30,8 +32,6 @@ export interface SetupTyped extends FoundTyped {
   readonly places: string;
   /** An existing room's id, or `new`. */
   readonly room: string;
-  readonly roomName: string;
-  readonly warmth: RoomWarmth;
   /** A second kind living among them. */
   readonly worms2: string;
   readonly species2: SpeciesId;
@@ -53,12 +53,11 @@ export interface SetupTyped extends FoundTyped {
 export const emptySetup = (today: LocalDate, units: UnitSystem): SetupTyped => ({
   ...usualSizes("tub", units),
   ...EMPTY_FOUND,
+  ...EMPTY_ROOM,
   name: "",
   system: "tub",
   school: "",
   room: "",
-  roomName: "",
-  warmth: "mild",
   worms2: "",
   species2: "excavatus",
   started: today,
@@ -111,6 +110,8 @@ export interface NewBin {
   readonly stocked: readonly Lot[];
   /** Instead of bedding and worms, of a bin that runs already. */
   readonly found?: FactOf<"found">;
+  /** A room that is new to the cellar. */
+  readonly place?: { readonly name: string; readonly climate: Climate };
 }
 /** What the form states, or a sentence for each field that cannot be; where something is impossible, the nearest that works. */
 export function newBin(
@@ -118,6 +119,7 @@ export function newBin(
   today: LocalDate,
   measures: Measures,
   taken: readonly string[],
+  outdoors?: Climate,
 ): Outcome<NewBin, SetupFaults> {
   const { units } = measures;
   const faults: Record<string, string> = {};
@@ -155,8 +157,9 @@ export function newBin(
     faults.started = "That day has not come yet; set the bin up on its day.";
   else if (firstDay.data < addDays(today, -12_000))
     faults.started = "That is more than thirty years ago: is the year right?";
-  if (typed.room === "" || (typed.room === "new" && !name.safeParse(typed.roomName).success))
-    faults.room = "Say where it stands.";
+  if (typed.room === "") faults.room = "Say where it stands.";
+  const place = typed.room === "new" ? newRoom(typed, units, outdoors) : undefined;
+  if (place && !place.ok) Object.assign(faults, place.problem.fields);
   const isRound = typed.isRound ?? isRoundUsually(typed.system);
   const surfaceM2 = widthM * lengthM * (isRound ? Math.PI / 4 : 1);
   const stocked = [
@@ -206,6 +209,7 @@ export function newBin(
     bedded: found ? [] : compartments.map((one) => beddingOf(one, typed, deepM, units)),
     stocked: found ? [] : stocked,
     ...(found ? { found: { ...found, parts: partsIn(typed, compartments) } } : {}),
+    ...(place?.ok ? { place: place.value } : {}),
   });
 }
 

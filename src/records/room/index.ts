@@ -1,4 +1,5 @@
 import { fraction, name, roomId, temperatureC } from "@/vocabulary/fields";
+import { SHELTERS } from "@/vocabulary/shelter";
 import { z } from "@/vocabulary/z";
 import type { RecordFormat } from "../row/migrate";
 import { rowFields } from "../row/row";
@@ -12,20 +13,22 @@ export const climate = z.strictObject({
   /** Under open sky: rain over the year's average day. */
   rainMmPerDay: z.number().min(0).max(60).optional(),
 });
-export type Climate = z.infer<typeof climate>;
+/** A room’s: with where its bins stand, if it was said. */
+const roomClimate = climate.extend({ shelter: z.enum(SHELTERS).optional() });
+export type Climate = z.infer<typeof roomClimate>;
 
 export const roomSchema = z.strictObject({
-  schemaVersion: z.literal(2),
+  schemaVersion: z.literal(3),
   ...rowFields,
   id: roomId,
   name,
-  climate,
+  climate: roomClimate,
 });
 export type Room = z.infer<typeof roomSchema>;
 
 export const roomFormat: RecordFormat<Room, z.input<typeof roomSchema>> = {
-  current: 2,
-  // A room of the first version has no rain.
-  steps: [(row) => row],
+  current: 3,
+  // A room of the first version has no rain, one of the second does not say what shelters it.
+  steps: [(row) => row, (row) => row],
   schema: roomSchema,
 };
