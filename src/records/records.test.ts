@@ -108,6 +108,7 @@ const RELEASED: Record<string, string> = {
   "entry/v10.fixture.json": "532da785c7292195f6da9cb07bf9cb3cc3769d64e9f28b02dee7fb403f1e29dd",
   "entry/v11.fixture.json": "69a28bb416a09f85acac6df51374fdc3f08662d3bbb96b51e680c71347b1dd77",
   "entry/v12.fixture.json": "e2ed8508cf9cbe7f43403cd2c85546eee575c4f7d185f4d7da9181496a780bcf",
+  "entry/v13.fixture.json": "f0838290e6926be3bf6c761d42a795a819d8fb5df3143f733f88b63b4d8492a8",
   "lot/v1.fixture.json": "7331a5055b2a9515ebe3252647caa8f886d6949e9585e95deda6938cbccfe85b",
   "material/v1.fixture.json": "866d765cf4665704e662dd6af6cf685eb4a665f40bc3dddce9681caa0bd1a04b",
   "order/v1.fixture.json": "025e30e56a3adb40c8341d1e2be8c0a881bec93368e0c6d008bca069455f2122",

@@ -131,6 +131,7 @@ function applied(before: BinState, entry: Entry): BinState {
     case "staged":
     case "sieved":
     case "bagged":
+    case "unbagged":
     case "parted":
     // Of the accounts.
     case "booked":

@@ -35,7 +35,7 @@ export function foundStart({
   { readonly expectation: Expectation; readonly decision: Decision; readonly mealKg: number } | undefined {
   const entries = [{ kind: "altered", changes: setup }, found].flatMap((facts, at): Entry[] => {
     const row = readEntry({
-      schemaVersion: 12,
+      schemaVersion: 13,
       rowId: `asked-${at}`,
       id: `asked-${seed}-${at}`,
       revision: 1,

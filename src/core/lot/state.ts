@@ -17,6 +17,27 @@ export interface Parting {
   readonly massKg: number;
 }
 
+/** Bags of one size. */
+export interface BagLine {
+  readonly eachKg: number;
+  readonly count: number;
+  /** The day the last of them was filled. */
+  readonly filledOn: LocalDate;
+}
+/** Bags that hold so nearly the same are of one line, as a share. */
+const ALIKE = 0.005;
+const isOfLine = (eachKg: number, line: Pick<BagLine, "eachKg">): boolean =>
+  Math.abs(eachKg - line.eachKg) <= ALIKE * line.eachKg;
+/** What is in all of them, kg. Never throws. */
+export const baggedKg = (bags: readonly BagLine[]): number =>
+  bags.reduce((sum, { count, eachKg }) => sum + count * eachKg, 0);
+/** The line whose bags hold so much, or the one that comes nearest; none where nothing is bagged. Never throws. */
+export const lineOf = (bags: readonly BagLine[], eachKg: number): BagLine | undefined =>
+  bags.reduce<BagLine | undefined>(
+    (best, line) => (best && Math.abs(best.eachKg - eachKg) <= Math.abs(line.eachKg - eachKg) ? best : line),
+    undefined,
+  );
+
 /** A lot as it stands by its log: nothing dries on paper, so water is as it was last weighed, felt or given. */
 export interface LotState {
   readonly massKg: number;
@@ -25,8 +46,12 @@ export interface LotState {
   readonly moisture: number;
   /** How it is kept; undefined as it came out of the bin. */
   readonly stage?: { readonly is: LotStage; readonly since: LocalDate; readonly depthM?: number };
-  /** Bags filled less bags gone; what is in no bag is loose. */
-  readonly bags?: { readonly count: number; readonly eachKg: number };
+  /** Bags that stand there, a line for each size, the smallest first. */
+  readonly bags: readonly BagLine[];
+  /** What is in no bag, kg. */
+  readonly looseKg: number;
+  /** So many more bags were written as gone or opened than stood there. */
+  readonly missingBags: number;
   readonly sievedAt?: { readonly day: LocalDate; readonly meshM: number };
   /** The day somebody last felt, weighed, turned or watered it. */
   readonly tendedOn: LocalDate;
@@ -57,7 +82,8 @@ export function lotState(lot: Lot, log: LotLog): LotState {
   let tendedOn: LocalDate = lot.madeOn;
   let feltOn: LocalDate = lot.madeOn;
   let overdrawnKg = 0;
-  let bags: { count: number; eachKg: number } | undefined;
+  let bags: readonly BagLine[] = [];
+  let missingBags = 0;
   let stage: LotState["stage"];
   let sievedAt: LotState["sievedAt"];
   const partings: Parting[] = [];
@@ -71,6 +97,19 @@ export function lotState(lot: Lot, log: LotLog): LotState {
     const left = massKg() - goneKg;
     if (left < -1e-9) overdrawnKg -= left;
     dryKg = Math.max(0, left) * (1 - moisture);
+  };
+  const fill = (count: number, eachKg: number, filledOn: LocalDate) => {
+    const line = bags.find((one) => isOfLine(eachKg, one));
+    bags = line
+      ? bags.map((one) => (one === line ? { ...one, count: one.count + count, filledOn } : one))
+      : [...bags, { eachKg, count, filledOn }];
+  };
+  const takeBags = (count: number, eachKg: number) => {
+    const line = lineOf(bags, eachKg);
+    missingBags += Math.max(0, count - (line?.count ?? 0));
+    bags = bags.flatMap((one) =>
+      one !== line ? [one] : one.count > count ? [{ ...one, count: one.count - count }] : [],
+    );
   };
   for (const entry of log) {
     switch (entry.kind) {
@@ -113,13 +152,16 @@ export function lotState(lot: Lot, log: LotLog): LotState {
         sievedAt = { day: entry.day, meshM: entry.meshM };
         break;
       case "bagged":
-        bags = { count: (bags?.count ?? 0) + entry.count, eachKg: kg(entry.each) };
+        fill(entry.count, kg(entry.each), entry.day);
+        break;
+      case "unbagged":
+        takeBags(entry.count, entry.eachKg);
         break;
       case "parted": {
         const gone = kg(entry.amount);
         partings.push({ entry, massKg: gone });
         takeOff(gone);
-        if (bags && entry.bagCount) bags = { ...bags, count: Math.max(0, bags.count - entry.bagCount) };
+        if (entry.bagCount) takeBags(entry.bagCount, entry.bagKg ?? gone / entry.bagCount);
         break;
       }
       default:
@@ -134,8 +176,10 @@ export function lotState(lot: Lot, log: LotLog): LotState {
     feltOn,
     partings,
     overdrawnKg,
+    bags: bags.toSorted((a, b) => a.eachKg - b.eachKg),
+    looseKg: Math.max(0, massKg() - baggedKg(bags)),
+    missingBags,
     ...(stage ? { stage } : {}),
-    ...(bags && bags.count > 0 ? { bags } : {}),
     ...(sievedAt ? { sievedAt } : {}),
   };
 }

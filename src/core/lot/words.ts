@@ -4,7 +4,7 @@ import type { LotRisk, LotUse } from "@/vocabulary/lots";
 import { addDays, ago, dayAndMonth, spokenDay } from "../calendar/day";
 import type { UnitSystem } from "../quantity/format";
 import { formatArea, formatLength, formatMass, formatPercent, formatVolume } from "../quantity/format";
-import { formatMoney, LOT_USE_WORDS, PARTED_WORDS } from "../words/entry";
+import { formatMoney, LOT_USE_WORDS, PARTED_WORDS, sayBags } from "../words/entry";
 import type { Drying, TooDamp } from "./drying";
 import { CURE_DAYS, isTooDamp, SPREAD_M, TURN_DAYS } from "./drying";
 import type { LotDue, LotTask } from "./due";
@@ -27,8 +27,19 @@ export const sayLotAmount = (lot: Lot, state: LotState, units: UnitSystem): stri
     formatMass(state.massKg, units, "bucket"),
     `about ${formatVolume(state.massKg / Math.max(0.05, litreKgOf(lot, state.moisture)), units)}`,
     `${formatPercent(state.moisture)} moist`,
-    ...(state.bags ? [`${state.bags.count} ${state.bags.count === 1 ? "bag" : "bags"} of ${formatMass(state.bags.eachKg, units, "bucket")}`] : []),
-  ].join(", "); // prettier-ignore
+    ...sayLines(state, units),
+  ].join(", ");
+/** "5 bags of 2 kg", "2 bags of 400 g", "3.2 kg loose": a lot that is bagged, line by line. Nothing where none of it is. */
+export const sayLines = ({ bags, looseKg, missingBags }: LotState, units: UnitSystem): readonly string[] =>
+  bags.length === 0 && missingBags === 0
+    ? []
+    : [
+        ...bags.map(({ count, eachKg }) => sayBags(count, eachKg, units)),
+        looseKg > CRUMB_KG ? `${formatMass(looseKg, units, "bucket")} loose` : "nothing loose",
+        ...(missingBags > 0
+          ? [`${sayBags(missingBags, undefined, units)} more written as gone than stood there`]
+          : []),
+      ];
 
 const TASK_WORDS: Readonly<Record<LotTask, { readonly verb: string; readonly why: string }>> = {
   spread: { verb: "spread it to dry", why: "Wet castings shut in turn sour, and clog a sieve." },
@@ -94,7 +105,7 @@ export const USE_HOW: Readonly<Record<LotUse, string>> = {
 export const receiptRows = (
   lots: readonly { readonly lot: Lot; readonly state: LotState }[],
 ): readonly (readonly string[])[] => [
-  ["day", "lot", "how", "kg", "bags", "for", "to or on", "price", "currency", "note"],
+  ["day", "lot", "how", "kg", "bags", "kg in a bag", "for", "to or on", "price", "currency", "note"],
   ...lots
     .flatMap(({ lot, state }) => state.partings.map((parting) => ({ lot, ...parting })))
     .toSorted((a, b) => (a.entry.day < b.entry.day ? -1 : a.entry.day > b.entry.day ? 1 : 0))
@@ -104,6 +115,7 @@ export const receiptRows = (
       PARTED_WORDS[entry.how],
       massKg.toFixed(3),
       entry.bagCount === undefined ? "" : String(entry.bagCount),
+      entry.bagKg === undefined ? "" : entry.bagKg.toFixed(3),
       entry.use ? LOT_USE_WORDS[entry.use] : "",
       entry.where ?? "",
       entry.price ? entry.price.money.toFixed(2) : "",

@@ -7,9 +7,9 @@
 /** What folded a log, by the kind of its subject. */
 export const FOLD_VERSIONS = {
   bins: "bins-d36f987da375",
-  batches: "batches-191d6a8f0b6f",
-  lots: "lots-2e490fb41a8d",
-  tubs: "tubs-3bd6afd75e10",
+  batches: "batches-7e9df3f7d9c9",
+  lots: "lots-f4d839c4d938",
+  tubs: "tubs-36f99197103f",
 } as const;
 /** What books were made by. */
 export const BOOKS_BY = "books-c7fa77410978";

@@ -284,11 +284,14 @@ function sayDone(entry: Entry, units: UnitSystem): EntryWords {
         verb: "bagged",
         rest: `${formatCount(entry.count)} ${entry.count === 1 ? "bag" : "bags"} of ${sayAmount(entry.each, units)}`,
       };
+    case "unbagged":
+      return { verb: "opened", rest: sayBags(entry.count, entry.eachKg, units) };
     case "parted":
       return {
         verb: PARTED_WORDS[entry.how],
         rest: [
           sayAmount(entry.amount, units),
+          ...(entry.bagCount === undefined ? [] : [sayBags(entry.bagCount, entry.bagKg, units)]),
           ...(entry.use ? [LOT_USE_WORDS[entry.use]] : []),
           ...(entry.where ? [`${entry.how === "used" ? "on" : "to"} ${entry.where}`] : []),
           ...(entry.price ? [`for ${formatMoney(entry.price)}`] : []),
@@ -536,3 +539,7 @@ function sayFound(
   ];
   return said.length > 0 ? `as it runs: ${said.join("; ")}` : "as it runs, not looked into";
 }
+
+/** "2 bags of 400 g"; of bags whose size was not said, how many. Never throws. */
+export const sayBags = (count: number, eachKg: number | undefined, units: UnitSystem): string =>
+  `${formatCount(count)} ${count === 1 ? "bag" : "bags"}${eachKg === undefined ? "" : ` of ${formatMass(eachKg, units, "bucket")}`}`;

@@ -309,6 +309,8 @@ function statedLines(entry: Entry, measures: Measures): CorrectionLine[] {
           draft.each = value;
         }),
       ];
+    case "unbagged":
+      return [whole("count", "Bags", entry.count, 1, 10_000)];
     case "parted":
       return [
         wholeAmount("How much", entry.amount),

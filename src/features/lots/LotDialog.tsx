@@ -10,7 +10,7 @@ import { DEFAULT_UNIT, formatLength, formatMass, formatVolume } from "@/core/qua
 import { parseQuantity } from "@/core/quantity/parse";
 import { toBase } from "@/core/quantity/unit";
 import { SQUEEZE_WORDS } from "@/core/words/readings";
-import { LOT_USE_WORDS, PARTED_WORDS } from "@/core/words/entry";
+import { LOT_USE_WORDS, PARTED_WORDS, sayBags } from "@/core/words/entry";
 import type { LotToday } from "@/session/batches";
 import { actRows, newId } from "@/session/author";
 import { useDraft } from "@/session/draft";
@@ -27,7 +27,7 @@ import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import styles from "./Lots.module.css";
 import type { LotDeed, LotTyped } from "./lotTyped";
-import { lotFacts, nothingTyped } from "./lotTyped";
+import { lineKey, lotFacts, nothingTyped } from "./lotTyped";
 
 const WORDS: Readonly<
   Record<LotDeed, { readonly title: string; readonly keep: string; readonly said: string }>
@@ -40,6 +40,7 @@ const WORDS: Readonly<
   mature: { title: "Let it mature", keep: "Keep: it matures", said: "put to mature" },
   store: { title: "Put it in store", keep: "Keep: it is stored", said: "put in store" },
   bag: { title: "Fill bags", keep: "Keep the bags", said: "bagged" },
+  open: { title: "Open bags", keep: "Keep: they are open", said: "bags opened" },
   part: { title: "Use, give or sell", keep: "Keep where it went", said: "parted" },
 };
 const HOW: Partial<Readonly<Record<LotDeed, string>>> = {
@@ -157,13 +158,31 @@ export function LotDialog({
       {deed === "part" && typed.how === "used" && <UseFields one={one} typed={typed} set={set} />}
       {deed === "sieve" && field("many", `Width of the mesh (${units === "us" ? "in" : "mm"})`)}
       {deed === "bag" && field("many", "How many bags")}
-      {deed === "part" &&
-        state.bags &&
-        field(
-          "many",
-          "Or how many bags",
-          `${state.bags.count} of ${formatMass(state.bags.eachKg, units, "bucket")}`,
-        )}
+      {(deed === "part" || deed === "open") && state.bags.length > 0 && (
+        <>
+          {state.bags.length > 1 && (
+            <SelectField
+              label="Of which"
+              value={typed.line ?? ""}
+              fault={faults.line}
+              onChoose={(line) => set({ line })}
+              empty={deed === "part" ? "what lies loose" : "choose the bags"}
+              options={state.bags.map((line) => ({
+                value: lineKey(line),
+                label: sayBags(line.count, line.eachKg, units),
+              }))}
+            />
+          )}
+          {(deed === "open" || state.bags.length === 1 || typed.line) &&
+            field(
+              "many",
+              deed === "part" && state.bags.length === 1 ? "Or how many bags" : "How many bags",
+              state.bags.length === 1
+                ? `${state.bags[0]!.count} of ${formatMass(state.bags[0]!.eachKg, units, "bucket")}`
+                : " ",
+            )}
+        </>
+      )}
       {deed === "spread" &&
         field("amount", `How deep (${DEFAULT_UNIT[units].length})`, `else ${formatLength(SPREAD_M, units)}`)}
       {AMOUNT[deed] && (

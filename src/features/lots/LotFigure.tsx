@@ -21,8 +21,12 @@ export function LotFigure({ one, label }: { readonly one: LotToday; readonly lab
     }
     return path;
   };
-  const bags = state.bags?.count ?? 0;
+  const sizes = state.bags.flatMap(({ count, eachKg }) => Array.from({ length: count }, () => eachKg));
+  const bags = sizes.length;
   const drawn = Math.min(MOST_BAGS, bags);
+  const largest = Math.max(...sizes, 0.001);
+  // Of each size some are drawn: the row runs through all of them.
+  const sizeAt = (at: number) => sizes[Math.floor(((at + 0.5) * bags) / drawn)] ?? largest;
   return (
     <svg
       viewBox={`0 ${is === "drying" ? 48 : 8} ${WIDTH} ${is === "drying" ? 68 : 108}`}
@@ -104,8 +108,9 @@ export function LotFigure({ one, label }: { readonly one: LotToday; readonly lab
         Array.from({ length: drawn }, (_, at) => {
           const wide = Math.min(58, 204 / drawn);
           const x = 110 + (at - (drawn - 1) / 2) * wide;
-          const half = wide * 0.42;
-          const tall = 66;
+          const scale = Math.max(0.45, Math.cbrt(sizeAt(at) / largest));
+          const half = wide * 0.42 * scale;
+          const tall = 66 * scale;
           return (
             <g key={at}>
               <path

@@ -50,6 +50,7 @@ const DEED_WORDS: Readonly<Record<LotDeed, string>> = {
   mature: "let it mature",
   store: "put it in store",
   bag: "fill bags",
+  open: "open bags",
   part: "use, give or sell",
 };
 
@@ -172,6 +173,7 @@ function LotLine({
     ...(state.stage?.is === "drying" ? [] : (["spread"] as const)),
     ...(lot.risks.length > 0 && state.stage?.is !== "curing" ? (["mature"] as const) : []),
     ...(state.stage?.is === "stored" ? (["damp", "bag"] as const) : (["store"] as const)),
+    ...(state.bags.length > 0 ? (["open"] as const) : []),
     "part",
   ];
   const strike = () => void keep(`${lot.name}: struck out`, [author.revised("lots", lot, { deleted: true })]);

@@ -1,7 +1,7 @@
 import { CLIMATE, lotEntry, lotOf, START } from "../../../tests/log";
 import { addDays } from "@/core/calendar/day";
 import { seeded } from "@/core/chance/seeded";
-import { lotLog, lotState } from "@/core/lot/state";
+import { baggedKg, lotLog, lotState } from "@/core/lot/state";
 import type { Entry } from "@/records/entry";
 import { entrySchema } from "@/records/entry";
 import { LOT_USES, PARTED_BY } from "@/vocabulary/lots";
@@ -53,7 +53,8 @@ test("whatever is typed, either each fault has its sentence or the facts are one
     const typed: LotTyped = {
       day: chance() < 0.7 ? TODAY : one(DAYS),
       amount: one(TEXTS),
-      many: one(TEXTS),
+      many: deed === "part" && chance() < 0.6 ? "" : one(TEXTS),
+      line: one(["", "", "", "", "", "1.0000", "0.4000", "7.0000", "__proto__"]),
       squeeze: one(["", ...SQUEEZES] as const),
       how: one(PARTED_BY),
       use: one(["", ...LOT_USES] as const),
@@ -65,7 +66,9 @@ test("whatever is typed, either each fault has its sentence or the facts are one
       note: one(TEXTS),
     };
     const bags = lotEntry({ kind: "bagged", count: 3, each: { massKg: 1, measuredBy: "weighed" } }, 2);
-    const before = withLog(chance() < 0.5 ? [bags] : []);
+    const small = lotEntry({ kind: "bagged", count: 4, each: { massKg: 0.4, measuredBy: "weighed" } }, 3);
+    const filled = one([[], [bags], [bags, small]]);
+    const before = withLog(filled);
     const found = asked(deed, typed, before, one(["metric", "us"] as const));
     if ("faults" in found) {
       const sentences = Object.values(found.faults).filter((text) => text !== undefined);
@@ -78,8 +81,12 @@ test("whatever is typed, either each fault has its sentence or the facts are one
     const rows = found.facts.lot.map((fact) => lotEntry(fact as Parameters<typeof lotEntry>[0], found.day));
     for (const row of rows) expect(entrySchema.safeParse(row).success).toBe(true);
     expect(found.day >= before.lot.madeOn && found.day <= TODAY).toBe(true);
-    const after = lotState(before.lot, lotLog([...(before.state.bags ? [bags] : []), ...rows]));
+    const after = lotState(before.lot, lotLog([...filled, ...rows]));
     expect(after.overdrawnKg).toBeLessThan(0.02);
+    // No bag goes that does not stand there, and none is sold as another.
+    expect(after.missingBags).toBe(0);
+    if (deed === "part" || deed === "open")
+      expect(baggedKg(after.bags) + after.looseKg).toBeCloseTo(after.massKg, 6);
     expect(after.massKg).toBeGreaterThanOrEqual(0);
     if (found.facts.bin)
       expect(lotEntry({ ...found.facts.bin.fact, subject: { kind: "bin", id: "bin-1" } })).toBeDefined();
@@ -100,7 +107,7 @@ test("what does not fit is said at its field, with what would", () => {
   expect(faults("sieve", { many: "4", amount: "40 kg" }).amount).toBe("Only 12 kg of it are left.");
   expect(faults("bag", { many: "2.5", amount: "1 kg" }).many).toBe("A whole number of bags.");
   expect(faults("bag", { many: "20", amount: "1 kg" }).many).toBe(
-    "Only 12 kg of it are left. That is 12 more of these bags.",
+    "Only 12 kg of it are left. That is 12 bags of 1 kg.",
   );
   expect(faults("part", { many: "1" }).many).toBe("None of it is in bags.");
   expect(faults("part", { how: "sold", amount: "1 kg", price: "cheap" }).price).toBe("A price like 3.50.");
@@ -108,6 +115,31 @@ test("what does not fit is said at its field, with what would", () => {
     "That bin did not exist on that day.",
   );
   expect(faults("damp", {}).amount).toBe("How much water?");
+});
+
+test("two sizes in one lot: what goes names its bags, the loose rest is what is in none, and opened bags are loose again", () => {
+  const eight = lotEntry({ kind: "bagged", count: 4, each: { massKg: 2, measuredBy: "weighed" } }, 2);
+  const small = lotEntry({ kind: "bagged", count: 2, each: { massKg: 0.4, measuredBy: "weighed" } }, 3);
+  const both = withLog([eight, small]);
+  expect(both.state.looseKg).toBeCloseTo(12 - 8 - 0.8, 9);
+  expect(faults("part", { how: "sold", many: "3" }, both).line).toBe("Which of the bags?");
+  expect(faults("part", { how: "sold", many: "5", line: "2.0000" }, both).many).toBe(
+    "There are 4 bags of 2 kg.",
+  );
+  expect(faults("part", { amount: "5 kg" }, both).amount).toBe(
+    "Only 3.2 kg of it lie loose. Say how many bags went, or open some.",
+  );
+  expect(faults("bag", { many: "9", amount: "400 g" }, both).many).toBe(
+    "Only 3.2 kg of it lie loose. That is 8 bags of 400 g.",
+  );
+  expect(facts("part", { how: "sold", many: "3", line: "2.0000" }, both).lot[0]).toMatchObject({
+    amount: { massKg: 6 },
+    bagCount: 3,
+    bagKg: 2,
+  });
+  expect(facts("open", { many: "2", line: "0.4000" }, both).lot).toEqual([
+    { kind: "unbagged", count: 2, eachKg: 0.4 },
+  ]);
 });
 
 test("facts say what was done: mesh in eighths of an inch, bags by their weight, a start for a bin in both logs", () => {
@@ -119,6 +151,7 @@ test("facts say what was done: mesh in eighths of an inch, bags by their weight,
       how: "given",
       amount: { massKg: 3, measuredBy: "proposed" },
       bagCount: 2,
+      bagKg: 1.5,
       where: "the school",
     },
   ]);

@@ -1,5 +1,7 @@
 import type { LotToday } from "@/session/batches";
-import { litreKgOf } from "@/core/lot/state";
+import type { BagLine } from "@/core/lot/state";
+import { baggedKg, CRUMB_KG, litreKgOf } from "@/core/lot/state";
+import { sayBags } from "@/core/words/entry";
 import { DEFAULT_UNIT, formatMass } from "@/core/quantity/format";
 import type { Measures } from "@/core/quantity/parse";
 import { parseQuantity } from "@/core/quantity/parse";
@@ -22,6 +24,7 @@ export const LOT_DEEDS = [
   "mature",
   "store",
   "bag",
+  "open",
   "part",
 ] as const;
 export type LotDeed = (typeof LOT_DEEDS)[number];
@@ -31,6 +34,8 @@ export interface LotTyped {
   readonly amount: string;
   /** How many bags, or how wide a mesh. */
   readonly many: string;
+  /** Which bags, by what one of them holds (`lineKey`); empty, what lies loose. */
+  readonly line: string;
   readonly squeeze: Squeeze | "";
   readonly how: PartedBy;
   readonly use: LotUse | "";
@@ -45,6 +50,7 @@ export const nothingTyped = (today: LocalDate): LotTyped => ({
   day: today,
   amount: "",
   many: "",
+  line: "",
   squeeze: "",
   how: "used",
   use: "",
@@ -62,6 +68,9 @@ export interface LotFacts {
   readonly lot: readonly FactAbout<"lot">[];
   readonly bin?: { readonly binId: BinId; readonly fact: FactAbout<"bin"> };
 }
+
+/** Names a line of bags in a form. */
+export const lineKey = ({ eachKg }: Pick<BagLine, "eachKg">): string => eachKg.toFixed(4);
 
 const MONEY = /^\d{1,9}([.,]\d{1,2})?$/;
 
@@ -95,6 +104,12 @@ export function lotFacts(
   const litreKg = litreKgOf(lot, state.moisture);
   const kg = amount ? ("massKg" in amount ? amount.massKg : amount.volumeL * litreKg) : 0;
   const left = `Only ${formatMass(state.massKg, units, "bucket")} of it are left.`;
+  const onlyLoose =
+    state.bags.length === 0
+      ? left
+      : state.looseKg > CRUMB_KG
+        ? `Only ${formatMass(state.looseKg, units, "bucket")} of it lie loose.`
+        : "Nothing of it lies loose.";
   const isTooMuch = (massKg: number) => massKg > state.massKg * 1.001 + 0.005;
   const needsAmount = (words: string) => {
     if (!faults.amount && !(kg > 0)) faults.amount = words;
@@ -103,6 +118,20 @@ export function lotFacts(
   if (binId && day.success && (firstDayOf(binId) ?? day.data) > day.data)
     faults.bin = "That bin did not exist on that day.";
   const whole = Number(typed.many);
+  /** The bags that are meant, or what is to be said: the only line there is need not be named. */
+  const bagsMeant = (): BagLine | undefined => {
+    const line = typed.line
+      ? state.bags.find((one) => lineKey(one) === typed.line)
+      : state.bags.length === 1
+        ? state.bags[0]
+        : undefined;
+    if (state.bags.length === 0) faults.many = "None of it is in bags.";
+    else if (!line) faults.line = "Which of the bags?";
+    else if (!Number.isInteger(whole) || whole < 1) faults.many = "A whole number of bags.";
+    else if (whole > line.count)
+      faults.many = `There ${line.count === 1 ? "is" : "are"} ${sayBags(line.count, line.eachKg, units)}.`;
+    return line;
+  };
   const facts = ((): LotFacts | undefined => {
     switch (deed) {
       case "spread": {
@@ -170,23 +199,26 @@ export function lotFacts(
       case "bag":
         if (!Number.isInteger(whole) || whole < 1 || whole > 10_000) faults.many = "A whole number of bags.";
         needsAmount("How much is in one bag?");
-        if (!faults.many && isTooMuch(whole * kg + (state.bags ? state.bags.count * state.bags.eachKg : 0)))
-          faults.many = `${left} That is ${Math.max(0, Math.floor((state.massKg - (state.bags ? state.bags.count * state.bags.eachKg : 0)) / Math.max(kg, 0.001)))} more of these bags.`;
+        if (!faults.many && !faults.amount && isTooMuch(whole * kg + baggedKg(state.bags)))
+          faults.many = `${onlyLoose} That is ${sayBags(Math.floor((state.looseKg * 1.001) / kg), kg, units)}.`;
         return amount && { lot: [{ kind: "bagged", count: whole, each: amount }] };
+      case "open": {
+        const line = bagsMeant();
+        return line && { lot: [{ kind: "unbagged", count: whole, eachKg: line.eachKg }] };
+      }
       case "part": {
-        const bags = typed.many.trim() === "" ? undefined : whole;
-        if (bags !== undefined && (!Number.isInteger(bags) || bags < 1))
-          faults.many = "A whole number of bags.";
-        else if (bags !== undefined && bags > (state.bags?.count ?? 0))
-          faults.many = state.bags ? `There are ${state.bags.count} bags.` : "None of it is in bags.";
+        const line = typed.many.trim() === "" && !typed.line ? undefined : bagsMeant();
+        const hasBags = line !== undefined && !faults.many;
         const parted: Exclude<Amount, { count: number }> | undefined =
           amount ??
-          (bags !== undefined && state.bags && !faults.many
-            ? { massKg: Number((bags * state.bags.eachKg).toFixed(3)), measuredBy: "proposed" }
+          (hasBags
+            ? { massKg: Number((whole * line.eachKg).toFixed(3)), measuredBy: "proposed" }
             : undefined);
-        if (!parted && !faults.amount && !faults.many) faults.amount = "How much of it?";
-        if (parted && isTooMuch("massKg" in parted ? parted.massKg : parted.volumeL * litreKg))
-          faults.amount = left;
+        if (!parted && !faults.amount && !faults.many && !faults.line) faults.amount = "How much of it?";
+        const partedKg = parted ? ("massKg" in parted ? parted.massKg : parted.volumeL * litreKg) : 0;
+        if (isTooMuch(partedKg)) faults.amount = left;
+        else if (!line && state.bags.length > 0 && partedKg > state.looseKg * 1.001 + 0.005)
+          faults.amount = `${onlyLoose} Say how many bags went, or open some.`;
         const money = typed.price.trim();
         if (typed.how === "sold" && money !== "" && !MONEY.test(money)) faults.price = "A price like 3.50.";
         if (typed.how === "sold" && money !== "" && typed.currency.trim() === "")
@@ -201,7 +233,7 @@ export function lotFacts(
               kind: "parted",
               how: typed.how,
               amount: parted,
-              ...(bags === undefined ? {} : { bagCount: bags }),
+              ...(hasBags ? { bagCount: whole, bagKg: Number(line.eachKg.toFixed(4)) } : {}),
               ...(typed.how === "used" && typed.use !== "" ? { use: typed.use } : {}),
               ...(where === "" || isNewBin ? {} : { where }),
               ...(isNewBin && binId ? { toBinId: binId } : {}),

@@ -129,10 +129,12 @@ export function LabelsRoom() {
             </li>
           );
         })}
-        {castings.map(({ lot, state }) => {
+        {castings.flatMap(({ lot, state }) => {
           const code = codeOf(lot.id);
-          return (
-            <li key={lot.id} className={styles.label}>
+          // A label for each size of bag, and one for what lies loose.
+          const masses = state.bags.length > 0 ? state.bags.map(({ eachKg }) => eachKg) : [state.massKg];
+          return masses.map((massKg) => (
+            <li key={`${lot.id}/${massKg}`} className={styles.label}>
               <Qr text={labelText(code, set)} size={96} />
               <div className={styles.labelWords}>
                 <b className={styles.labelName}>{lot.name}</b>
@@ -141,15 +143,13 @@ export function LabelsRoom() {
                   worm castings, {shortDay(lot.madeOn)} {lot.madeOn.slice(0, 4)}
                 </span>
                 <span>
-                  {state.bags
-                    ? formatMass(state.bags.eachKg, units, "bucket")
-                    : formatMass(state.massKg, units, "bucket")}
+                  {formatMass(massKg, units, "bucket")}
                   {state.sievedAt ? `, ${formatMesh(state.sievedAt.meshM, units)}` : ""}
                 </span>
                 <span>keep cool, dark, lid loose</span>
               </div>
             </li>
-          );
+          ));
         })}
         {nursery.map((one) => {
           const { tub, state, due } = one;

@@ -50,6 +50,7 @@ export const ABOUT = {
     "sieved",
     "received",
     "bagged",
+    "unbagged",
     "parted",
     "noted",
   ],

@@ -46,6 +46,7 @@ export const entryFormat: RecordFormat<Entry, EntryInput> = {
     (row) => row,
     (row) => row,
     (row) => row,
+    (row) => row,
   ],
   schema: entrySchema,
 };

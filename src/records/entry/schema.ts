@@ -64,7 +64,7 @@ import { compartment, setupChanges } from "../setup";
  * begun and ended; breeding tubs and hatching trays have logs of their own. Tenth: what is found standing in a bin that runs.
  * Eleventh: who did it, how much of a tray was lifted up. Twelfth: more of who lives there, and a ball of mud, are signs.
  */
-export const ENTRY_VERSION = 12;
+export const ENTRY_VERSION = 13;
 
 /** What a piece of work took; more than a day is a slip of the pen. */
 const tookMin = z.number().min(0).max(1440);
@@ -413,12 +413,22 @@ const kinds = [
     each: z.union([mass, volume]),
     ...common,
   }),
+  /** Bags that were filled are opened: what was in them lies loose again. */
+  z.strictObject({
+    kind: z.literal("unbagged"),
+    count: count.min(1).max(10_000),
+    /** What one of those bags holds. */
+    eachKg: massKg,
+    ...common,
+  }),
   z.strictObject({
     kind: z.literal("parted"),
     how: z.enum(PARTED_BY),
     /** Castings, without bags or water. */
     amount: z.union([mass, volume]),
     bagCount: count.min(1).max(10_000).optional(),
+    /** Which bags went: what one of them holds. Not said before version 13, when all bags of a lot were taken for alike. */
+    bagKg: massKg.optional(),
     use: z.enum(LOT_USES).optional(),
     /** To whom, or onto which bed. */
     where: name.optional(),

@@ -338,6 +338,7 @@ function deedsOf(entry: Entry, setup: BinSetup, kinds: Kinds): TwinDeed[] {
     case "staged":
     case "sieved":
     case "bagged":
+    case "unbagged":
     case "parted":
     case "booked":
     case "guarded":
