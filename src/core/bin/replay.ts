@@ -327,24 +327,41 @@ function fed(state: BinState, entry: EntryOf<"fed">): BinState {
 const isDatedToday = (state: BinState, day: LocalDate): boolean =>
   state.lastLook?.day === day && state.nextDay !== undefined && state.nextDay > day;
 
+/**
+ * Dry matter of a harvest as it was weighed, kg: by its own moisture, else by the bin's as it was last read, else by that of
+ * castings as they usually come out. Nought or more. Never throws.
+ */
+export const harvestedDryKg = (
+  { moisture }: Pick<BinState, "moisture">,
+  entry: EntryOf<"harvested">,
+): number =>
+  Math.max(0, entry.grossKg - entry.tareKg) * (1 - (entry.moisture ?? moisture?.value ?? HARVEST_MOISTURE));
+
+/** At most so much of the castings, and of what had not been counted as castings yet, leaves in a harvest. */
+const OF_CASTINGS = 0.98;
+const OF_REST = 0.9;
 function harvested(state: BinState, entry: EntryOf<"harvested">): BinState {
-  const wetKg = entry.grossKg - entry.tareKg;
-  const moisture = entry.moisture ?? state.moisture?.value ?? HARVEST_MOISTURE;
-  const wantedDry = wetKg * (1 - moisture);
+  const wantedDry = harvestedDryKg(state, entry);
   const asked = entry.compartment ?? (state.setup ? harvestCompartment(state.setup).id : undefined);
   const held = Object.entries(state.contents);
-  const onHand = sum(
-    held
-      .filter(([id]) => asked === undefined || id === asked || held.length === 1)
-      .map(([, contents]) => contents.castingsDryKg),
-  );
-  const share = onHand === 0 ? 0 : Math.min(0.98, wantedDry / onHand);
+  const isAsked = (id: string) => asked === undefined || id === asked || held.length === 1;
+  const parts = held.filter(([id]) => isAsked(id)).map(([, one]) => one);
+  const castings = sum(parts.map(({ castingsDryKg }) => castingsDryKg));
+  const lying = sum(parts.map(dryKg));
+  const ofCastings = castings > 0 ? Math.min(OF_CASTINGS, wantedDry / castings) : 0;
+  // More castings than were reckoned: what was taken for bedding and food had become castings.
+  const beyond = wantedDry - ofCastings * castings;
+  const ofRest = lying > castings ? Math.max(0, Math.min(OF_REST, beyond / (lying - castings))) : 0;
   const contents = Object.fromEntries(
-    held.map(([id, contents]) => [
+    held.map(([id, one]) => [
       id,
-      asked === undefined || id === asked || held.length === 1
-        ? { ...contents, castingsDryKg: contents.castingsDryKg * (1 - share) }
-        : contents,
+      isAsked(id)
+        ? {
+            beddingDryKg: one.beddingDryKg * (1 - ofRest),
+            foodDryKg: one.foodDryKg * (1 - ofRest),
+            castingsDryKg: one.castingsDryKg * (1 - ofCastings),
+          }
+        : one,
     ]),
   );
   const after: BinState = {
@@ -352,14 +369,9 @@ function harvested(state: BinState, entry: EntryOf<"harvested">): BinState {
     ...wishMet(state, entry.day),
     contents,
     harvestedOn: entry.day,
-    totals: { ...state.totals, harvestedKg: state.totals.harvestedKg + wetKg },
+    totals: { ...state.totals, harvestedKg: state.totals.harvestedKg + entry.grossKg - entry.tareKg },
   };
-  // How much of it is castings this rough sum does not know well (the twin does): more than all that lies there cannot be.
-  const lying = sum(
-    held
-      .filter(([id]) => asked === undefined || id === asked || held.length === 1)
-      .map(([, one]) => dryKg(one)),
-  );
+  // What of it is castings this rough sum does not know well (the twin does): more than all that lies there cannot be.
   return wantedDry > 1.2 * lying + 0.3 ? problem(after, entry, "log/harvest-above-contents") : after;
 }
 

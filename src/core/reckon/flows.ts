@@ -2,7 +2,7 @@ import type { Entry } from "@/records/entry";
 import type { LocalDate } from "@/vocabulary/fields";
 import type { Contents } from "../bin/matter";
 import { added, dryKg, NOTHING, worked } from "../bin/matter";
-import { applyEntry } from "../bin/replay";
+import { applyEntry, harvestedDryKg } from "../bin/replay";
 import type { BinState } from "../bin/state";
 import { EMPTY_BIN } from "../bin/state";
 import { dateOfDayNumber, dayNumber, daysBetween } from "../calendar/day";
@@ -12,7 +12,7 @@ import { HARVEST_MOISTURE, MOIST_KG_PER_L, STARTER_MOISTURE } from "../matter/fi
 
 /** What comes in and goes out of a bin. Worms are counted live and stand apart: they are no dry matter of the bed. */
 export const FLOWS = [
-  "food", "bedding", "starter", "minerals", "water", "fromBins", "castings", "contents", "toBins", "liquid", "wormsIn", "wormsOut",
+  "food", "bedding", "starter", "minerals", "water", "fromBins", "castings", "contents", "toBins", "liquid", "wormsIn", "wormsOut", "unlogged",
 ] as const; // prettier-ignore
 export type FlowKind = (typeof FLOWS)[number];
 export interface Flow {
@@ -20,7 +20,7 @@ export interface Flow {
   readonly of: FlowKind;
   /** As it was weighed or measured, kg; worms live. */
   readonly wetKg: number;
-  /** Dry matter that came (above nought) or went, by the fold's own books, so that they close. */
+  /** Dry matter that came (above nought) or went; castings as they were weighed, all else by the fold's own books, so that they close. */
   readonly dryKg: number;
 }
 
@@ -68,9 +68,14 @@ export function bookedFold(rows: Iterable<Entry>, before: BookedFold = NOTHING_Y
   let { state } = before;
   for (const entry of effectiveEntries(rows)) {
     const dry = standingDryKg(state, entry.day);
+    const weighedDryKg = entry.kind === "harvested" ? harvestedDryKg(state, entry) : 0;
     state = applyEntry(state, entry);
     const day = dayNumber(entry.day);
-    for (const { of: kind, wetKg, dryKg } of flowsOf(entry, standingDryKg(state, entry.day) - dry))
+    for (const { of: kind, wetKg, dryKg } of flowsOf(
+      entry,
+      standingDryKg(state, entry.day) - dry,
+      weighedDryKg,
+    ))
       flows.push(day, FLOWS.indexOf(kind), wetKg, dryKg);
     const { beddingDryKg, foodDryKg, castingsDryKg } = lyingIn(state);
     const stand = [dayNumber(state.contentsOn ?? entry.day), beddingDryKg, foodDryKg, castingsDryKg];
@@ -114,7 +119,7 @@ export const opened = ({ flows, stands }: KeptBooks): Books => ({
 export const booksOf = (rows: Iterable<Entry>): Books => opened(bookedFold(rows).books);
 
 /** Of one entry: how it is called, what it weighed, and by how much the dry matter in the bin changed. */
-function flowsOf(entry: Entry, change: number): readonly Flow[] {
+function flowsOf(entry: Entry, change: number, weighedDryKg: number): readonly Flow[] {
   const flow = (of: FlowKind, wetKg: number, dry = change): readonly Flow[] =>
     Math.abs(wetKg) > 0 || Math.abs(dry) > 1e-12 ? [{ day: entry.day, of, wetKg, dryKg: dry }] : [];
   const asLifted = Math.max(0, -change) / (1 - HARVEST_MOISTURE);
@@ -140,7 +145,11 @@ function flowsOf(entry: Entry, change: number): readonly Flow[] {
         amountKg(entry.amount, { densityKgPerL: MOIST_KG_PER_L }) || change / (1 - STARTER_MOISTURE),
       );
     case "harvested":
-      return flow("castings", entry.grossKg - entry.tareKg);
+      // As it was weighed: what the log had not brought in comes in beside it.
+      return [
+        ...flow("castings", entry.grossKg - entry.tareKg, -weighedDryKg),
+        ...(change + weighedDryKg > 1e-9 ? flow("unlogged", 0, change + weighedDryKg) : []),
+      ];
     case "removed":
       if (entry.what === "liquid") return entry.amount ? flow("liquid", liquidL(entry.amount), 0) : [];
       return flow(

@@ -3,7 +3,7 @@ import { addDays, yearBefore } from "../calendar/day";
 import type { Books, Flow, FlowKind } from "./flows";
 
 const SIDES: Readonly<Record<FlowKind, "in" | "out" | "worms">> = {
-  food: "in", bedding: "in", starter: "in", minerals: "in", water: "in", fromBins: "in",
+  food: "in", bedding: "in", starter: "in", minerals: "in", water: "in", fromBins: "in", unlogged: "in",
   castings: "out", contents: "out", toBins: "out", liquid: "out",
   wormsIn: "worms", wormsOut: "worms",
 }; // prettier-ignore

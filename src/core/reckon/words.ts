@@ -15,6 +15,7 @@ export const FLOW_WORDS: Readonly<Record<FlowKind, string>> = {
   minerals: "grit, lime and the like",
   water: "water",
   fromBins: "from other bins",
+  unlogged: "more than the log knew",
   castings: "castings",
   contents: "contents taken out",
   toBins: "to other bins",
