@@ -80,6 +80,7 @@ const bagged = (harvest: EntryOf<"harvested">): readonly (Facts & { after: numbe
     { after: 8, kind: "sieved", meshM: 0.005, overs: kg(net * 0.05) },
     { after: 8, kind: "staged", stage: "stored" },
     { after: 9, kind: "bagged", count: 6, each: { volumeL: 1, measuredBy: "volume" } },
+    { after: 10, kind: "bagged", count: 4, each: kg(0.25) },
     { after: 12, kind: "parted", how: "used", amount: { volumeL: 1.5, measuredBy: "volume" }, use: "potting", where: "the window boxes" },
     { after: 20, kind: "parted", how: "given", amount: { volumeL: 2, measuredBy: "volume" }, bagCount: 2, where: "the school garden" },
     { after: 26, kind: "parted", how: "sold", amount: { volumeL: 1, measuredBy: "volume" }, bagCount: 1, where: "a guest", price: { money: 3.5, currency: "EUR" } },

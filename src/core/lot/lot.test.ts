@@ -6,6 +6,7 @@ import type { Entry } from "@/records/entry";
 import { LOT_USES } from "@/vocabulary/lots";
 import { BRICK, drying, isTooDamp, MOIST_FOR } from "./drying";
 import { lotDue } from "./due";
+import { formatWeighed } from "../quantity/format";
 import { CRUMB_KG, litreKgOf, lotLog, lotState } from "./state";
 import { eatenBefore, risksOf } from "./trace";
 import { USE_RULES, amountFor } from "./uses";
@@ -123,6 +124,28 @@ test("over random fillings, sales and openings of two sizes, stock by size and t
     for (const { count } of state.bags) expect(said).toContain(`${count} bag`);
     if (state.bags.length > 0) expect(said).toContain("loose");
   }
+});
+
+test("what was weighed is said to the gram, sums of it too; what was reckoned from water or litres is rounded", () => {
+  expect(formatWeighed(12.5 + 3 - 2 * 0.9, "metric")).toBe("13.7 kg");
+  expect(formatWeighed(19.2, "metric")).toBe("19.2 kg");
+  expect(formatWeighed(5, "us")).toBe("11 lb 0.4 oz");
+  const chance = seeded("as weighed");
+  for (let nth = 0; nth < 200; nth += 1) {
+    const grams = Math.round(10 + 60_000 * chance() ** 2);
+    const said = formatWeighed(grams / 1000, "metric");
+    expect(Math.round(Number(said.replace(/[^\d.]/g, "")) * (said.endsWith(" kg") ? 1000 : 1))).toBe(grams);
+  }
+  const lot = lotOf({ massKg: 19.2 });
+  const of = (log: readonly Entry[]) => sayLotAmount(lot, lotState(lot, log), "metric");
+  expect(of([])).toMatch(/^19\.2 kg,/);
+  const sold = lotEntry({ kind: "parted", how: "sold", amount: kilograms(5.5) }, 2);
+  expect(of([sold])).toMatch(/^13\.7 kg,/);
+  const felt = lotEntry({ kind: "looked", lid: "closed", readings: [{ of: "moisture", moisture: 0.61 }] }, 3);
+  expect(of([sold, felt])).toMatch(/^\d+(\.\d)? kg,/);
+  expect(of([sold, felt, lotEntry({ kind: "weighed", grossKg: 9.137, tareKg: 0 }, 4)])).toMatch(
+    /^9\.137 kg,/,
+  );
 });
 
 test("castings that dry weigh less by the litre, and fill less room than they came in but more than their water left", () => {

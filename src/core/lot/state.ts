@@ -21,6 +21,8 @@ export interface Parting {
 export interface BagLine {
   readonly eachKg: number;
   readonly count: number;
+  /** What is in one was weighed, and not reckoned from litres. */
+  readonly isWeighed: boolean;
   /** The day the last of them was filled. */
   readonly filledOn: LocalDate;
 }
@@ -41,6 +43,8 @@ export const lineOf = (bags: readonly BagLine[], eachKg: number): BagLine | unde
 /** A lot as it stands by its log: nothing dries on paper, so water is as it was last weighed, felt or given. */
 export interface LotState {
   readonly massKg: number;
+  /** Its mass is one that was weighed, or a sum of such; false once water or litres were reckoned into it. */
+  readonly isWeighed: boolean;
   readonly dryKg: number;
   /** Water over wet mass; that of the castings that came, where nothing is left. */
   readonly moisture: number;
@@ -84,6 +88,12 @@ export function lotState(lot: Lot, log: LotLog): LotState {
   let overdrawnKg = 0;
   let bags: readonly BagLine[] = [];
   let missingBags = 0;
+  let isWeighed = true;
+  /** What goes or comes by litres makes of a weighed mass a reckoned one. */
+  const by = (amount: Amount) => {
+    if (!("massKg" in amount)) isWeighed = false;
+    return kg(amount);
+  };
   let stage: LotState["stage"];
   let sievedAt: LotState["sievedAt"];
   const partings: Parting[] = [];
@@ -98,11 +108,12 @@ export function lotState(lot: Lot, log: LotLog): LotState {
     if (left < -1e-9) overdrawnKg -= left;
     dryKg = Math.max(0, left) * (1 - moisture);
   };
-  const fill = (count: number, eachKg: number, filledOn: LocalDate) => {
+  const fill = ({ count, each, day }: EntryOf<"bagged">) => {
+    const eachKg = kg(each);
     const line = bags.find((one) => isOfLine(eachKg, one));
     bags = line
-      ? bags.map((one) => (one === line ? { ...one, count: one.count + count, filledOn } : one))
-      : [...bags, { eachKg, count, filledOn }];
+      ? bags.map((one) => (one === line ? { ...one, count: one.count + count, filledOn: day } : one))
+      : [...bags, { eachKg, count, isWeighed: "massKg" in each, filledOn: day }];
   };
   const takeBags = (count: number, eachKg: number) => {
     const line = lineOf(bags, eachKg);
@@ -126,10 +137,14 @@ export function lotState(lot: Lot, log: LotLog): LotState {
           if (reading.of === "moisture") moisture = Math.min(0.95, reading.moisture);
           if (reading.of === "squeeze") moisture = squeezeMoisture(reading.squeeze);
         }
-        if (entry.readings.some(({ of }) => of === "moisture" || of === "squeeze")) feltOn = entry.day;
+        if (entry.readings.some(({ of }) => of === "moisture" || of === "squeeze")) {
+          feltOn = entry.day;
+          isWeighed = false;
+        }
         tendedOn = entry.day;
         break;
       case "weighed":
+        isWeighed = dryKg > 0 && entry.grossKg - entry.tareKg > dryKg;
         wetTo(entry.grossKg - entry.tareKg);
         tendedOn = feltOn = entry.day;
         break;
@@ -141,24 +156,24 @@ export function lotState(lot: Lot, log: LotLog): LotState {
         tendedOn = entry.day;
         break;
       case "received": {
-        const comes = kg(entry.amount);
+        const comes = by(entry.amount);
         const wet = massKg() + comes;
         dryKg += comes * (1 - (entry.holds?.moisture ?? HARVEST_MOISTURE));
         moisture = wet > 0 ? Math.max(0, 1 - dryKg / wet) : moisture;
         break;
       }
       case "sieved":
-        if (entry.overs) takeOff(kg(entry.overs));
+        if (entry.overs) takeOff(by(entry.overs));
         sievedAt = { day: entry.day, meshM: entry.meshM };
         break;
       case "bagged":
-        fill(entry.count, kg(entry.each), entry.day);
+        fill(entry);
         break;
       case "unbagged":
         takeBags(entry.count, entry.eachKg);
         break;
       case "parted": {
-        const gone = kg(entry.amount);
+        const gone = by(entry.amount);
         partings.push({ entry, massKg: gone });
         takeOff(gone);
         if (entry.bagCount) takeBags(entry.bagCount, entry.bagKg ?? gone / entry.bagCount);
@@ -170,6 +185,7 @@ export function lotState(lot: Lot, log: LotLog): LotState {
   }
   return {
     massKg: massKg(),
+    isWeighed,
     dryKg,
     moisture,
     tendedOn,

@@ -3,12 +3,19 @@ import type { LocalDate } from "@/vocabulary/fields";
 import type { LotRisk, LotUse } from "@/vocabulary/lots";
 import { addDays, ago, dayAndMonth, spokenDay } from "../calendar/day";
 import type { UnitSystem } from "../quantity/format";
-import { formatArea, formatLength, formatMass, formatPercent, formatVolume } from "../quantity/format";
+import {
+  formatArea,
+  formatLength,
+  formatMass,
+  formatPercent,
+  formatVolume,
+  formatWeighed,
+} from "../quantity/format";
 import { formatMoney, LOT_USE_WORDS, PARTED_WORDS, sayBags } from "../words/entry";
 import type { Drying, TooDamp } from "./drying";
 import { CURE_DAYS, isTooDamp, SPREAD_M, TURN_DAYS } from "./drying";
 import type { LotDue, LotTask } from "./due";
-import type { LotState } from "./state";
+import type { BagLine, LotState } from "./state";
 import { CRUMB_KG, litreKgOf } from "./state";
 import type { UseBy } from "./uses";
 
@@ -24,22 +31,30 @@ export function sayLotStage(state: LotState, today: LocalDate): string {
 /** How much of it there is: "6.2 kg, about 9 L, 58 % moist". */
 export const sayLotAmount = (lot: Lot, state: LotState, units: UnitSystem): string =>
   [
-    formatMass(state.massKg, units, "bucket"),
+    sayLotMass(state, state.massKg, units),
     `about ${formatVolume(state.massKg / Math.max(0.05, litreKgOf(lot, state.moisture)), units)}`,
     `${formatPercent(state.moisture)} moist`,
     ...sayLines(state, units),
   ].join(", ");
+/** "5 bags of 2 kg". Never throws. */
+export const sayBagLine = (line: BagLine, units: UnitSystem): string =>
+  `${sayBags(line.count, undefined, units)} of ${sayLotMass(line, line.eachKg, units)}`;
+/** A mass of it: as it was weighed where it was, else as one reckons. Never throws. */
+export const sayLotMass = ({ isWeighed }: Pick<LotState, "isWeighed">, massKg: number, units: UnitSystem) =>
+  isWeighed ? formatWeighed(massKg, units) : formatMass(massKg, units, "bucket");
 /** "5 bags of 2 kg", "2 bags of 400 g", "3.2 kg loose": a lot that is bagged, line by line. Nothing where none of it is. */
-export const sayLines = ({ bags, looseKg, missingBags }: LotState, units: UnitSystem): readonly string[] =>
-  bags.length === 0 && missingBags === 0
+export const sayLines = (state: LotState, units: UnitSystem): readonly string[] => {
+  const { bags, looseKg, missingBags } = state;
+  return bags.length === 0 && missingBags === 0
     ? []
     : [
-        ...bags.map(({ count, eachKg }) => sayBags(count, eachKg, units)),
-        looseKg > CRUMB_KG ? `${formatMass(looseKg, units, "bucket")} loose` : "nothing loose",
+        ...bags.map((line) => sayBagLine(line, units)),
+        looseKg > CRUMB_KG ? `${sayLotMass(state, looseKg, units)} loose` : "nothing loose",
         ...(missingBags > 0
           ? [`${sayBags(missingBags, undefined, units)} more written as gone than stood there`]
           : []),
       ];
+};
 
 const TASK_WORDS: Readonly<Record<LotTask, { readonly verb: string; readonly why: string }>> = {
   spread: { verb: "spread it to dry", why: "Wet castings shut in turn sour, and clog a sieve." },

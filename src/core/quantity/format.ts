@@ -29,6 +29,22 @@ export function formatMass(massKg: number, units: UnitSystem, use: MassUse = "ki
   return `${grouped(Math.round(massKg))} kg`;
 }
 
+/**
+ * A mass as it was weighed, or a sum of such: nothing is rounded but what no kitchen scale shows. Metric to a gram, US to a tenth
+ * of an ounce. Estimates are said by `formatMass`. Never throws.
+ */
+export function formatWeighed(massKg: number, units: UnitSystem): string {
+  if (units === "metric") {
+    const grams = Number((massKg * 1000).toFixed(massKg < 0.02 ? 1 : 0));
+    return grams < 1000 ? `${grams} g` : `${grouped(Number(massKg.toFixed(3)))} kg`;
+  }
+  const tenths = Math.round(fromBase(massKg, "oz") * 10);
+  const pounds = Math.floor(tenths / 160);
+  const ounces = Number(((tenths - pounds * 160) / 10).toFixed(1));
+  if (pounds === 0) return `${ounces} oz`;
+  return ounces === 0 ? `${grouped(pounds)} lb` : `${grouped(pounds)} lb ${ounces} oz`;
+}
+
 /** Two ends of a rough estimate, to two digits: "65–140 kg". */
 export function formatMassRange(lowKg: number, highKg: number, units: UnitSystem): string {
   const shown = (massKg: number) => Number((units === "us" ? fromBase(massKg, "lb") : massKg).toPrecision(2));

@@ -37,6 +37,7 @@ import {
   formatPercent,
   formatTemperature,
   formatVolume,
+  formatWeighed,
 } from "../quantity/format";
 
 /** What it comes to; beside it the keeper's own words, where they were more than a figure: “half a pail”. */
@@ -206,11 +207,11 @@ function sayDone(entry: Entry, units: UnitSystem): EntryWords {
         ].join(", "),
       };
     case "weighed":
-      return { verb: "weighed", rest: `${formatMass(entry.grossKg - entry.tareKg, units, "bucket")} net` };
+      return { verb: "weighed", rest: `${formatWeighed(entry.grossKg - entry.tareKg, units)} net` };
     case "harvested":
       return {
         verb: "harvested",
-        rest: `${formatMass(entry.grossKg - entry.tareKg, units, "bucket")} castings, ${METHOD_WORDS[entry.method]}`,
+        rest: `${formatWeighed(entry.grossKg - entry.tareKg, units)} castings, ${METHOD_WORDS[entry.method]}`,
       };
     case "removed":
       return {
@@ -542,4 +543,4 @@ function sayFound(
 
 /** "2 bags of 400 g"; of bags whose size was not said, how many. Never throws. */
 export const sayBags = (count: number, eachKg: number | undefined, units: UnitSystem): string =>
-  `${formatCount(count)} ${count === 1 ? "bag" : "bags"}${eachKg === undefined ? "" : ` of ${formatMass(eachKg, units, "bucket")}`}`;
+  `${formatCount(count)} ${count === 1 ? "bag" : "bags"}${eachKg === undefined ? "" : ` of ${formatWeighed(eachKg, units)}`}`;

@@ -6,7 +6,7 @@ import { PORTIONS } from "@/core/harvest/weighIn";
 import type { Portion } from "@/core/harvest/weighIn";
 import { lotFrom } from "@/core/lot/make";
 import { CRUMB_KG } from "@/core/lot/state";
-import { DEFAULT_UNIT, formatMass, formatPercent, formatToEdit } from "@/core/quantity/format";
+import { DEFAULT_UNIT, formatMass, formatWeighed, formatPercent, formatToEdit } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
 import type { BinToday } from "@/core/round/round";
 import { readLog } from "@/persistence/read";
@@ -193,9 +193,7 @@ export function WeighInForm({
             error={read.of[at]?.fault !== undefined}
             helperText={
               read.of[at]?.fault ??
-              (read.of[at]?.netKg === undefined
-                ? " "
-                : `${formatMass(read.of[at].netKg, units, "bucket")} net`)
+              (read.of[at]?.netKg === undefined ? " " : `${formatWeighed(read.of[at].netKg, units)} net`)
             }
             slotProps={{
               htmlInput: { autoComplete: "off", maxLength: 80 },
@@ -337,8 +335,8 @@ export function WeighInForm({
           {parts && (
             <p role="status" className={parts.isOff ? styles.beyond : styles.sum}>
               {parts.isOff
-                ? `The bin lost ${formatMass(parts.lostKg, units, "bucket")}, what was weighed comes to ${formatMass(parts.partsKg, units, "bucket")}: is a container missing, or one counted full?`
-                : `The bin lost ${formatMass(parts.lostKg, units, "bucket")}: that is what was weighed.`}
+                ? `The bin lost ${formatWeighed(parts.lostKg, units)}, what was weighed comes to ${formatWeighed(parts.partsKg, units)}: is a container missing, or one counted full?`
+                : `The bin lost ${formatWeighed(parts.lostKg, units)}: that is what was weighed.`}
             </p>
           )}
         </details>
@@ -346,7 +344,7 @@ export function WeighInForm({
       <p className={styles.sum} aria-live="polite">
         {read.castingsKg > 0 && (
           <>
-            <b>{formatMass(read.castingsKg, units, "bucket")}</b> of castings; about{" "}
+            <b>{formatWeighed(read.castingsKg, units)}</b> of castings; about{" "}
             {formatMass(plan.kg, units, "bucket")} were expected.
           </>
         )}

@@ -5,12 +5,12 @@ import { HAZARDS } from "@/core/catalogue/guideTables";
 import { SPREAD_M } from "@/core/lot/drying";
 import { litreKgOf } from "@/core/lot/state";
 import { USE_RULES, amountFor } from "@/core/lot/uses";
-import { USE_BY_WORDS, USE_HOW } from "@/core/lot/words";
+import { sayBagLine, USE_BY_WORDS, USE_HOW } from "@/core/lot/words";
 import { DEFAULT_UNIT, formatLength, formatMass, formatVolume } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
 import { toBase } from "@/core/quantity/unit";
 import { SQUEEZE_WORDS } from "@/core/words/readings";
-import { LOT_USE_WORDS, PARTED_WORDS, sayBags } from "@/core/words/entry";
+import { LOT_USE_WORDS, PARTED_WORDS } from "@/core/words/entry";
 import type { LotToday } from "@/session/batches";
 import { actRows, newId } from "@/session/author";
 import { useDraft } from "@/session/draft";
@@ -169,7 +169,7 @@ export function LotDialog({
               empty={deed === "part" ? "what lies loose" : "choose the bags"}
               options={state.bags.map((line) => ({
                 value: lineKey(line),
-                label: sayBags(line.count, line.eachKg, units),
+                label: sayBagLine(line, units),
               }))}
             />
           )}
@@ -177,9 +177,7 @@ export function LotDialog({
             field(
               "many",
               deed === "part" && state.bags.length === 1 ? "Or how many bags" : "How many bags",
-              state.bags.length === 1
-                ? `${state.bags[0]!.count} of ${formatMass(state.bags[0]!.eachKg, units, "bucket")}`
-                : " ",
+              state.bags.length === 1 ? sayBagLine(state.bags[0]!, units) : " ",
             )}
         </>
       )}

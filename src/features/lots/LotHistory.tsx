@@ -3,7 +3,7 @@ import { dayAndMonth } from "@/core/calendar/day";
 import { materialOf, shortName } from "@/core/catalogue/material";
 import { effectiveEntries } from "@/core/log/effective";
 import { eatenBefore } from "@/core/lot/trace";
-import { formatMass } from "@/core/quantity/format";
+import { formatMass, formatWeighed } from "@/core/quantity/format";
 import { sayEntry } from "@/core/words/entry";
 import { readAct, readLog } from "@/persistence/read";
 import type { Entry } from "@/records/entry";
@@ -54,7 +54,7 @@ export function LotHistory({ one }: { readonly one: LotToday }) {
         const bin = bins?.find((other) => other.bin.id === binId)?.bin;
         return (
           <p key={binId}>
-            {formatMass(massKg, units, "bucket")} from{" "}
+            {formatWeighed(massKg, units)} from{" "}
             {bin ? <Link href={`/bin?id=${bin.id}`}>{bin.name}</Link> : "a bin that is gone"},{" "}
             {dayAndMonth(lot.madeOn, today)}. {!isThere && "Its harvest is not in that bin’s log any more. "}
             {eaten.parts.length > 0 &&

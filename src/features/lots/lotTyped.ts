@@ -1,6 +1,7 @@
 import type { LotToday } from "@/session/batches";
 import type { BagLine } from "@/core/lot/state";
 import { baggedKg, CRUMB_KG, litreKgOf } from "@/core/lot/state";
+import { sayBagLine, sayLotMass } from "@/core/lot/words";
 import { sayBags } from "@/core/words/entry";
 import { DEFAULT_UNIT, formatMass } from "@/core/quantity/format";
 import type { Measures } from "@/core/quantity/parse";
@@ -103,12 +104,12 @@ export function lotFacts(
   const amount = read?.ok ? read.value : undefined;
   const litreKg = litreKgOf(lot, state.moisture);
   const kg = amount ? ("massKg" in amount ? amount.massKg : amount.volumeL * litreKg) : 0;
-  const left = `Only ${formatMass(state.massKg, units, "bucket")} of it are left.`;
+  const left = `Only ${sayLotMass(state, state.massKg, units)} of it are left.`;
   const onlyLoose =
     state.bags.length === 0
       ? left
       : state.looseKg > CRUMB_KG
-        ? `Only ${formatMass(state.looseKg, units, "bucket")} of it lie loose.`
+        ? `Only ${sayLotMass(state, state.looseKg, units)} of it lie loose.`
         : "Nothing of it lies loose.";
   const isTooMuch = (massKg: number) => massKg > state.massKg * 1.001 + 0.005;
   const needsAmount = (words: string) => {
@@ -129,7 +130,7 @@ export function lotFacts(
     else if (!line) faults.line = "Which of the bags?";
     else if (!Number.isInteger(whole) || whole < 1) faults.many = "A whole number of bags.";
     else if (whole > line.count)
-      faults.many = `There ${line.count === 1 ? "is" : "are"} ${sayBags(line.count, line.eachKg, units)}.`;
+      faults.many = `There ${line.count === 1 ? "is" : "are"} ${sayBagLine(line, units)}.`;
     return line;
   };
   const facts = ((): LotFacts | undefined => {

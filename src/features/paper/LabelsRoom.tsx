@@ -8,7 +8,8 @@ import { shortDay, shortSpan } from "@/core/calendar/day";
 import { speciesOf } from "@/core/catalogue/species";
 import { cycleUnderWay } from "@/core/nursery/state";
 import { profileOf } from "@/core/picture/profile";
-import { formatMass, formatVolume } from "@/core/quantity/format";
+import { formatMass, formatWeighed, formatVolume } from "@/core/quantity/format";
+import { sayLotMass } from "@/core/lot/words";
 import { formatMesh } from "@/core/words/entry";
 import { dueDay } from "@/core/round/due";
 import { useSession } from "@/session/session";
@@ -143,7 +144,7 @@ export function LabelsRoom() {
                   worm castings, {shortDay(lot.madeOn)} {lot.madeOn.slice(0, 4)}
                 </span>
                 <span>
-                  {formatMass(massKg, units, "bucket")}
+                  {state.bags.length > 0 ? formatWeighed(massKg, units) : sayLotMass(state, massKg, units)}
                   {state.sievedAt ? `, ${formatMesh(state.sievedAt.meshM, units)}` : ""}
                 </span>
                 <span>keep cool, dark, lid loose</span>
