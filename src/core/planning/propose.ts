@@ -7,6 +7,7 @@ import type { SystemFacts } from "../bin/system";
 import { systemOf } from "../bin/system";
 import { lagOf, sunOnBedK } from "../weather/bedAhead";
 import { HERD_KG_PER_M2 } from "../matter/figures";
+import { WETNESS } from "../mixing/purposes";
 import { correctMoisture } from "../moisture/correct";
 import type { KindFacts, PlanKind } from "./kinds";
 import { KINDS, PLAN_KINDS } from "./kinds";
@@ -244,7 +245,11 @@ function weighed(
   const hoursPerWeek = (count * (facts.weeklyMinutes + (facts.harvestMinutes * HARVESTS_A_YEAR) / 52)) / 60;
   const beddingL = firstBeddingL(surfaceM2, size.heightM);
   const beddingDryKg = beddingL * LOOSE_CARD_KG_PER_L;
-  const soaked = correctMoisture({ massKg: beddingDryKg, moisture: 0.08, targetMoisture: 0.76 });
+  const soaked = correctMoisture({
+    massKg: beddingDryKg,
+    moisture: 0.08,
+    targetMoisture: WETNESS[facts.kind === "breederTub" ? "breeding" : "bed"].moisture,
+  });
   const buyWormsKg = Math.min(herdKg, surfaceM2 * HERD_KG_PER_M2.start);
   const year = firstYear(facts.system, monthsC);
   const takenKgPerDay = year.takenKgPerM2Day.map((span) => capped(span, surfaceM2, scraps.kgPerDay));

@@ -2,9 +2,11 @@
 import { SQUEEZE_WORDS } from "@/core/words/readings";
 import { shortName } from "@/core/catalogue/material";
 import { mixCautions, mixPreparations } from "@/core/mixing/cautions";
+import { MIX_PURPOSES, purposeAt, SCHOOLS_MOISTURE, WETNESS } from "@/core/mixing/purposes";
 import { sayMissing } from "@/core/mixing/solve";
 import { formatMass, formatVolume } from "@/core/quantity/format";
 import { useSession } from "@/session/session";
+import { Choice } from "@/ui/choice/Choice";
 import { Fist } from "@/ui/marks/Fist";
 import type { HeapLayer, HeapTone } from "@/ui/mix/Heap";
 import { Heap } from "@/ui/mix/Heap";
@@ -84,6 +86,22 @@ export function MixRoom() {
         <ReadOut bench={bench} />
       </div>
       <section className={styles.wish} aria-label="What is wanted">
+        <div className={styles.purpose}>
+          <Choice
+            title="Mixed for"
+            name="purpose"
+            options={MIX_PURPOSES.map((value) => ({
+              value,
+              label: `${WETNESS[value].name}: ${SQUEEZE_WORDS[WETNESS[value].squeeze]}`,
+              mark: <Fist squeeze={WETNESS[value].squeeze} />,
+            }))}
+            chosen={purposeAt(Number(bench.typed.moisture) / 100)}
+            onChoose={(purpose) =>
+              purpose && bench.set({ moisture: String(Math.round(100 * WETNESS[purpose].moisture)) })
+            }
+            aside={`Keepers differ: their ways ask ${Math.round(100 * SCHOOLS_MOISTURE.low)} to ${Math.round(100 * SCHOOLS_MOISTURE.high)} % of a bed.`}
+          />
+        </div>
         <TextField
           label="Wanted in all"
           value={bench.typed.wanted}
@@ -95,7 +113,7 @@ export function MixRoom() {
           label="Moisture (%)"
           value={bench.typed.moisture}
           error={faults.moisture !== undefined}
-          helperText={faults.moisture ?? "70 to 82 for worms"}
+          helperText={faults.moisture ?? "as the drops above, or your own"}
           onChange={({ target }) => bench.set({ moisture: target.value })}
         />
         <TextField

@@ -1,5 +1,6 @@
 "use client";
 import { pantryOf } from "@/core/catalogue/pantry";
+import { WETNESS } from "@/core/mixing/purposes";
 import { shortName } from "@/core/catalogue/material";
 import type { BenchLine } from "@/core/mixing/bench";
 import { readBench, reportMix } from "@/core/mixing/bench";
@@ -30,7 +31,7 @@ const FIRST: BenchTyped = {
     { key: "mould", use: "bedding", materialId: "leaf-mould", amount: "1 part" },
   ],
   wanted: "",
-  moisture: "78",
+  moisture: String(100 * WETNESS.bed.moisture),
   cn: "40",
   isAllThereIs: false,
 };
@@ -77,7 +78,7 @@ export function useBench() {
     [typed.lines, pantry, wantedL, measures],
   );
   const report = useMemo(
-    () => reportMix(reading.parts, (moisturePct ?? 78) / 100),
+    () => reportMix(reading.parts, (moisturePct ?? 100 * WETNESS.bed.moisture) / 100),
     [reading.parts, moisturePct],
   );
   const faults: Record<string, string> = {
@@ -142,7 +143,11 @@ export function useBench() {
     reading,
     report,
     faults,
-    wish: { volumeL: wantedL ?? 0, moisture: (moisturePct ?? 78) / 100, cn: cn ?? 40 },
+    wish: {
+      volumeL: wantedL ?? 0,
+      moisture: (moisturePct ?? 100 * WETNESS.bed.moisture) / 100,
+      cn: cn ?? 40,
+    },
     blend,
     solving,
     solve,
