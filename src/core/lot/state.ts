@@ -34,7 +34,7 @@ const isOfLine = (eachKg: number, line: Pick<BagLine, "eachKg">): boolean =>
 export const baggedKg = (bags: readonly BagLine[]): number =>
   bags.reduce((sum, { count, eachKg }) => sum + count * eachKg, 0);
 /** The line whose bags hold so much, or the one that comes nearest; none where nothing is bagged. Never throws. */
-export const lineOf = (bags: readonly BagLine[], eachKg: number): BagLine | undefined =>
+const lineOf = (bags: readonly BagLine[], eachKg: number): BagLine | undefined =>
   bags.reduce<BagLine | undefined>(
     (best, line) => (best && Math.abs(best.eachKg - eachKg) <= Math.abs(line.eachKg - eachKg) ? best : line),
     undefined,

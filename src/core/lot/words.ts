@@ -43,7 +43,7 @@ export const sayBagLine = (line: BagLine, units: UnitSystem): string =>
 export const sayLotMass = ({ isWeighed }: Pick<LotState, "isWeighed">, massKg: number, units: UnitSystem) =>
   isWeighed ? formatWeighed(massKg, units) : formatMass(massKg, units, "bucket");
 /** "5 bags of 2 kg", "2 bags of 400 g", "3.2 kg loose": a lot that is bagged, line by line. Nothing where none of it is. */
-export const sayLines = (state: LotState, units: UnitSystem): readonly string[] => {
+const sayLines = (state: LotState, units: UnitSystem): readonly string[] => {
   const { bags, looseKg, missingBags } = state;
   return bags.length === 0 && missingBags === 0
     ? []

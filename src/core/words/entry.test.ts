@@ -14,7 +14,10 @@ test("every kind of entry is said in words a keeper knows: no key, no hole, no s
   for (const units of ["metric", "us"] as const)
     for (const one of [...LOG, ...FOUND_LOG, ...LOT_LOG, ...TUB_LOG]) {
       const text = said(one, units);
-      expect([text, /undefined|NaN|\[object|[a-z]{2}[A-Z]|\d\.\d{3}(?! kg)|\d\.\d{4}/.test(text)]).toEqual([text, false]);
+      expect([text, /undefined|NaN|\[object|[a-z]{2}[A-Z]|\d\.\d{3}(?! kg)|\d\.\d{4}/.test(text)]).toEqual([
+        text,
+        false,
+      ]);
       expect(text).toMatch(/^[a-z]/);
     }
 });
