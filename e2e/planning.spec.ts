@@ -30,10 +30,10 @@ test("a beginner plans from scraps weighed on real days to the build sheet, on s
   await expect(page.getByText("250 g a day")).toBeVisible();
 
   await page.getByRole("link", { name: "On to: room" }).click();
-  await page.getByLabel("In the coldest week (°C)").fill("30");
+  await page.getByLabel("Mean of the coldest week (°C)").fill("30");
   await page.getByRole("checkbox", { name: "there are stairs on the way" }).focus();
   await expect(page.getByText("The coldest week is cooler than the hottest.")).toBeVisible();
-  await page.getByLabel("In the coldest week (°C)").fill("12 C");
+  await page.getByLabel("Mean of the coldest week (°C)").fill("12 C");
   await page.getByRole("checkbox", { name: "there are stairs on the way" }).click();
   await page.getByRole("link", { name: "On to: time and back" }).click();
   await page.getByRole("radio", { name: "8 kg", exact: true }).click();

@@ -7,7 +7,7 @@ import { demoStore } from "./demoStore";
 import { demoOrders } from "./demoOrders";
 import { demoTubs } from "./demoTubs";
 import { cellarFormat, cellarSchema } from "@/records/cellar";
-import { roomSchema } from "@/records/room";
+import { roomFormat, roomSchema } from "@/records/room";
 import { settingsFormat, settingsSchema } from "@/records/settings";
 import type { LocalDate } from "@/vocabulary/fields";
 import { addDays } from "@/core/calendar/day";
@@ -50,7 +50,12 @@ export function demoRecords(lastDay: LocalDate, seed = "cellar"): ArchiveRecords
       }),
     ],
     rooms: ROOMS.map((room) =>
-      roomSchema.parse({ ...row(room.id), schemaVersion: 2, name: room.name, climate: room.climate }),
+      roomSchema.parse({
+        ...row(room.id),
+        schemaVersion: roomFormat.current,
+        name: room.name,
+        climate: room.climate,
+      }),
     ),
     bins: BINS.map((bin) =>
       binSchema.parse({

@@ -12,7 +12,7 @@ import { entryFormat, entrySchema } from "@/records/entry";
 import type { OwnMaterial } from "@/records/material";
 import { ownMaterialSchema } from "@/records/material";
 import type { Plan } from "@/records/plan";
-import { planSchema } from "@/records/plan";
+import { planFormat, planSchema } from "@/records/plan";
 import type { Timetable } from "@/records/timetable";
 import { timetableSchema } from "@/records/timetable";
 import type { LocalDate } from "@/vocabulary/fields";
@@ -93,6 +93,7 @@ export function demoStore(
     plans: [
       planSchema.parse({
         ...row("demo-plan"),
+        schemaVersion: planFormat.current,
         name: "For the new tea room",
         scraps: [0.9, 1.2, 0.7, undefined, 1.4, 1.1, 0.8].flatMap((massKg, at) =>
           massKg === undefined ? [] : [{ day: addDays(lastDay, at - 6), massKg }],

@@ -12,7 +12,7 @@ const OUTDOORS = { meanC: 10, swingK: 9, hottestDay: 205, humidity: 0.75, rainMm
 const { name: _, firstDay: __, ...ROW } = BIN_ROW;
 const room = (id: string, climate: object): NewRow => ({
   kind: "rooms",
-  row: { ...ROW, schemaVersion: 2, rowId: `row-of-${id}`, id, name: id, climate } as never,
+  row: { ...ROW, schemaVersion: 3, rowId: `row-of-${id}`, id, name: id, climate } as never,
 });
 let db: CellarDatabase;
 let made = 0;

@@ -200,7 +200,12 @@ function Temperature({
     if (!read.ok || read.value < -50 || read.value > 60)
       return setFault(`A temperature, such as ${formatTemperature(14, units)}.`);
     const week = { ...plan, [field]: read.value };
-    if (week.hottestC < week.coldestC) return setFault("The hottest week is warmer than the coldest.");
+    if (week.hottestC < week.coldestC)
+      return setFault(
+        field === "coldestC"
+          ? "The coldest week is cooler than the hottest."
+          : "The hottest week is warmer than the coldest.",
+      );
     if ((week.hottestPeakC ?? Infinity) < week.hottestC)
       return setFault("Its afternoons are warmer than its mean.");
     setFault(undefined);
