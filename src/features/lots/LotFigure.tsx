@@ -134,7 +134,7 @@ export function LotFigure({ one, label }: { readonly one: LotToday; readonly lab
           );
         })}
       {is === "stored" && bags > drawn && (
-        <text x="212" y="40" textAnchor="end" fontSize="13" fill="var(--quiet)">
+        <text x="212" y="20" textAnchor="end" fontSize="13" fill="var(--quiet)">
           and {bags - drawn} more
         </text>
       )}
